@@ -1,0 +1,49 @@
+/** The arrows of the house: who may import whom. Anything else, or a cycle, fails the build. */
+const only = (from, allowed) => ({
+  name: `${from}-imports`,
+  comment: `${from} may import only ${allowed.join(', ') || 'nothing of ours'}`,
+  severity: 'error',
+  from: { path: `^${from}/` },
+  to: { path: '^(core|contract|server|web|demo|e2e|bench|scripts)/', pathNot: `^(${[from, ...allowed].join('|')})/` },
+});
+
+module.exports = {
+  forbidden: [
+    { name: 'no-cycle', severity: 'error', from: {}, to: { circular: true } },
+    {
+      name: 'unresolved',
+      severity: 'error',
+      from: {},
+      to: { couldNotResolve: true, pathNot: '\\.css$|\\?worker$|^virtual:' },
+    },
+    only('core', []),
+    only('contract', ['core']),
+    only('server', ['contract', 'core']),
+    only('web', ['contract', 'core']),
+    only('demo', ['server', 'contract', 'core']),
+    {
+      name: 'core-is-pure',
+      comment: 'core has no node: modules and no packages (tests may use the test tools)',
+      severity: 'error',
+      from: { path: '^core/', pathNot: '\\.test\\.ts$' },
+      to: { dependencyTypes: ['core', 'npm', 'npm-dev', 'npm-no-pkg'] },
+    },
+    {
+      name: 'features-keep-to-themselves',
+      comment: 'a screen reaches another only through its index',
+      severity: 'error',
+      from: { path: '^web/src/features/([^/]+)/' },
+      to: { path: '^web/src/features/([^/]+)/', pathNot: ['^web/src/features/$1/', '/index\\.ts$'] },
+    },
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.json' },
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['import', 'types', 'default'],
+      extensions: ['.ts', '.tsx', '.js', '.mjs'],
+    },
+  },
+};

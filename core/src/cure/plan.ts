@@ -1,0 +1,117 @@
+import { clockText } from '../units/index.ts';
+import type { CureConstants } from './families.ts';
+import { type CureSetting, type CureWindow, cureWindow, DEFAULT_CURE_C } from './window.ts';
+
+export type CurePlanStep = { readonly kind: 'cure' | 'look' | 'add'; readonly seconds: number; readonly note: string };
+export type Timer = {
+  /** the timer counts in steps of this, default 1 */
+  readonly stepS?: number;
+  /** the lamp switches itself off after this */
+  readonly cutOutS?: number;
+};
+
+const FIRST_SHARE = 0.7;
+const ADD_SHARE = 0.25;
+/** The plan is listed until it has passed the expected start of the window by this much. */
+const LISTED_SHARE = 1.25;
+/** Below this ratio of end to start the window is narrow and alternatives are shown. */
+export const COMFORTABLE_RATIO = 1.5;
+
+/** Longest first run and increments that a timer can set: start low, look, add. */
+export type Doses = { readonly firstS: number; readonly addS: number; readonly lastS: number };
+
+/**
+ * First run floor(0.7·t_min), increments floor(0.25·t_min), both to the timer's step (at least one), never past t_max.
+ * @returns undefined when the window is closed or one timer step already passes its end
+ */
+export function cureDoses(window: CureWindow, timer: Timer): Doses | undefined {
+  if (window.handleS === undefined) return undefined;
+  const stepS = timer.stepS ?? 1;
+  const whole = (seconds: number) => Math.max(stepS, Math.floor(seconds / stepS) * stepS);
+  const lastS = window.maxS === undefined ? Number.POSITIVE_INFINITY : Math.floor(window.maxS / stepS) * stepS;
+  const firstS = whole(FIRST_SHARE * window.handleS);
+  if (firstS > lastS || window.handleS > (window.maxS ?? Number.POSITIVE_INFINITY)) return undefined;
+  return { firstS, addS: whole(ADD_SHARE * window.handleS), lastS };
+}
+
+/** The plan in words: run, look, add while it is tacky; long runs are split where the lamp cuts out. */
+export function curePlan(window: CureWindow, timer: Timer = {}): readonly CurePlanStep[] {
+  const doses = cureDoses(window, timer);
+  if (!doses || window.handleS === undefined) return [];
+  const steps: CurePlanStep[] = [
+    { kind: 'cure', seconds: doses.firstS, note: cycles(doses.firstS, timer, 'first run, on the low side') },
+    { kind: 'look', seconds: 0, note: 'touch the coldest spot: no tack, no shine, no warm tint' },
+  ];
+  let totalS = doses.firstS;
+  while (totalS < window.handleS * LISTED_SHARE) {
+    const addS = Math.min(doses.addS, doses.lastS - totalS);
+    if (addS < (timer.stepS ?? 1)) break;
+    totalS += addS;
+    steps.push({
+      kind: 'add',
+      seconds: addS,
+      note: cycles(addS, timer, `only while it is tacky; ${clockText(totalS)} in all`),
+    });
+    steps.push({ kind: 'look', seconds: 0, note: 'touch again' });
+  }
+  return steps;
+}
+
+/** Splits a run where the lamp switches itself off. @returns seconds of each cycle */
+export function lampCycles(seconds: number, cutOutS: number | undefined): readonly number[] {
+  if (cutOutS === undefined || seconds <= cutOutS) return [seconds];
+  const full = Math.floor(seconds / cutOutS);
+  const rest = seconds - full * cutOutS;
+  return [...Array<number>(full).fill(cutOutS), ...(rest > 0 ? [rest] : [])];
+}
+
+function cycles(seconds: number, timer: Timer, note: string): string {
+  const runs = lampCycles(seconds, timer.cutOutS);
+  return runs.length === 1 ? note : `${note}; ${runs.length} cycles: ${runs.map(clockText).join(', ')}`;
+}
+
+export type CureAlternative = { readonly change: string; readonly handleS?: number; readonly maxS?: number };
+
+/** The same part with one thing changed at a time, widest window first. Lower power is offered only without oxygen. */
+export function cureAlternatives(setting: CureSetting): readonly CureAlternative[] {
+  const changes: [string, Partial<CureSetting>][] = [];
+  const half = { coldMWPerCm2: setting.coldMWPerCm2 / 2, hotMWPerCm2: setting.hotMWPerCm2 / 2 };
+  for (const medium of ['air', 'water', 'glycerine'] as const) {
+    if (medium !== setting.medium) changes.push([medium === 'air' ? 'in air' : `under ${medium}`, { medium }]);
+  }
+  for (const tempC of [45, 60]) {
+    if (tempC > (setting.tempC ?? DEFAULT_CURE_C)) changes.push([`chamber at ${tempC} °C`, { tempC }]);
+  }
+  if (setting.coldMWPerCm2 < setting.hotMWPerCm2) {
+    changes.push(['turn over half-way', { coldMWPerCm2: (setting.coldMWPerCm2 + setting.hotMWPerCm2) / 2 }]);
+  }
+  if (setting.medium !== 'air') changes.push(['half the power', half]);
+  return changes
+    .map(([change, over]) => ({ change, window: cureWindow({ ...setting, ...over }) }))
+    .sort((a, b) => windowRatio(b.window) - windowRatio(a.window))
+    .map(({ change, window }) => ({ change, handleS: window.handleS, maxS: window.maxS }));
+}
+
+/** How wide a window is: end over start. 0 when it is closed, Infinity when nothing ends it. */
+export const windowRatio = (window: CureWindow): number =>
+  window.handleS === undefined ? 0 : (window.maxS ?? Number.POSITIVE_INFINITY) / window.handleS;
+
+export type WindowRange = { readonly handleS: readonly [number, number]; readonly maxS?: readonly [number, number] };
+
+/** Soft edges: the window again with the resin's rate 25 % slower and faster, and tint and brittleness 20 % earlier and later. */
+export function cureWindowRange(setting: CureSetting): WindowRange | undefined {
+  const scaled = (rate: number, dose: number): CureConstants => ({
+    ...setting.constants,
+    k0PerS: setting.constants.k0PerS * rate,
+    brittleJPerCm2: setting.constants.brittleJPerCm2 * dose,
+    tint: setting.constants.tint && {
+      ...setting.constants.tint,
+      doseJPerCm2: setting.constants.tint.doseJPerCm2 * dose,
+    },
+  });
+  const early = cureWindow({ ...setting, constants: scaled(1.25, 0.8) });
+  const late = cureWindow({ ...setting, constants: scaled(0.75, 1.2) });
+  if (early.handleS === undefined || late.handleS === undefined) return undefined;
+  const maxS = early.maxS !== undefined && late.maxS !== undefined ? ([early.maxS, late.maxS] as const) : undefined;
+  return { handleS: [early.handleS, late.handleS], maxS };
+}

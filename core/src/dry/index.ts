@@ -1,0 +1,2 @@
+export * from './dryTime.ts';
+export * from './wetBulb.ts';

@@ -1,0 +1,14 @@
+/** The answer to a request that a user may be refused: either a value, or a coded refusal. */
+export type Result<T, R> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly refusal: R };
+
+export const ok = <T>(value: T): { readonly ok: true; readonly value: T } => ({ ok: true, value });
+export const refuse = <R>(refusal: R): { readonly ok: false; readonly refusal: R } => ({ ok: false, refusal });
+
+/** A refusal every screen can show: what happened, and the way on. */
+export type Refusal = {
+  readonly code: string;
+  readonly message: string;
+  /** What to do instead, in the imperative. */
+  readonly remedy?: string;
+  readonly field?: string;
+};

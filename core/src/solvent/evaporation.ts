@@ -1,0 +1,54 @@
+import { ATMOSPHERE_PA, GAS_CONSTANT_J_PER_MOL_K, kelvin, requireInRange } from '../units/index.ts';
+import { alcoholWaterActivities, diffusivityM2PerS, saturationPa, VOLATILES, type Volatile } from './properties.ts';
+
+export const LIDS = ['open', 'ajar', 'closed'] as const;
+export type Lid = (typeof LIDS)[number];
+/** Share of the open-bath loss that each lid lets out. Engineering guesses. */
+export const LID_SHARE: Readonly<Record<Lid, number>> = { open: 1, ajar: 0.15, closed: 0.005 };
+const AIR_KINEMATIC_M2_PER_S = 1.5e-5;
+const STILL_AIR_PER_M = 10.8;
+
+export type BathSurface = {
+  readonly strengthPctW: number;
+  readonly tempC: number;
+  readonly humidityPct: number;
+  readonly airMPerS: number;
+  /** length of the surface along the air flow, m */
+  readonly lengthM: number;
+  /** from liquid to rim, m */
+  readonly freeboardM: number;
+  readonly lid: Lid;
+};
+
+export type Flux = { readonly alcoholKgPerM2H: number; readonly waterKgPerM2H: number };
+
+/**
+ * What an alcohol bath loses to the air (water may be gained: negative):
+ * N = kMP/(RT) · ln[(P − p_amb)/(P − p_s)] · lid, 1/k = 1/k_ext + Hf/(3D),
+ * k_ext = max(0.0048 U^{7/9} Z^{−1/9} Sc^{−2/3}, 10.8 D).
+ * @returns kg per m² and hour
+ * @throws RangeError outside 0–60 °C, 0–100 %
+ * @source Mackay & Matsugu (1973) for k_ext; Stefan (1874) diffusion through stagnant air for the freeboard
+ */
+export function evaporationFlux(surface: BathSurface): Flux {
+  requireInRange('tempC', surface.tempC, 0, 60);
+  requireInRange('humidityPct', surface.humidityPct, 0, 100);
+  const [alcohol, water] = alcoholWaterActivities(surface.strengthPctW);
+  const ambientWaterPa = (surface.humidityPct / 100) * saturationPa(VOLATILES.water, surface.tempC);
+  return {
+    alcoholKgPerM2H: fluxOf(VOLATILES.isopropanol, alcohol, 0, surface),
+    waterKgPerM2H: fluxOf(VOLATILES.water, water, ambientWaterPa, surface),
+  };
+}
+
+function fluxOf(volatile: Volatile, activity: number, ambientPa: number, surface: BathSurface): number {
+  const diffusivity = diffusivityM2PerS(volatile, surface.tempC);
+  const schmidt = AIR_KINEMATIC_M2_PER_S / diffusivity;
+  const windMPerS = 0.0048 * surface.airMPerS ** (7 / 9) * surface.lengthM ** (-1 / 9) * schmidt ** (-2 / 3);
+  const outerMPerS = Math.max(windMPerS, STILL_AIR_PER_M * diffusivity);
+  const transferMPerS = 1 / (1 / outerMPerS + surface.freeboardM / (3 * diffusivity));
+  const surfacePa = activity * saturationPa(volatile, surface.tempC);
+  const drive = Math.log((ATMOSPHERE_PA - ambientPa) / (ATMOSPHERE_PA - surfacePa));
+  const molarDensity = ATMOSPHERE_PA / (GAS_CONSTANT_J_PER_MOL_K * kelvin(surface.tempC));
+  return transferMPerS * (volatile.molarMassGPerMol / 1000) * molarDensity * drive * LID_SHARE[surface.lid] * 3600;
+}

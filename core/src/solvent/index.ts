@@ -1,0 +1,5 @@
+export * from './density.ts';
+export * from './evaporation.ts';
+export * from './ledger.ts';
+export * from './movements.ts';
+export * from './properties.ts';

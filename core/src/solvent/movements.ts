@@ -1,0 +1,145 @@
+import { bathDensityGPerMl } from './density.ts';
+import {
+  addParcels,
+  EMPTY_PARCEL,
+  type LedgerLine,
+  loadPctW,
+  mgFromGrams,
+  negate,
+  type Parcel,
+  portion,
+  strengthPctW,
+  totalMg,
+} from './ledger.ts';
+
+const move = (from: string, to: string, parcel: Parcel): readonly LedgerLine[] => [
+  { account: from, parcel: negate(parcel) },
+  { account: to, parcel },
+];
+
+/** Fresh liquid of a strength by volume of liquid, as masses. @param volumeMl at 20 °C */
+export function freshParcel(volumeMl: number, strength: number): Parcel {
+  const grams = volumeMl * bathDensityGPerMl({ strengthPctW: strength, tempC: 20 });
+  const totalMgs = mgFromGrams(grams);
+  const solventMg = mgFromGrams((grams * strength) / 100);
+  return [solventMg, totalMgs - solventMg, 0n];
+}
+
+/** Volume a parcel takes up. @returns mL; 0 when empty */
+export function parcelVolumeMl(parcel: Parcel, tempC = 20): number {
+  const grams = Number(totalMg(parcel)) / 1000;
+  if (grams <= 0) return 0;
+  const strength = strengthPctW(parcel);
+  return (
+    grams /
+    bathDensityGPerMl({ strengthPctW: Number.isNaN(strength) ? 0 : strength, loadPctW: loadPctW(parcel), tempC })
+  );
+}
+
+export const fillLines = (vessel: string, parcel: Parcel): readonly LedgerLine[] => move('supply', vessel, parcel);
+
+/** Moves a well-mixed part of one vessel into another account. */
+export const transferLines = (from: string, to: string, held: Parcel, amountMg: bigint): readonly LedgerLine[] =>
+  move(from, to, portion(held, amountMg));
+
+export type WashMovement = {
+  readonly vessel: string;
+  readonly held: Parcel;
+  /** clinging liquid that came in with the parts from an earlier bath */
+  readonly carriedIn: Parcel;
+  /** film resin that dissolved here, g */
+  readonly resinInG: number;
+  /** clinging liquid that leaves on the parts, g */
+  readonly dragOutG: number;
+  /** lost to the air, g (water may be negative: taken up) */
+  readonly evaporated: { readonly alcoholG: number; readonly waterG: number };
+};
+
+/**
+ * One wash as one balanced posting: film resin and earlier clinging liquid in; evaporation and new clinging liquid out.
+ * @returns the lines, and the parcel now clinging to the parts
+ */
+export function washLines(wash: WashMovement): { readonly lines: readonly LedgerLine[]; readonly clinging: Parcel } {
+  const resinIn: Parcel = [0n, 0n, mgFromGrams(Math.max(0, wash.resinInG))];
+  const wanted: Parcel = [mgFromGrams(wash.evaporated.alcoholG), mgFromGrams(wash.evaporated.waterG), 0n];
+  const mixed = addParcels(addParcels(wash.held, resinIn), wash.carriedIn);
+  const lost: Parcel = [least(wanted[0], mixed[0]), least(wanted[1], mixed[1]), 0n];
+  const clinging = portion(addParcels(mixed, negate(lost)), mgFromGrams(wash.dragOutG));
+  const net = addParcels(addParcels(resinIn, wash.carriedIn), negate(addParcels(lost, clinging)));
+  const lines: LedgerLine[] = [
+    { account: 'supply', parcel: negate(resinIn) },
+    { account: wash.vessel, parcel: net },
+    { account: 'evaporated', parcel: lost },
+    { account: 'drag-out', parcel: addParcels(clinging, negate(wash.carriedIn)) },
+  ];
+  return { lines: lines.filter((line) => line.parcel.some((mg) => mg !== 0n)), clinging };
+}
+
+const least = (a: bigint, b: bigint): bigint => (a < b ? a : b);
+
+/** Clinging liquid dries: its volatile part to the air, its resin stays on the parts. */
+export function dryLines(clinging: Parcel): readonly LedgerLine[] {
+  if (totalMg(clinging) === 0n) return [];
+  return [
+    { account: 'drag-out', parcel: negate(clinging) },
+    { account: 'evaporated', parcel: [clinging[0], clinging[1], 0n] },
+    { account: 'left-on-parts', parcel: [0n, 0n, clinging[2]] },
+  ];
+}
+
+export type Rotation = {
+  readonly first: string;
+  readonly second: string;
+  readonly drum: string;
+  readonly firstHeld: Parcel;
+  readonly secondHeld: Parcel;
+  readonly fresh: Parcel;
+  /** where the fresh comes from: a vessel, or 'supply' */
+  readonly freshFrom: string;
+};
+
+/** Second becomes first, fresh fills the second, the first goes to the drum: one posting. */
+export function rotateLines(rotation: Rotation): readonly LedgerLine[] {
+  const lines = [
+    { account: rotation.drum, parcel: rotation.firstHeld },
+    { account: rotation.first, parcel: addParcels(rotation.secondHeld, negate(rotation.firstHeld)) },
+    { account: rotation.second, parcel: addParcels(rotation.fresh, negate(rotation.secondHeld)) },
+    { account: rotation.freshFrom, parcel: negate(rotation.fresh) },
+  ];
+  return lines.filter((line) => totalMg(line.parcel) !== 0n || line.parcel.some((mg) => mg !== 0n));
+}
+
+export type ReclaimMovement = {
+  readonly drum: string;
+  readonly bottle: string;
+  readonly taken: Parcel;
+  /** share of the liquid that comes back, 0–1 */
+  readonly yieldShare: number;
+  readonly outLoadPctW: number;
+};
+
+/**
+ * A harden-and-filter run: clear liquid to the bottle, hardened resin with the liquid it holds to sludge, the rest to the air.
+ * @returns the lines, and what came back
+ */
+export function reclaimLines(run: ReclaimMovement): { readonly lines: readonly LedgerLine[]; readonly back: Parcel } {
+  const liquid: Parcel = [run.taken[0], run.taken[1], 0n];
+  const backLiquid = portion(liquid, mgFromGrams((Number(totalMg(liquid)) / 1000) * run.yieldShare));
+  const backLiquidG = Number(totalMg(backLiquid)) / 1000;
+  const resinBackMg = mgFromGrams((backLiquidG * run.outLoadPctW) / (100 - run.outLoadPctW));
+  const back: Parcel = [backLiquid[0], backLiquid[1], least(resinBackMg, run.taken[2])];
+  const lost = addParcels(liquid, negate(backLiquid));
+  const vapour = portion(lost, totalMg(lost) / 5n);
+  const sludge = addParcels(addParcels(run.taken, negate(back)), negate(vapour));
+  const lines = [
+    { account: run.drum, parcel: negate(run.taken) },
+    { account: run.bottle, parcel: back },
+    { account: 'sludge', parcel: sludge },
+    { account: 'evaporated', parcel: vapour },
+  ];
+  return { lines: lines.filter((line) => line.parcel.some((mg) => mg !== 0n)), back };
+}
+
+/** What a set of lines changes on one account. */
+export const netOn = (lines: readonly LedgerLine[], account: string): Parcel =>
+  lines.filter((line) => line.account === account).reduce((sum, line) => addParcels(sum, line.parcel), EMPTY_PARCEL);

@@ -1,0 +1,86 @@
+import { GAS_CONSTANT_J_PER_MOL_K, KELVIN_AT_0C, kelvin, PA_PER_MMHG, requireInRange } from '../units/index.ts';
+import type { Solvent } from '../wash/index.ts';
+
+/** A pure volatile liquid, as drying and evaporation need it. */
+export type Volatile = {
+  readonly molarMassGPerMol: number;
+  /** log10(p/mmHg) = A − B/(C + T/°C) */
+  readonly antoine: readonly [a: number, b: number, c: number];
+  readonly densityGPerMl20: number;
+  readonly diffusivityM2PerS25: number;
+  readonly viscosityMPaS20: number;
+  readonly surfaceTensionNPerM: number;
+};
+
+/** @source Antoine: handbook vapour pressures (Poling, Prausnitz & O'Connell 2001); diffusivities in air: Lugg (1968) */
+export const VOLATILES = {
+  isopropanol: {
+    molarMassGPerMol: 60.1,
+    antoine: [8.11778, 1580.92, 219.61],
+    densityGPerMl20: 0.7854,
+    diffusivityM2PerS25: 1.0e-5,
+    viscosityMPaS20: 2.4,
+    surfaceTensionNPerM: 0.0217,
+  },
+  ethanol: {
+    molarMassGPerMol: 46.07,
+    antoine: [8.20417, 1642.89, 230.3],
+    densityGPerMl20: 0.7893,
+    diffusivityM2PerS25: 1.19e-5,
+    viscosityMPaS20: 1.2,
+    surfaceTensionNPerM: 0.0224,
+  },
+  water: {
+    molarMassGPerMol: 18.015,
+    antoine: [8.07131, 1730.63, 233.426],
+    densityGPerMl20: 0.9982,
+    diffusivityM2PerS25: 2.5e-5,
+    viscosityMPaS20: 1.0,
+    surfaceTensionNPerM: 0.0728,
+  },
+} as const satisfies Record<string, Volatile>;
+
+/** What dries off a part washed in this: a detergent bath leaves water. */
+export const volatileOf = (solvent: Solvent): Volatile => VOLATILES[solvent === 'detergent' ? 'water' : solvent];
+
+/** Saturation pressure p = 10^(A − B/(C + T)). @returns Pa @source Antoine (1888) */
+export function saturationPa(volatile: Volatile, tempC: number): number {
+  const [a, b, c] = volatile.antoine;
+  return 10 ** (a - b / (c + tempC)) * PA_PER_MMHG;
+}
+
+/** Heat of vaporisation from the slope of the Antoine curve: ΔH = R·T²·ln10·B/(C + t)². @returns J/mol @source Clausius–Clapeyron */
+export function vaporisationJPerMol(volatile: Volatile, tempC: number): number {
+  const [, b, c] = volatile.antoine;
+  return (GAS_CONSTANT_J_PER_MOL_K * kelvin(tempC) ** 2 * Math.LN10 * b) / (c + tempC) ** 2;
+}
+
+/** Diffusivity in air, D ∝ T^1.75. @returns m²/s @source Fuller, Schettler & Giddings (1966) */
+export const diffusivityM2PerS = (volatile: Volatile, tempC: number): number =>
+  volatile.diffusivityM2PerS25 * (kelvin(tempC) / (25 + KELVIN_AT_0C)) ** 1.75;
+
+const VAN_LAAR_A = 2.3436;
+const VAN_LAAR_B = 1.1128;
+
+/**
+ * Activities of isopropanol and water in their mixture: ln γ1 = A/(1 + A x1/(B x2))².
+ * @param strengthPctW alcohol in alcohol + water
+ * @returns [alcohol, water], 0–1
+ * @source van Laar (1910), constants fitted to the azeotrope 87.8 % w/w, 80.37 °C
+ */
+export function alcoholWaterActivities(strengthPctW: number): readonly [number, number] {
+  const x1 = alcoholMoleShare(strengthPctW);
+  const x2 = 1 - x1;
+  if (x1 === 0) return [0, 1];
+  if (x2 === 0) return [1, 0];
+  const gamma1 = Math.exp(VAN_LAAR_A / (1 + (VAN_LAAR_A * x1) / (VAN_LAAR_B * x2)) ** 2);
+  const gamma2 = Math.exp(VAN_LAAR_B / (1 + (VAN_LAAR_B * x2) / (VAN_LAAR_A * x1)) ** 2);
+  return [gamma1 * x1, gamma2 * x2];
+}
+
+/** Moles of alcohol per mole of alcohol + water. */
+export function alcoholMoleShare(strengthPctW: number): number {
+  requireInRange('strengthPctW', strengthPctW, 0, 100);
+  const alcohol = strengthPctW / VOLATILES.isopropanol.molarMassGPerMol;
+  return alcohol / (alcohol + (100 - strengthPctW) / VOLATILES.water.molarMassGPerMol);
+}

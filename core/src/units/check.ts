@@ -1,0 +1,20 @@
+/**
+ * Refuses a number that is not finite or lies outside a closed range.
+ * @throws RangeError naming the field and its value: a caller's bug, or input the edge must have refused
+ */
+export function requireInRange(name: string, value: number, min: number, max = Number.POSITIVE_INFINITY): number {
+  if (!(value >= min && value <= max)) throw new ModelRangeError(name, value, min, max);
+  return value;
+}
+
+/** A number outside what the model can answer for. `field` is the name a form or an API would mark. */
+export class ModelRangeError extends RangeError {
+  readonly field: string;
+  constructor(field: string, value: number, min: number, max: number) {
+    const upper = Number.isFinite(max) ? ` and ${max}` : '';
+    super(`${field} is ${value}; it must be ${upper ? 'between' : 'at least'} ${min}${upper}.`);
+    this.field = field;
+  }
+}
+
+export const clamp = (value: number, min: number, max: number): number => Math.min(max, Math.max(min, value));

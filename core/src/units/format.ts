@@ -1,0 +1,19 @@
+/** `4:05`, `1:02:00`: minutes and seconds as the bench reads them. Negative times keep a minus sign. */
+export function clockText(seconds: number): string {
+  const whole = Math.round(Math.abs(seconds));
+  const sign = seconds < 0 && whole > 0 ? '−' : '';
+  const hours = Math.floor(whole / 3600);
+  const minutes = Math.floor((whole % 3600) / 60);
+  const secondsText = String(whole % 60).padStart(2, '0');
+  return hours > 0
+    ? `${sign}${hours}:${String(minutes).padStart(2, '0')}:${secondsText}`
+    : `${sign}${minutes}:${secondsText}`;
+}
+
+/** A number with at most `digits` significant digits and no trailing zeros: 0.5531 → 0.55, 186.2 → 190 is avoided. */
+export function plainNumber(value: number, digits = 2): string {
+  if (!Number.isFinite(value)) return '–';
+  const magnitude = value === 0 ? 0 : Math.floor(Math.log10(Math.abs(value)));
+  const decimals = Math.max(0, digits - 1 - magnitude);
+  return value.toFixed(Math.min(decimals, 6));
+}

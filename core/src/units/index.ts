@@ -1,0 +1,4 @@
+export * from './check.ts';
+export * from './constants.ts';
+export * from './format.ts';
+export * from './parse.ts';

@@ -1,0 +1,5 @@
+export * from './carryOver.ts';
+export * from './film.ts';
+export * from './kinetics.ts';
+export * from './limits.ts';
+export * from './planWash.ts';

@@ -1,0 +1,112 @@
+import { kelvin, requireInRange } from '../units/index.ts';
+
+export const AGITATIONS = ['still', 'hand', 'impeller', 'ultrasonic', 'brush', 'spray'] as const;
+export type Agitation = (typeof AGITATIONS)[number];
+export const SOLVENTS = ['isopropanol', 'ethanol', 'water', 'detergent'] as const;
+export type Solvent = (typeof SOLVENTS)[number];
+
+/** Seconds for the film to fall to 1/e in fresh isopropanol at 20 °C. Engineering guesses, learned from readings. */
+export const BASE_TAU_S: Readonly<Record<Agitation, number>> = {
+  still: 90,
+  hand: 25,
+  impeller: 14,
+  spray: 12,
+  brush: 8,
+  ultrasonic: 5,
+};
+const SOLVENT_TAU_FACTOR: Readonly<Record<Solvent, number>> = {
+  isopropanol: 1,
+  ethanol: 0.9,
+  water: 1.5,
+  detergent: 3,
+};
+/** Resin load (weight %) at which a bath takes up no more. Engineering guesses. */
+export const SATURATION_PCT_W: Readonly<Record<Solvent, number>> = {
+  isopropanol: 25,
+  ethanol: 25,
+  water: 15,
+  detergent: 12,
+};
+/** Liquid that clings after a 10 s shake-off, as a film. Engineering guesses from drainage. */
+export const DRAG_FILM_UM: Readonly<Record<Solvent, number>> = {
+  isopropanol: 20,
+  ethanol: 16,
+  water: 14,
+  detergent: 15,
+};
+/** Density of bath liquid over density of resin: 0.803 / 1.10. */
+export const BATH_TO_RESIN_DENSITY = 0.73;
+/** Seconds in which clinging liquid is exchanged for the bath's own. */
+export const CLING_EXCHANGE_S = 6;
+
+export type WashStage = {
+  readonly agitation: Agitation;
+  readonly loadPctW: number;
+  /** the longest this stage may last */
+  readonly capS?: number;
+};
+
+export type WashSetting = {
+  readonly solvent: Solvent;
+  /** resin viscosity as it enters the bath, default 300 */
+  readonly viscosityMPaS?: number;
+  /** bath temperature, default 20 */
+  readonly tempC?: number;
+  /** clinging film, default by solvent */
+  readonly dragUm?: number;
+};
+
+/**
+ * Time constant of a wash: τ = τ0 · k_solv · (μ/300)^0.4 · e^{1800(1/T − 1/293.15)} / (1 − C/C_sat).
+ * @param tau0S overrides the table's base time (a learned value)
+ * @returns s; Infinity in a saturated bath
+ * @source solvent model B; first-order removal with a saturating driving force
+ */
+export function washTauS(stage: WashStage, setting: WashSetting, tau0S: number = BASE_TAU_S[stage.agitation]): number {
+  requireInRange('loadPctW', stage.loadPctW, 0, 100);
+  const saturation = SATURATION_PCT_W[setting.solvent];
+  if (stage.loadPctW >= saturation) return Number.POSITIVE_INFINITY;
+  const flow = (requireInRange('viscosityMPaS', setting.viscosityMPaS ?? 300, 1, 100_000) / 300) ** 0.4;
+  const warmth = Math.exp(1800 * (1 / kelvin(requireInRange('tempC', setting.tempC ?? 20, 0, 60)) - 1 / 293.15));
+  return (tau0S * SOLVENT_TAU_FACTOR[setting.solvent] * flow * warmth) / (1 - stage.loadPctW / saturation);
+}
+
+/**
+ * Resin that stays as clinging bath liquid dries: d·(ρ_l/ρ_r)·[C_n + (C_{n−1} − C_n)·e^{−t_n/6 s}].
+ * @param loads load of each bath passed, weight %, in order (at least one)
+ * @returns µm
+ */
+export function clingResidueUm(loadsPctW: readonly number[], lastStageS: number, dragUm: number): number {
+  const last = loadsPctW.at(-1) ?? 0;
+  const before = loadsPctW.at(-2) ?? last;
+  const mixedPct = last + (before - last) * Math.exp(-lastStageS / CLING_EXCHANGE_S);
+  return (dragUm * BATH_TO_RESIN_DENSITY * mixedPct) / 100;
+}
+
+export type StageResidue = { readonly tauS: number; readonly filmUm: number };
+export type WashResidue = { readonly residueUm: number; readonly byStage: readonly StageResidue[] };
+
+/**
+ * Film left after each stage and resin left on the part when the last clinging liquid has dried.
+ * @param stagesS seconds in each stage, same length as stages
+ * @throws RangeError when lengths differ or a number lies outside physics
+ */
+export function washResidue(
+  filmUm: number,
+  stages: readonly WashStage[],
+  stagesS: readonly number[],
+  setting: WashSetting & { readonly tau0S?: readonly number[] },
+): WashResidue {
+  requireInRange('filmUm', filmUm, 0, 100_000);
+  if (stages.length < 1 || stages.length !== stagesS.length)
+    throw new RangeError('stagesS: give one time for each stage');
+  let film = filmUm;
+  const byStage = stages.map((stage, index): StageResidue => {
+    const tauS = washTauS(stage, setting, setting.tau0S?.[index] ?? BASE_TAU_S[stage.agitation]);
+    film *= Math.exp(-requireInRange('stagesS', stagesS[index]!, 0) / tauS);
+    return { tauS, filmUm: film };
+  });
+  const dragUm = setting.dragUm ?? DRAG_FILM_UM[setting.solvent];
+  const loads = stages.map((stage) => stage.loadPctW);
+  return { residueUm: film + clingResidueUm(loads, stagesS.at(-1)!, dragUm), byStage };
+}

@@ -1,0 +1,21 @@
+import { defineConfig } from 'vitest/config';
+
+const slow = { testTimeout: 60_000, hookTimeout: 120_000 };
+
+export default defineConfig({
+  test: {
+    projects: [
+      { test: { name: 'core', include: ['{core,contract}/**/*.test.ts'], environment: 'node' } },
+      { test: { name: 'web', include: ['web/**/*.test.{ts,tsx}'], environment: 'jsdom' } },
+      {
+        test: {
+          name: 'server',
+          include: ['{server,demo,scripts}/**/*.test.ts'],
+          environment: 'node',
+          globalSetup: './server/src/testing/template.ts',
+          ...slow,
+        },
+      },
+    ],
+  },
+});
