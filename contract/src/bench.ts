@@ -1,0 +1,134 @@
+import type { BatchState, BenchNow } from '@north-step/core/route';
+import { type Static, Type } from 'typebox';
+import { command, EntityId, literals, strict, Text } from './common.ts';
+
+/** A batch as core knows it; the schema names what a script can rely on. */
+export const Batch = Type.Unsafe<BatchState>(
+  Type.Object(
+    {
+      id: EntityId,
+      name: Type.String({ description: 'a bird and a number' }),
+      lot: Type.String(),
+      count: Type.Integer(),
+      createdAtMs: Type.Number({ description: 'ms since 1970' }),
+      filmUm: Type.Number({ description: 'resin film on the parts now, µm' }),
+      steps: Type.Array(
+        Type.Object(
+          { id: Type.String(), kind: Type.String(), state: literals(['waiting', 'running', 'done']) },
+          { additionalProperties: true },
+        ),
+      ),
+    },
+    { additionalProperties: true },
+  ),
+);
+
+export const PartInput = Type.Object(
+  {
+    name: Text(120),
+    meshSha256: Type.Optional(Type.String({ pattern: '^[0-9a-f]{64}$' })),
+    areaMm2: Type.Optional(
+      Type.Number({ exclusiveMinimum: 0, maximum: 1e8, description: 'mm², when there is no file' }),
+    ),
+    heightMm: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 2000, description: 'mm' })),
+    wallMm: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 500, description: 'mm' })),
+  },
+  strict,
+);
+export const NewBatch = Type.Object(
+  {
+    ...command,
+    cardId: EntityId,
+    lot: Text(40),
+    count: Type.Integer({ minimum: 1, maximum: 1000 }),
+    dripS: Type.Number({ minimum: 10, maximum: 7200, description: 's' }),
+    part: PartInput,
+    customer: Type.Optional(Text(120)),
+    dueAtMs: Type.Optional(Type.Number({ minimum: 0, maximum: 4e12 })),
+  },
+  strict,
+);
+export type NewBatch = Static<typeof NewBatch>;
+
+export const StepCommand = Type.Object({ ...command }, strict);
+export const ExtendCommand = Type.Object(
+  { ...command, addS: Type.Number({ minimum: -600, maximum: 600, description: 's' }) },
+  strict,
+);
+export const LookCommand = Type.Object(
+  {
+    ...command,
+    outcome: literals(['matte', 'shine', 'tack', 'good', 'tacky', 'tinted', 'broken']),
+    broken: Type.Optional(Type.Integer({ minimum: 0, maximum: 1000 })),
+    note: Type.Optional(Text(500)),
+  },
+  strict,
+);
+export const FlagCommand = Type.Object({ ...command, note: Type.Union([Text(300), Type.Null()]) }, strict);
+export const BatchReply = Type.Object({ batch: Batch });
+export type BatchReply = Static<typeof BatchReply>;
+
+export const Vessel = Type.Object({
+  id: EntityId,
+  name: Type.String(),
+  kind: literals(['bath', 'can', 'drum', 'jar', 'bottle', 'pan', 'tin']),
+  role: Type.Union([literals(['first', 'clean', 'fresh', 'drum', 'reclaimed']), Type.Null()]),
+  capacityMl: Type.Number(),
+  solventG: Type.Number(),
+  waterG: Type.Number(),
+  resinG: Type.Number(),
+  loadPctW: Type.Number(),
+  strengthPctW: Type.Union([Type.Number(), Type.Null()]),
+  volumeMl: Type.Number(),
+});
+export type Vessel = Static<typeof Vessel>;
+
+export const Station = Type.Object({
+  id: EntityId,
+  name: Type.String(),
+  side: literals(['wet', 'dry', 'light']),
+  capacity: Type.Integer(),
+  vesselId: Type.Union([Type.String(), Type.Null()]),
+  note: Type.String(),
+});
+export type Station = Static<typeof Station>;
+
+export const Person = Type.Object({ id: EntityId, name: Type.String(), role: Type.String() });
+export const BenchReply = Type.Object({
+  nowMs: Type.Number({ description: 'the server is the clock' }),
+  workshop: Type.String(),
+  people: Type.Array(Person),
+  stations: Type.Array(Station),
+  vessels: Type.Array(Vessel),
+  bench: Type.Unsafe<BenchNow>(Type.Object({}, { additionalProperties: true })),
+  open: Type.Array(Batch),
+  doneToday: Type.Array(Batch),
+});
+export type BenchReply = Static<typeof BenchReply>;
+
+export const BatchRow = Type.Object({
+  id: EntityId,
+  name: Type.String(),
+  part: Type.String(),
+  count: Type.Integer(),
+  resin: Type.String(),
+  lot: Type.String(),
+  customer: Type.Union([Type.String(), Type.Null()]),
+  createdAtMs: Type.Number(),
+  dueAtMs: Type.Union([Type.Number(), Type.Null()]),
+  sealedAtMs: Type.Union([Type.Number(), Type.Null()]),
+  step: Type.String(),
+  flag: Type.Union([Type.String(), Type.Null()]),
+});
+export type BatchRow = Static<typeof BatchRow>;
+export const BatchQuery = Type.Object(
+  {
+    search: Type.Optional(Type.String({ maxLength: 100 })),
+    state: Type.Optional(literals(['open', 'sealed', 'flagged', 'all'])),
+    limit: Type.Optional(Type.Integer({ minimum: 1, maximum: 500 })),
+    offset: Type.Optional(Type.Integer({ minimum: 0, maximum: 10_000_000 })),
+  },
+  strict,
+);
+export const BatchList = Type.Object({ total: Type.Integer(), rows: Type.Array(BatchRow) });
+export type BatchList = Static<typeof BatchList>;

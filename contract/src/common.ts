@@ -1,0 +1,25 @@
+import { type Static, Type } from 'typebox';
+
+/** Every failure, everywhere. `kept` says what was not lost. */
+export const ErrorReply = Type.Object({
+  error: Type.Object({
+    code: Type.String(),
+    message: Type.String(),
+    field: Type.Optional(Type.String()),
+    kept: Type.Optional(Type.String()),
+    remedy: Type.Optional(Type.String()),
+  }),
+});
+export type ErrorReply = Static<typeof ErrorReply>;
+
+export const strict = { additionalProperties: false } as const;
+/** Made by the client; a repeat returns the first answer. */
+export const CommandId = Type.String({ minLength: 8, maxLength: 64, pattern: '^[A-Za-z0-9-]+$' });
+export const PersonId = Type.String({ minLength: 1, maxLength: 60 });
+export const EntityId = Type.String({ minLength: 1, maxLength: 80 });
+export const Text = (maxLength = 200) => Type.String({ minLength: 1, maxLength });
+
+/** What every command carries. */
+export const command = { commandId: CommandId, by: Type.Optional(PersonId) };
+export const literals = <const T extends readonly string[]>(values: T) =>
+  Type.Union(values.map((value) => Type.Literal(value as T[number])));

@@ -1,0 +1,178 @@
+import { CURE_FAMILIES, MEDIA } from '@north-step/core/cure';
+import { AIRS } from '@north-step/core/dry';
+import { MESH_UNITS } from '@north-step/core/mesh';
+import { AGITATIONS, SOLVENTS } from '@north-step/core/wash';
+import { type Static, type TProperties, Type } from 'typebox';
+import { literals, strict } from './common.ts';
+
+const Num = (description: string) => Type.Number({ description });
+const Opt = (description: string) => Type.Optional(Type.Number({ description }));
+const Assumptions = Type.Array(Type.String(), { description: 'plain sentences: what was assumed' });
+const reply = <T extends TProperties>(properties: T) => Type.Object({ ...properties, assumptions: Assumptions });
+const Stage = Type.Object({ agitation: literals(AGITATIONS), loadPctW: Num('% by weight'), capS: Opt('s') }, strict);
+
+const washFields = {
+  filmUm: Num('µm'),
+  viscosityMPaS: Opt('mPa·s, default 300'),
+  tempC: Opt('°C, default 20'),
+  solvent: literals(SOLVENTS),
+  stages: Type.Array(Stage, { minItems: 1, maxItems: 3 }),
+  exposureCapS: Opt('s over all stages, default 1800'),
+  residueTolUm: Opt('µm, default 0.8'),
+  dragUm: Opt('µm of clinging liquid, default by solvent'),
+};
+
+export const FilmInput = Type.Object(
+  {
+    viscosityMPaS25: Num('mPa·s at 25 °C'),
+    activationKJPerMol: Opt('kJ/mol, default 42'),
+    densityGPerMl: Num('g/mL'),
+    surfaceTensionNPerM: Opt('N/m, default 0.035'),
+    tempC: Opt('°C, default 22'),
+    dripS: Num('s'),
+    heightMm: Num('mm'),
+    pullMmPerS: Opt('mm/s, default 5'),
+    areaMm2: Num('mm²'),
+    supportAreaMm2: Opt('mm²'),
+    plateAreaMm2: Opt('mm²'),
+    trappedMm3: Opt('mm³'),
+    uncapped: Type.Optional(Type.Boolean({ description: 'leave out the withdrawal bound' })),
+  },
+  strict,
+);
+export const FilmReply = reply({
+  viscosityMPaS: Num('mPa·s'),
+  withdrawalFilmUm: Num('µm'),
+  meanFilmUm: Num('µm'),
+  grams: Num('g'),
+});
+
+export const WashPlanInput = Type.Object(washFields, strict);
+export const WashPlanReply = reply({
+  feasible: Type.Boolean(),
+  stagesS: Type.Array(Num('s')),
+  residueUm: Num('µm'),
+  reason: Type.Optional(
+    Type.Object({ code: Type.String(), message: Type.String(), remedy: Type.Optional(Type.String()) }),
+  ),
+  limitsPctW: Type.Array(Num('% by weight')),
+});
+
+export const WashResidueInput = Type.Object(
+  {
+    ...washFields,
+    stagesS: Type.Array(Num('s'), { minItems: 1, maxItems: 3 }),
+    tau0S: Type.Optional(
+      Type.Array(Num('s'), { minItems: 1, maxItems: 3, description: 'base time constant of each stage' }),
+    ),
+  },
+  strict,
+);
+export const WashResidueReply = reply({
+  residueUm: Num('µm'),
+  byStage: Type.Array(Type.Object({ tauS: Type.Union([Num('s'), Type.Null()]), filmUm: Num('µm') })),
+});
+
+export const DensityInput = Type.Object(
+  {
+    strengthPctW: Num('% by weight'),
+    loadPctW: Opt('% by weight'),
+    resinDensityGPerMl: Opt('g/mL, default 1.1'),
+    tempC: Num('°C'),
+  },
+  strict,
+);
+export const DensityReply = reply({ densityGPerMl: Num('g/mL') });
+
+const CureConstantsInput = Type.Object(
+  {
+    k0PerS: Num('1/s at 25 °C, 10 mW/cm²'),
+    dpMm: Num('mm'),
+    green: Num('conversion'),
+    tg0C: Num('°C'),
+    tg1C: Num('°C'),
+    tack: Num('conversion'),
+    deep: Num('conversion'),
+    brittleJPerCm2: Num('J/cm²'),
+    lambda: Opt('default 0.45'),
+    vitrifyK: Opt('K, default 25'),
+    capConversion: Opt('default 0.96'),
+    oxygen: Opt('default 1.8'),
+    skinDepths: Opt('default 1.5'),
+    toMiddle: Type.Optional(Type.Boolean()),
+    stiffFrom: Opt('default 0.42'),
+    tint: Type.Optional(Type.Object({ endDb: Num('Δb*'), doseJPerCm2: Num('J/cm²'), limitDb: Num('Δb*') }, strict)),
+  },
+  strict,
+);
+export const CureInput = Type.Object(
+  {
+    resin: Type.Union([literals(CURE_FAMILIES), CureConstantsInput]),
+    wallMm: Num('mm'),
+    coldMWPerCm2: Num('mW/cm² on each face at the coldest spot'),
+    hotMWPerCm2: Num('mW/cm² on each face at the hottest spot'),
+    medium: literals(MEDIA),
+    tempC: Opt('°C, default 25'),
+    lampHeatsK: Opt('K, default 0.5 K for each mW/cm²'),
+    phases: Type.Optional(
+      Type.Array(
+        Type.Object(
+          {
+            seconds: Num('s'),
+            medium: Type.Optional(literals(MEDIA)),
+            tempC: Opt('°C'),
+            coldMWPerCm2: Opt('mW/cm²'),
+            hotMWPerCm2: Opt('mW/cm²'),
+          },
+          strict,
+        ),
+        { maxItems: 12 },
+      ),
+    ),
+    timerStepS: Opt('s, default 1'),
+    cutOutS: Opt('s'),
+  },
+  strict,
+);
+const Maybe = (unit: string) => Type.Union([Num(unit), Type.Null()]);
+export const CureReply = reply({
+  handleS: Maybe('s; null when not reached in six hours'),
+  fullS: Type.Optional(Num('s')),
+  maxS: Type.Optional(Num('s')),
+  limitedBy: Type.String(),
+  plan: Type.Array(Type.Object({ kind: Type.String(), seconds: Num('s'), note: Type.String() })),
+  alternatives: Type.Array(Type.Object({ change: Type.String(), handleS: Maybe('s'), maxS: Maybe('s') })),
+  stiffnessPct: Num('% of the fully cured stiffness, at the coldest spot when first handled'),
+  tint: Num('Δb* at the hottest spot then'),
+});
+
+export const DryInput = Type.Object(
+  {
+    solvent: literals(SOLVENTS),
+    tempC: Opt('°C, default 22'),
+    humidityPct: Opt('%, default 50'),
+    air: literals(AIRS),
+    filmUm: Opt('µm'),
+    puddleMm: Opt('mm, default 0'),
+  },
+  strict,
+);
+export const DryReply = reply({ seconds: Num('s'), wetBulbC: Num('°C') });
+
+export const MeshReply = reply({
+  format: Type.String(),
+  triangles: Type.Integer(),
+  watertight: Type.Boolean(),
+  shells: Type.Integer(),
+  areaMm2: Num('mm²'),
+  volumeMm3: Type.Optional(Num('mm³')),
+  boxMm: Type.Array(Num('mm'), { minItems: 3, maxItems: 3 }),
+  wall: Type.Optional(Type.Object({ p5Mm: Num('mm'), medianMm: Num('mm') })),
+  trappedMm3: Type.Optional(Num('mm³')),
+  enclosedMm3: Type.Optional(Num('mm³')),
+  pockets: Type.Optional(Type.Array(Type.Object({ volumeMm3: Num('mm³') }))),
+  voxelMm: Type.Optional(Num('mm')),
+  warnings: Type.Array(Type.Object({ code: Type.String(), message: Type.String() })),
+});
+export const MeshUnitSchema = literals(MESH_UNITS);
+export type MeshReply = Static<typeof MeshReply>;

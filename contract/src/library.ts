@@ -1,0 +1,41 @@
+import type { SealedRecord } from '@north-step/core/record';
+import type { ResinCard } from '@north-step/core/resin';
+import { type Static, Type } from 'typebox';
+import { EntityId } from './common.ts';
+import { MeshReply } from './compute.ts';
+
+export const Resin = Type.Object({
+  card: Type.Unsafe<ResinCard>(
+    Type.Object({ id: EntityId, name: Type.String(), version: Type.Integer() }, { additionalProperties: true }),
+  ),
+  lots: Type.Array(Type.String()),
+});
+export type Resin = Static<typeof Resin>;
+export const ResinsReply = Type.Object({ resins: Type.Array(Resin) });
+
+export const MeshStored = Type.Object({ sha256: Type.String(), name: Type.String(), measures: MeshReply });
+export type MeshStored = Static<typeof MeshStored>;
+
+export const RecordRow = Type.Object({
+  number: Type.Integer(),
+  batchId: EntityId,
+  batchName: Type.String(),
+  sealedAtMs: Type.Number(),
+  hash: Type.String(),
+  part: Type.String(),
+  resin: Type.String(),
+});
+export type RecordRow = Static<typeof RecordRow>;
+export const RecordList = Type.Object({ total: Type.Integer(), rows: Type.Array(RecordRow), intact: Type.Boolean() });
+export type RecordList = Static<typeof RecordList>;
+export const RecordFile = Type.Unsafe<SealedRecord>(
+  Type.Object({ format: Type.String(), number: Type.Integer(), hash: Type.String() }, { additionalProperties: true }),
+);
+
+export const HealthReply = Type.Object({
+  version: Type.String(),
+  database: Type.Object({ state: Type.String(), schema: Type.Integer(), folder: Type.String() }),
+  uptimeS: Type.Number(),
+  startedAtMs: Type.Number(),
+});
+export type HealthReply = Static<typeof HealthReply>;

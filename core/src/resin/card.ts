@@ -1,0 +1,66 @@
+import {
+  CURE_FAMILIES,
+  type CureConstants,
+  type CureFamily,
+  FAMILY_CONSTANTS,
+  MEDIA,
+  type Medium,
+  validateCureConstants,
+} from '../cure/index.ts';
+import { SOLVENTS, type Solvent } from '../wash/index.ts';
+
+/** Exact times of a maker's validated procedure: nothing is computed over them. */
+export type ValidatedProcedure = {
+  readonly wash1S: number;
+  readonly wash2S: number;
+  readonly dryS: number;
+  readonly cureS: number;
+  readonly reference: string;
+};
+
+/** What the bench knows of a resin. Cards are versioned; a batch keeps the card it ran with. */
+export type ResinCard = {
+  readonly id: string;
+  readonly name: string;
+  readonly version: number;
+  readonly family: CureFamily;
+  readonly viscosityMPaS25: number;
+  readonly densityGPerMl: number;
+  readonly solvents: readonly Solvent[];
+  /** longest time in solvent over all stages */
+  readonly exposureCapS: number;
+  readonly residueTolUm: number;
+  readonly cureMedium: Medium;
+  /** calibrated constants, over the family's */
+  readonly cure?: Partial<CureConstants>;
+  readonly stainsBath: boolean;
+  readonly leavesGrit: boolean;
+  readonly procedure?: ValidatedProcedure;
+  readonly notes: string;
+};
+
+export const cureConstantsOf = (card: ResinCard): CureConstants => ({ ...FAMILY_CONSTANTS[card.family], ...card.cure });
+
+/** Every way a card breaks its own rules. Empty when it can be used. */
+export function validateCard(card: ResinCard): readonly string[] {
+  const breaches: string[] = [];
+  const need = (holds: boolean, text: string) => {
+    if (!holds) breaches.push(text);
+  };
+  need(card.name.trim() !== '', 'name is empty.');
+  need(CURE_FAMILIES.includes(card.family), `family “${card.family}” is not known.`);
+  need(MEDIA.includes(card.cureMedium), `cureMedium “${card.cureMedium}” is not known.`);
+  need(
+    card.solvents.length > 0 && card.solvents.every((s) => SOLVENTS.includes(s)),
+    'solvents names none that is known.',
+  );
+  need(
+    card.viscosityMPaS25 >= 1 && card.viscosityMPaS25 <= 100_000,
+    `viscosityMPaS25 is ${card.viscosityMPaS25}; 1 to 100,000.`,
+  );
+  need(card.densityGPerMl >= 0.5 && card.densityGPerMl <= 3, `densityGPerMl is ${card.densityGPerMl}; 0.5 to 3.`);
+  need(card.exposureCapS >= 10 && card.exposureCapS <= 7200, `exposureCapS is ${card.exposureCapS}; 10 to 7,200.`);
+  need(card.residueTolUm > 0 && card.residueTolUm <= 50, `residueTolUm is ${card.residueTolUm}; above 0, at most 50.`);
+  if (CURE_FAMILIES.includes(card.family)) breaches.push(...validateCureConstants(cureConstantsOf(card)));
+  return breaches;
+}

@@ -1,0 +1,221 @@
+import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
+import { clockText, plainNumber } from '../units/index.ts';
+import { planWash } from '../wash/index.ts';
+import { type BatchRequest, type BenchNow, dryS, filmOf, washRequest } from './planBatch.ts';
+import { currentStep, exposureS, stepById } from './reduce.ts';
+import { type BatchEvent, type BatchState, STATIONS, type Step } from './types.ts';
+import { bathNowFor, round } from './washing.ts';
+
+export type Moment = { readonly atMs: number; readonly by: string };
+/** Who is at each station now, by batch name, the asking batch left out. */
+export type Occupancy = Readonly<Record<string, { readonly capacity: number; readonly batches: readonly string[] }>>;
+
+/** Two presses closer than this are one press. */
+export const DOUBLE_PRESS_MS = 1500;
+
+const request = (batch: BatchState, bench: BenchNow, dripS: number): BatchRequest => ({
+  card: batch.card,
+  part: batch.part,
+  count: batch.count,
+  dripS,
+  plateAreaMm2: batch.plateAreaMm2,
+  bench,
+});
+
+/** May this step start now? The wash is planned again with the baths as they are. */
+export function decideStart(
+  batch: BatchState,
+  stepId: string,
+  bench: BenchNow,
+  busy: Occupancy,
+  now: Moment,
+): Result<BatchEvent[], Refusal> {
+  const step = stepById(batch, stepId);
+  if (!step) return refuse(unknownStep(batch, stepId));
+  if (step.state !== 'waiting') return refuse(already(batch, step, 'started'));
+  const gate = gateBefore(batch, step);
+  if (gate) return refuse(gate);
+  if (step.mode === 'look' || step.mode === 'moment') return ok([]);
+  const place = busy[step.station];
+  if (place && place.batches.length >= place.capacity) {
+    return refuse({
+      code: 'STATION_BUSY',
+      message: `${place.batches.join(' and ')} ${place.batches.length > 1 ? 'are' : 'is'} still there.`,
+      remedy: 'Lift it out first.',
+    });
+  }
+  if (step.kind === 'wash') return startWash(batch, step, bench, now);
+  if (step.kind === 'cure') {
+    return ok([
+      {
+        ...now,
+        type: 'started',
+        stepId,
+        knew: { lightMWPerCm2: bench.lamp.mWPerCm2, roomC: bench.roomC, medium: batch.card.cureMedium },
+      },
+    ]);
+  }
+  return ok([{ ...now, type: 'started', stepId, knew: { roomC: bench.roomC } }]);
+}
+
+function startWash(batch: BatchState, step: Step, bench: BenchNow, now: Moment): Result<BatchEvent[], Refusal> {
+  const bath = bathNowFor(step, bench);
+  const ahead = batch.steps.filter((other) => other.kind === 'wash' && other.state === 'waiting');
+  const stages = ahead
+    .map((other) => bathNowFor(other, bench))
+    .map(({ agitation, loadPctW }) => ({ agitation, loadPctW }));
+  const leftS = batch.card.exposureCapS - exposureS(batch, now.atMs);
+  const knew = { loadPctW: round(bath.loadPctW, 2), strengthPctW: round(bath.strengthPctW, 1), roomC: bench.roomC };
+  if (leftS < 10) {
+    return refuse({
+      code: 'EXPOSURE_SPENT',
+      message: `${batch.name} has used its ${clockText(batch.card.exposureCapS)} in solvent; more would swell and soften it.`,
+      remedy: 'Mop it with a dry brush, or set it aside and ask the lead.',
+    });
+  }
+  if (batch.card.procedure) return ok([{ ...now, type: 'started', stepId: step.id, knew }]);
+  const again = batch.steps.some((other) => other.kind === 'look-matte' && other.state === 'done');
+  if (again)
+    return ok([{ ...now, type: 'started', stepId: step.id, plannedS: Math.min(step.plannedS ?? leftS, leftS), knew }]);
+  const plan = planWash({ ...washRequest(request(batch, bench, 0), batch.filmUm), stages, exposureCapS: leftS });
+  if (!plan.ok) return refuse({ code: plan.refusal.code, message: plan.refusal.message, remedy: plan.refusal.remedy });
+  const times = Object.fromEntries(ahead.map((other, index) => [other.id, plan.value.stagesS[index]!]));
+  return ok([
+    { ...now, type: 'planned', times },
+    {
+      ...now,
+      type: 'started',
+      stepId: step.id,
+      plannedS: times[step.id],
+      knew: { ...knew, plannedResidueUm: round(plan.value.residueUm, 3) },
+    },
+  ]);
+}
+
+/** May this step finish now? Washes and drying add their ledger effects in the caller. */
+export function decideFinish(
+  batch: BatchState,
+  stepId: string,
+  bench: BenchNow,
+  now: Moment,
+): Result<BatchEvent[], Refusal> {
+  const step = stepById(batch, stepId);
+  if (!step) return refuse(unknownStep(batch, stepId));
+  if (step.state === 'done') return refuse(already(batch, step, 'finished'));
+  const gate = gateBefore(batch, step);
+  if (gate) return refuse(gate);
+  if (step.mode === 'look')
+    return refuse({ code: 'LOOK_NEEDS_ANSWER', message: `Say what you see on ${batch.name}.`, remedy: step.hint });
+  if (step.mode !== 'moment' && step.state === 'waiting') {
+    return refuse({
+      code: 'NOT_STARTED',
+      message: `${step.title} of ${batch.name} has not been started.`,
+      remedy: 'Start it first.',
+    });
+  }
+  if (step.startedAtMs !== undefined && now.atMs - step.startedAtMs < DOUBLE_PRESS_MS) {
+    return refuse({
+      code: 'DOUBLE_PRESS',
+      message: 'Pressed twice: it was started a moment ago and goes on.',
+      remedy: 'Press again to finish it.',
+    });
+  }
+  if (step.kind === 'drip') {
+    const dripS = (now.atMs - step.startedAtMs!) / 1000;
+    const film = filmOf(request(batch, bench, dripS));
+    return ok([
+      {
+        ...now,
+        type: 'finished',
+        stepId,
+        filmUm: film.meanFilmUm,
+        knew: { filmUm: round(film.meanFilmUm, 1), gramsLeft: round(film.grams, 2) },
+      },
+    ]);
+  }
+  if (step.kind === 'wash') return ok([{ ...now, type: 'finished', stepId }, ...afterWash(batch, step, bench, now)]);
+  return ok([{ ...now, type: 'finished', stepId }]);
+}
+
+/** After the last wash the rest is planned from the time it really soaked; an overrun raises a flag. */
+function afterWash(batch: BatchState, step: Step, bench: BenchNow, now: Moment): BatchEvent[] {
+  const events: BatchEvent[] = [];
+  const soakedS = exposureS(batch, now.atMs);
+  const dry = batch.steps.find((other) => other.kind === 'dry' && other.state === 'waiting');
+  if (dry && step.station === STATIONS.wash2 && !batch.card.procedure) {
+    events.push({ ...now, type: 'planned', times: { [dry.id]: dryS(bench, batch.card, soakedS) } });
+  }
+  if (soakedS > batch.card.exposureCapS) {
+    events.push({
+      ...now,
+      type: 'flagged',
+      note: `In solvent ${clockText(soakedS)}, over its ${clockText(batch.card.exposureCapS)}: expect swelling, check for soft or cracked walls before going on.`,
+    });
+  }
+  return events;
+}
+
+export function decideExtend(
+  batch: BatchState,
+  stepId: string,
+  addS: number,
+  now: Moment,
+): Result<BatchEvent[], Refusal> {
+  const step = stepById(batch, stepId);
+  if (!step) return refuse(unknownStep(batch, stepId));
+  if (step.state !== 'running' || step.mode !== 'timed') {
+    return refuse({
+      code: 'NOT_RUNNING',
+      message: `${step.title} of ${batch.name} is not running; its time was left as it is.`,
+    });
+  }
+  const plannedS = (step.plannedS ?? 0) + addS;
+  if (step.kind === 'wash') {
+    const othersS = exposureS(batch, now.atMs) - (now.atMs - step.startedAtMs!) / 1000;
+    if (addS > 0 && othersS + plannedS > batch.card.exposureCapS) {
+      return refuse({
+        code: 'EXPOSURE_CAP',
+        message: `${plainNumber(addS, 3)} s more would pass the ${clockText(batch.card.exposureCapS)} that ${batch.card.name} may stay in solvent.`,
+        remedy: 'Lift it out in time; wash again in cleaner solvent if it shines.',
+      });
+    }
+  }
+  if (plannedS < 10)
+    return refuse({
+      code: 'TOO_SHORT',
+      message: 'A step of less than 10 s cannot be timed.',
+      remedy: 'Finish it instead.',
+    });
+  return ok([{ ...now, type: 'extended', stepId, addS }]);
+}
+
+/** Everything before a step must be done; a wet cure is refused by name. */
+export function gateBefore(batch: BatchState, step: Step): Refusal | undefined {
+  const current = currentStep(batch);
+  if (!current || current.id === step.id) return undefined;
+  if (step.kind === 'cure' && batch.steps.some((s) => s.kind === 'look-matte' && s.state !== 'done')) {
+    return {
+      code: 'CURE_BEFORE_MATTE',
+      message: `${batch.name} has not been seen matte and dry. Curing it wet leaves white marks and can crack it.`,
+      remedy:
+        current.kind === 'look-matte' ? 'Look at it first and say matte, shine or tack.' : `Next is: ${current.title}.`,
+    };
+  }
+  return {
+    code: 'WRONG_ORDER',
+    message: `${step.title} of ${batch.name} comes later.`,
+    remedy: `Next is: ${current.title}.`,
+  };
+}
+
+const unknownStep = (batch: BatchState, stepId: string): Refusal => ({
+  code: 'UNKNOWN_STEP',
+  message: `${batch.name} has no step “${stepId}”.`,
+  remedy: 'Reload the page.',
+  field: 'stepId',
+});
+
+const already = (batch: BatchState, step: Step, what: 'started' | 'finished'): Refusal => ({
+  code: what === 'started' ? 'ALREADY_STARTED' : 'ALREADY_FINISHED',
+  message: `${step.title} of ${batch.name} was already ${step.state === 'done' ? 'finished' : what}. Nothing was changed.`,
+});

@@ -1,0 +1,107 @@
+import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
+import { clockText } from '../units/index.ts';
+import { gateBefore, type Moment } from './decide.ts';
+import { type BenchNow, dryS } from './planBatch.ts';
+import { exposureS, lightS, stepById } from './reduce.ts';
+import { cleanWash, cureStep, dryStep, lookCured, lookMatte, numbered, type StepBlank } from './twoBaths.ts';
+import type { BatchEvent, BatchState, LookOutcome, Step } from './types.ts';
+import { rewashS } from './washing.ts';
+
+export type Look = { readonly outcome: LookOutcome; readonly broken?: number; readonly note?: string };
+
+const ALLOWED: Readonly<Partial<Record<Step['kind'], readonly LookOutcome[]>>> = {
+  'look-matte': ['matte', 'shine', 'tack'],
+  'look-cured': ['good', 'tacky', 'tinted', 'broken'],
+};
+
+/** Records what was seen, and puts in what it calls for: another clean wash, or another increment of light. */
+export function decideLook(
+  batch: BatchState,
+  stepId: string,
+  look: Look,
+  bench: BenchNow,
+  now: Moment,
+): Result<BatchEvent[], Refusal> {
+  const step = stepById(batch, stepId);
+  const allowed = step && ALLOWED[step.kind];
+  if (!step || !allowed) return refuse({ code: 'NOT_A_LOOK', message: 'That step is not a look.', field: 'stepId' });
+  if (step.state === 'done') {
+    return refuse({
+      code: 'ALREADY_FINISHED',
+      message: `${step.title} of ${batch.name} was already answered: ${step.outcome}. Nothing was changed.`,
+    });
+  }
+  const gate = gateBefore(batch, step);
+  if (gate) return refuse(gate);
+  if (!allowed.includes(look.outcome)) {
+    return refuse({
+      code: 'WRONG_OUTCOME',
+      message: `“${look.outcome}” does not answer this look.`,
+      remedy: `Say ${allowed.join(', ')}.`,
+      field: 'outcome',
+    });
+  }
+  const broken = look.broken ?? (look.outcome === 'broken' ? 1 : 0);
+  if (!(broken >= 0 && broken <= batch.count)) {
+    return refuse({
+      code: 'BROKEN_COUNT',
+      message: `${broken} broken of ${batch.count} pieces cannot be.`,
+      field: 'broken',
+    });
+  }
+  const looked: BatchEvent = { ...now, type: 'looked', stepId, outcome: look.outcome, broken, note: look.note };
+  return ok([looked, ...consequences(batch, step, look.outcome, bench, now)]);
+}
+
+function consequences(batch: BatchState, step: Step, outcome: LookOutcome, bench: BenchNow, now: Moment): BatchEvent[] {
+  const insert = (blanks: readonly StepBlank[], reason: string): BatchEvent => ({
+    ...now,
+    type: 'inserted',
+    afterStepId: step.id,
+    steps: numbered(blanks, batch.steps.length),
+    reason,
+  });
+  const washAgain = (): readonly StepBlank[] => {
+    const seconds = rewashS(batch, bench, now.atMs);
+    return [cleanWash(seconds), dryStep(dryS(bench, batch.card, exposureS(batch, now.atMs) + seconds)), lookMatte()];
+  };
+  switch (outcome) {
+    case 'matte':
+    case 'good':
+      return [];
+    case 'shine':
+    case 'tack':
+      return [
+        insert(washAgain(), `${outcome === 'shine' ? 'Shine' : 'Tack'} was seen: washed again in the clean bath.`),
+      ];
+    case 'tacky': {
+      const litS = lightS(batch);
+      const addS = batch.card.procedure ? 0 : Math.min(batch.addS, (batch.lastS ?? Number.POSITIVE_INFINITY) - litS);
+      if (addS > 0) {
+        const hint = `Tacky after ${clockText(litS)}: ${clockText(addS)} more, then look again.`;
+        return [insert([cureStep(addS, hint), lookCured()], hint)];
+      }
+      return [
+        insert(
+          [...washAgain(), cureStep(batch.addS, 'Washed again: one increment only.'), lookCured()],
+          'Tacky at the end of its window: the wash is at fault, not the light.',
+        ),
+        {
+          ...now,
+          type: 'flagged',
+          note: `Tacky after ${clockText(litS)} of light, the end of its window: it goes back to clean solvent.`,
+        },
+      ];
+    }
+    case 'tinted':
+      return [
+        {
+          ...now,
+          type: 'flagged',
+          note: 'Tinted: over-cure cannot be undone. Keep it as a reference, start lower next time.',
+        },
+      ];
+    case 'broken':
+      return [{ ...now, type: 'flagged', note: 'Broken after cure. Count, glue with care, or make again.' }];
+  }
+}

@@ -1,0 +1,107 @@
+import type { BatchEvent, BatchState, Step } from './types.ts';
+
+/** Applies one fact. The first must be `created`. */
+export function applyEvent(state: BatchState | undefined, event: BatchEvent): BatchState {
+  if (event.type === 'created') return event.batch;
+  if (!state) throw new RangeError(`applyEvent: ${event.type} before created`);
+  const change = (stepId: string, edit: (step: Step) => Step): readonly Step[] =>
+    state.steps.map((step) => (step.id === stepId ? edit(step) : step));
+  switch (event.type) {
+    case 'started':
+      return {
+        ...state,
+        steps: change(event.stepId, (step) => ({
+          ...step,
+          state: 'running',
+          startedAtMs: event.atMs,
+          by: event.by,
+          plannedS: event.plannedS ?? step.plannedS,
+          knew: { ...step.knew, ...event.knew },
+        })),
+      };
+    case 'extended':
+      return {
+        ...state,
+        steps: change(event.stepId, (step) => ({ ...step, plannedS: (step.plannedS ?? 0) + event.addS })),
+      };
+    case 'finished':
+      return {
+        ...state,
+        filmUm: event.filmUm ?? state.filmUm,
+        clingingMg: event.clingingMg ?? state.clingingMg,
+        steps: change(event.stepId, (step) =>
+          done(step, event.atMs, event.by, { knew: { ...step.knew, ...event.knew } }),
+        ),
+      };
+    case 'looked':
+      return {
+        ...state,
+        broken: state.broken + event.broken,
+        steps: change(event.stepId, (step) => done(step, event.atMs, event.by, { outcome: event.outcome })),
+      };
+    case 'planned':
+      return {
+        ...state,
+        steps: state.steps.map((step) => ({ ...step, plannedS: event.times[step.id] ?? step.plannedS })),
+      };
+    case 'inserted': {
+      const at = state.steps.findIndex((step) => step.id === event.afterStepId) + 1;
+      return { ...state, steps: [...state.steps.slice(0, at), ...event.steps, ...state.steps.slice(at)] };
+    }
+    case 'flagged':
+      return { ...state, flag: event.note };
+    case 'unflagged':
+      return { ...state, flag: undefined };
+    case 'sealed':
+      return {
+        ...state,
+        recordHash: event.hash,
+        steps: change(event.stepId, (step) => done(step, event.atMs, event.by, {})),
+      };
+  }
+}
+
+const done = (step: Step, atMs: number, by: string, more: Partial<Step>): Step => ({
+  ...step,
+  ...more,
+  state: 'done',
+  startedAtMs: step.startedAtMs ?? atMs,
+  endedAtMs: atMs,
+  by: step.by ?? by,
+});
+
+/** The state that a list of facts adds up to. */
+export function replay(events: readonly BatchEvent[]): BatchState {
+  const state = events.reduce<BatchState | undefined>(applyEvent, undefined);
+  if (!state) throw new RangeError('replay: no events');
+  return state;
+}
+
+export const currentStep = (batch: BatchState): Step | undefined => batch.steps.find((step) => step.state !== 'done');
+export const stepById = (batch: BatchState, stepId: string): Step | undefined =>
+  batch.steps.find((step) => step.id === stepId);
+
+/** Where the parts are: at the running step, else where the last finished step left them. */
+export function placeOf(batch: BatchState): string {
+  const current = currentStep(batch);
+  if (current?.state === 'running' || (current && current.mode === 'look')) return current.station;
+  const last = batch.steps.filter((step) => step.state === 'done').at(-1);
+  return last?.station ?? batch.steps[0]!.station;
+}
+
+/** Seconds the parts have spent in solvent so far, over all stages. */
+export function exposureS(batch: BatchState, nowMs: number): number {
+  return batch.steps
+    .filter((step) => step.kind === 'wash' && step.startedAtMs !== undefined)
+    .reduce((sum, step) => sum + ((step.endedAtMs ?? nowMs) - step.startedAtMs!) / 1000, 0);
+}
+
+/** Seconds left of a running timed step; negative when it is overdue. */
+export const remainingS = (step: Step, nowMs: number): number =>
+  (step.plannedS ?? 0) - (nowMs - (step.startedAtMs ?? nowMs)) / 1000;
+
+/** Light a batch has had so far, s. */
+export const lightS = (batch: BatchState): number =>
+  batch.steps
+    .filter((step) => step.kind === 'cure' && step.state === 'done')
+    .reduce((sum, step) => sum + (step.endedAtMs! - step.startedAtMs!) / 1000, 0);

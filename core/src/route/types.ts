@@ -1,0 +1,106 @@
+import type { ResinCard } from '../resin/index.ts';
+
+export type StepKind = 'drip' | 'off-plate' | 'wash' | 'dry' | 'look-matte' | 'trim' | 'cure' | 'look-cured' | 'seal';
+/** timed: a timer runs between start and finish · hands: worked on between them · moment: one press · look: one answer */
+export type StepMode = 'timed' | 'hands' | 'moment' | 'look';
+
+export type MatteLook = 'matte' | 'shine' | 'tack';
+export type CuredLook = 'good' | 'tacky' | 'tinted' | 'broken';
+export type LookOutcome = MatteLook | CuredLook;
+
+export type Step = {
+  readonly id: string;
+  readonly kind: StepKind;
+  readonly mode: StepMode;
+  readonly station: string;
+  readonly title: string;
+  readonly hint: string;
+  readonly plannedS?: number;
+  readonly state: 'waiting' | 'running' | 'done';
+  readonly startedAtMs?: number;
+  readonly endedAtMs?: number;
+  readonly by?: string;
+  readonly outcome?: LookOutcome;
+  /** what was known when it ran: loads, strength, temperature, light */
+  readonly knew?: Knew;
+};
+export type Knew = Readonly<Record<string, number | string>>;
+
+/** What the bench must know of the pieces. Sizes are of one piece. */
+export type PartFacts = {
+  readonly name: string;
+  readonly meshSha256?: string;
+  readonly areaMm2: number;
+  readonly heightMm: number;
+  readonly wallMm: number;
+  readonly volumeMm3?: number;
+  readonly trappedMm3?: number;
+};
+
+export type BatchState = {
+  readonly id: string;
+  readonly name: string;
+  readonly card: ResinCard;
+  readonly lot: string;
+  readonly count: number;
+  readonly part: PartFacts;
+  readonly plateAreaMm2: number;
+  readonly customer?: string;
+  readonly dueAtMs?: number;
+  readonly createdAtMs: number;
+  readonly steps: readonly Step[];
+  /** film of resin on the parts now, µm */
+  readonly filmUm: number;
+  /** bath liquid clinging to the parts, whole mg as text: solvent, water, resin */
+  readonly clingingMg: readonly [string, string, string];
+  /** one increment of light, and the most light in all, s */
+  readonly addS: number;
+  readonly lastS?: number;
+  readonly broken: number;
+  readonly flag?: string;
+  readonly recordHash?: string;
+};
+
+type Told = { readonly atMs: number; readonly by: string };
+/** Facts about a batch, in order. The state is nothing but their sum. */
+export type BatchEvent = Told &
+  (
+    | { readonly type: 'created'; readonly batch: BatchState }
+    | { readonly type: 'started'; readonly stepId: string; readonly plannedS?: number; readonly knew?: Knew }
+    | { readonly type: 'extended'; readonly stepId: string; readonly addS: number }
+    | {
+        readonly type: 'finished';
+        readonly stepId: string;
+        readonly filmUm?: number;
+        readonly clingingMg?: readonly [string, string, string];
+        readonly knew?: Knew;
+      }
+    | {
+        readonly type: 'looked';
+        readonly stepId: string;
+        readonly outcome: LookOutcome;
+        readonly broken: number;
+        readonly note?: string;
+      }
+    | { readonly type: 'planned'; readonly times: Readonly<Record<string, number>> }
+    | {
+        readonly type: 'inserted';
+        readonly afterStepId: string;
+        readonly steps: readonly Step[];
+        readonly reason: string;
+      }
+    | { readonly type: 'flagged'; readonly note: string }
+    | { readonly type: 'unflagged' }
+    | { readonly type: 'sealed'; readonly stepId: string; readonly hash: string }
+  );
+
+/** Where things happen on this bench. */
+export type StationFacts = { readonly id: string; readonly name: string; readonly capacity: number };
+export const STATIONS = {
+  drip: 'drip-rack',
+  wash1: 'wash-1',
+  wash2: 'wash-2',
+  dry: 'dry-rack',
+  trim: 'trim-mat',
+  lamp: 'lamp-box',
+} as const;

@@ -1,0 +1,119 @@
+import {
+  bathDensityGPerMl,
+  dryLines,
+  evaporationFlux,
+  type LedgerLine,
+  loadPctW,
+  type Parcel,
+  strengthPctW,
+  washLines,
+} from '../solvent/index.ts';
+import { clingResidueUm, DRAG_FILM_UM, ORIENTATION_FACTOR, planWash, washTauS } from '../wash/index.ts';
+import { type BenchNow, washRequest } from './planBatch.ts';
+import { exposureS } from './reduce.ts';
+import { type BatchState, type Knew, STATIONS, type Step } from './types.ts';
+
+/** A vessel used as a bath. */
+export type BathVessel = {
+  readonly id: string;
+  readonly held: Parcel;
+  readonly surfaceM2: number;
+};
+
+const HANDLING_S = 60;
+/** Shine that an eye can see means at least this much resin. An engineering guess. */
+const VISIBLE_FILM_UM = 5;
+const SHORTEST_REWASH_S = 30;
+
+export type WashFinish = {
+  readonly filmUm: number;
+  readonly residueUm: number;
+  readonly lines: readonly LedgerLine[];
+  readonly clinging: Parcel;
+  readonly knew: Knew;
+};
+
+export const parcelFromText = (text: readonly [string, string, string]): Parcel => [
+  BigInt(text[0]),
+  BigInt(text[1]),
+  BigInt(text[2]),
+];
+export const parcelToText = (parcel: Parcel): readonly [string, string, string] => [
+  `${parcel[0]}`,
+  `${parcel[1]}`,
+  `${parcel[2]}`,
+];
+export const wettedMm2 = (batch: BatchState): number => ORIENTATION_FACTOR * batch.part.areaMm2 * batch.count;
+
+/** What a wash that just ended did: film left, and one balanced posting (resin in, drag-out and vapour out). */
+export function finishWash(batch: BatchState, step: Step, atMs: number, bath: BathVessel, bench: BenchNow): WashFinish {
+  const solvent = batch.card.solvents[0] ?? 'isopropanol';
+  const seconds = Math.max(0, (atMs - (step.startedAtMs ?? atMs)) / 1000);
+  const load = loadPctW(bath.held);
+  const strength = strengthPctW(bath.held);
+  const now = bathNowFor(step, bench);
+  const tauS = washTauS(
+    { agitation: now.agitation, loadPctW: load },
+    { solvent, viscosityMPaS: batch.card.viscosityMPaS25, tempC: bench.roomC },
+  );
+  const filmUm = batch.filmUm * Math.exp(-seconds / tauS);
+  const areaMm2 = wettedMm2(batch);
+  const dragUm = DRAG_FILM_UM[solvent];
+  const density = bathDensityGPerMl({
+    strengthPctW: Number.isNaN(strength) ? 0 : strength,
+    loadPctW: load,
+    tempC: Math.min(40, bench.roomC),
+  });
+  const flux = evaporationFlux({
+    strengthPctW: Number.isNaN(strength) ? 0 : strength,
+    tempC: bench.roomC,
+    humidityPct: bench.humidityPct,
+    airMPerS: 0.1,
+    lengthM: Math.sqrt(bath.surfaceM2),
+    freeboardM: 0.05,
+    lid: 'open',
+  });
+  const hours = (seconds + HANDLING_S) / 3600;
+  const { lines, clinging } = washLines({
+    vessel: bath.id,
+    held: bath.held,
+    carriedIn: parcelFromText(batch.clingingMg),
+    resinInG: ((batch.filmUm - filmUm) * 1e-3 * areaMm2 * batch.card.densityGPerMl) / 1000,
+    dragOutG: (dragUm * 1e-3 * areaMm2 * density) / 1000,
+    evaporated: {
+      alcoholG: flux.alcoholKgPerM2H * bath.surfaceM2 * hours * 1000,
+      waterG: flux.waterKgPerM2H * bath.surfaceM2 * hours * 1000,
+    },
+  });
+  const clingUm = clingResidueUm([load], seconds, dragUm);
+  return {
+    filmUm,
+    residueUm: filmUm + clingUm,
+    lines,
+    clinging,
+    knew: { filmLeftUm: round(filmUm, 3), residueUm: round(filmUm + clingUm, 3) },
+  };
+}
+
+/** Clinging liquid after the rest on the rack: vapour to the air, its resin stays. */
+export const finishDry = (batch: BatchState): readonly LedgerLine[] => dryLines(parcelFromText(batch.clingingMg));
+
+/** Time for another clean wash after shine or tack was seen. @returns s, within what is left of the exposure cap */
+export function rewashS(batch: BatchState, bench: BenchNow, nowMs: number): number {
+  const leftS = Math.max(SHORTEST_REWASH_S, batch.card.exposureCapS - exposureS(batch, nowMs));
+  const request = washRequest(
+    { card: batch.card, part: batch.part, count: batch.count, dripS: 0, plateAreaMm2: 0, bench },
+    0,
+  );
+  const plan = planWash({
+    ...request,
+    filmUm: Math.max(batch.filmUm, VISIBLE_FILM_UM),
+    stages: [{ agitation: bench.clean.agitation, loadPctW: bench.clean.loadPctW }],
+    exposureCapS: leftS,
+  });
+  return plan.ok ? Math.max(SHORTEST_REWASH_S, plan.value.stagesS[0]!) : leftS;
+}
+
+export const bathNowFor = (step: Step, bench: BenchNow) =>
+  step.station === STATIONS.wash1 ? bench.first : bench.clean;
+export const round = (value: number, digits: number): number => Number(value.toFixed(digits));

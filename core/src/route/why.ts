@@ -1,0 +1,187 @@
+import { targetDepthMm } from '../cure/index.ts';
+import { clockText, plainNumber } from '../units/index.ts';
+import { type BatchPlan, type BatchRequest, cureSetting, planBatch } from './planBatch.ts';
+
+/** The answer to "Why this number?". */
+export type Why = {
+  readonly title: string;
+  readonly value: string;
+  readonly inputs: readonly (readonly [name: string, value: string])[];
+  readonly formula: string;
+  readonly constants: string;
+  /** what would move it most, found by computing it again with that one input changed */
+  readonly movers: readonly (readonly [change: string, effect: string])[];
+  readonly sure: string;
+};
+export const WHY_TOPICS = ['film', 'wash1', 'wash2', 'dry', 'cure'] as const;
+export type WhyTopic = (typeof WHY_TOPICS)[number];
+
+const INVENTED = 'Rates, saturation and clinging film are engineering guesses until readings replace them.';
+
+/** Explains one computed figure of a plan by its inputs, its formula and its sensitivities. */
+export function explain(topic: WhyTopic, request: BatchRequest, plan: BatchPlan = planBatch(request)): Why {
+  switch (topic) {
+    case 'film':
+      return explainFilm(request, plan);
+    case 'wash1':
+      return explainWash(0, request, plan);
+    case 'wash2':
+      return explainWash(1, request, plan);
+    case 'dry':
+      return explainDry(request, plan);
+    case 'cure':
+      return explainCure(request, plan);
+  }
+}
+
+type Change = readonly [text: string, over: (request: BatchRequest) => BatchRequest];
+const MORE_DRIP: Change = ['drip 2 min longer', (r) => ({ ...r, dripS: r.dripS + 120 })];
+const WARMER: Change = ['room 3 °C warmer', (r) => ({ ...r, bench: { ...r.bench, roomC: r.bench.roomC + 3 } })];
+const bathLoad = (bath: 'first' | 'clean'): Change => [
+  bath === 'first' ? 'Wash 1 one % more loaded' : 'Wash 2 one % more loaded',
+  (r) => ({ ...r, bench: { ...r.bench, [bath]: { ...r.bench[bath], loadPctW: r.bench[bath].loadPctW + 1 } } }),
+];
+
+/** Changes in order of effect, largest first. */
+function movers(
+  request: BatchRequest,
+  changes: readonly Change[],
+  measure: (plan: BatchPlan) => number | undefined,
+  show: (delta: number) => string,
+) {
+  const base = measure(planBatch(request));
+  return changes
+    .map(([text, over]) => {
+      const value = measure(planBatch(over(request)));
+      const delta = base === undefined || value === undefined ? undefined : value - base;
+      return {
+        text,
+        size: delta === undefined ? Number.POSITIVE_INFINITY : Math.abs(delta),
+        effect: delta === undefined ? 'not possible any more' : show(delta),
+      };
+    })
+    .sort((a, b) => b.size - a.size)
+    .map(({ text, effect }) => [text, effect] as const);
+}
+
+const signedClock = (deltaS: number): string => `${deltaS < 0 ? '−' : '+'}${clockText(Math.abs(deltaS))}`;
+const signed = (unit: string) => (delta: number) => `${delta < 0 ? '−' : '+'}${plainNumber(Math.abs(delta))} ${unit}`;
+
+function explainFilm(request: BatchRequest, plan: BatchPlan): Why {
+  const { part, count, card, bench } = request;
+  return {
+    title: 'Resin still on parts and plate',
+    value: `${plainNumber(plan.film.grams)} g`,
+    inputs: [
+      ['surface', `${plainNumber((part.areaMm2 * count) / 100, 3)} cm² on ${count}`],
+      ['height', `${plainNumber(part.heightMm, 3)} mm`],
+      ['drip', clockText(request.dripS)],
+      [
+        'viscosity',
+        `${plainNumber(plan.film.viscosityMPaS, 3)} mPa·s at ${bench.roomC} °C (${card.viscosityMPaS25} at 25 °C)`,
+      ],
+      ['mean film', `${plainNumber(plan.film.meanFilmUm, 3)} µm`],
+    ],
+    formula:
+      'The film that follows the part out of the vat drains as the square root of viscosity × height over time; slopes hold 1.2 times more, and the plate keeps its own film and a rim.',
+    constants: 'Landau–Levich (1942) for pull-out, Jeffreys (1930) for draining; flow activation 42 kJ/mol.',
+    movers: movers(request, [MORE_DRIP, WARMER], (p) => p.film.grams, signed('g')),
+    sure: `About ±30 %: ${plainNumber(plan.film.grams * 0.7)}–${plainNumber(plan.film.grams * 1.3)} g. Cups that face up hold more; they are not counted.`,
+  };
+}
+
+function explainWash(index: 0 | 1, request: BatchRequest, plan: BatchPlan): Why {
+  const { card, bench } = request;
+  const bath = index === 0 ? bench.first : bench.clean;
+  const time = (p: BatchPlan) => (p.wash.ok ? p.wash.value.stagesS[index] : undefined);
+  const residueUm = plan.wash.ok ? plan.wash.value.residueUm : plan.wash.refusal.residueUm;
+  const limit = plan.wash.ok ? plan.wash.value.limitsPctW[index] : plan.wash.refusal.limitsPctW[index];
+  const procedure = card.procedure && `Exact time of ${card.procedure.reference}; nothing is computed over it.`;
+  return {
+    title: index === 0 ? 'Time in the first bath' : 'Time in the clean bath',
+    value: time(plan) === undefined ? 'no time works' : clockText(time(plan)!),
+    inputs: [
+      ['film before washing', `${plainNumber(plan.film.meanFilmUm, 3)} µm`],
+      ['load', `${plainNumber(bath.loadPctW)} % by weight; fit up to about ${plainNumber(limit ?? 0)} %`],
+      ['moved by', bath.agitation],
+      ['in all at most', `${clockText(card.exposureCapS)} in solvent`],
+      ['left at the end', `${plainNumber(residueUm)} of ${plainNumber(card.residueTolUm)} µm allowed`],
+    ],
+    formula:
+      procedure ??
+      'The film falls by the same share in equal times, slower the fuller the bath. What clings at the end dries and adds its own resin. The shortest pair of times that meets the tolerance is taken, with most of the film left in the first bath.',
+    constants: INVENTED,
+    movers: card.procedure
+      ? []
+      : movers(request, [bathLoad('first'), bathLoad('clean'), MORE_DRIP, WARMER], time, signedClock),
+    sure: card.procedure
+      ? 'Exact by procedure.'
+      : 'About ±40 % until a reading of this bath is taken: look for an even matte face.',
+  };
+}
+
+function explainDry(request: BatchRequest, plan: BatchPlan): Why {
+  const { bench } = request;
+  const damp: Change = [
+    'air 20 % more humid',
+    (r) => ({ ...r, bench: { ...r.bench, humidityPct: Math.min(100, r.bench.humidityPct + 20) } }),
+  ];
+  const fan: Change = ['a fan over the rack', (r) => ({ ...r, bench: { ...r.bench, dryAir: 'fan' } })];
+  return {
+    title: 'Rest until dry',
+    value: clockText(plan.dryS),
+    inputs: [
+      ['air', `${bench.dryAir}, ${bench.roomC} °C, ${bench.humidityPct} %`],
+      ['wet corners', '0.1 mm after blowing off'],
+      ['soaked in', 'for as long as it was washed'],
+    ],
+    formula:
+      'Corner puddles evaporate at their own wet-bulb temperature; then solvent that soaked into the skin needs as long to come out as it had to go in.',
+    constants: 'Antoine vapour pressures, flat-plate transfer (Pohlhausen 1921), skin diffusion 1e-12 m²/s.',
+    movers: request.card.procedure ? [] : movers(request, [fan, WARMER, damp], (p) => p.dryS, signedClock),
+    sure: 'About ±50 %. The matte look opens the gate, not the clock. Warm air only away from solvent vapour.',
+  };
+}
+
+function explainCure(request: BatchRequest, plan: BatchPlan): Why {
+  const { lamp } = request.bench;
+  const { window, range, doses } = plan.cure;
+  const setting = cureSetting(request);
+  const dimmer: Change = [
+    'lamp 10 % weaker',
+    (r) => ({ ...r, bench: { ...r.bench, lamp: { ...lamp, mWPerCm2: lamp.mWPerCm2 * 0.9 } } }),
+  ];
+  const water: Change = ['under water', (r) => ({ ...r, card: { ...r.card, cureMedium: 'water' } })];
+  const span = (pair: readonly [number, number] | undefined) =>
+    pair ? `${clockText(pair[0])}–${clockText(pair[1])}` : 'open';
+  return {
+    title: 'Cure window',
+    value: `${window.handleS === undefined ? 'not reached' : clockText(window.handleS)} to ${window.maxS === undefined ? 'no end found' : clockText(window.maxS)}`,
+    inputs: [
+      [
+        'light',
+        `${plainNumber(setting.coldMWPerCm2)}–${plainNumber(setting.hotMWPerCm2)} mW/cm² over the part, from ${plainNumber(lamp.mWPerCm2)} on the meter`,
+      ],
+      [
+        'wall',
+        `${plainNumber(request.part.wallMm)} mm, cured to ${plainNumber(targetDepthMm(setting))} mm from each face`,
+      ],
+      ['in', `${setting.medium}, ${request.bench.roomC} °C and ${lamp.heatsK} K from the lamp`],
+      [
+        'first run',
+        doses
+          ? `${clockText(doses.firstS)}, then look, then ${clockText(doses.addS)} at a time`
+          : 'none fits this timer',
+      ],
+    ],
+    formula: `Starts when the coldest face is tack-free and its skin cured (here: ${window.limitedBy}); ends when the hottest face tints or turns brittle (here: ${window.maxBy}). The plan starts at 0.7 of the start, in whole timer steps.`,
+    constants:
+      'Beer–Lambert light in depth, Arrhenius rate, oxygen at the surface, a ceiling by temperature. Resin constants are invented defaults to be calibrated by coupons, never measurements.',
+    movers: request.card.procedure
+      ? []
+      : movers(request, [dimmer, water, WARMER], (p) => p.cure.window.handleS, signedClock),
+    sure: range
+      ? `Start ${span(range.handleS)}, end ${span(range.maxS)}. Try a coupon or the waste supports first.`
+      : 'The target is not reached in six hours here.',
+  };
+}

@@ -1,0 +1,93 @@
+import type { ResinCard } from '../resin/index.ts';
+import {
+  applyEvent,
+  type BatchEvent,
+  type BatchState,
+  type BenchNow,
+  currentStep,
+  decideFinish,
+  decideLook,
+  decideStart,
+  type PartFacts,
+  planBatch,
+  twoBathsRoute,
+} from '../route/index.ts';
+
+/** A made-up card, part and bench for tests. Not used by the product. */
+export const testCard: ResinCard = {
+  id: 'grey',
+  name: 'Grey',
+  version: 1,
+  family: 'standard opaque',
+  viscosityMPaS25: 300,
+  densityGPerMl: 1.1,
+  solvents: ['isopropanol'],
+  exposureCapS: 480,
+  residueTolUm: 0.8,
+  cureMedium: 'air',
+  stainsBath: false,
+  leavesGrit: false,
+  notes: '',
+};
+export const testPart: PartFacts = { name: 'block', areaMm2: 4000, heightMm: 40, wallMm: 3 };
+export const testBench: BenchNow = {
+  roomC: 22,
+  humidityPct: 50,
+  dryAir: 'still',
+  first: { name: 'Wash 1', loadPctW: 6, strengthPctW: 94, agitation: 'impeller' },
+  clean: { name: 'Wash 2', loadPctW: 1.5, strengthPctW: 96, agitation: 'impeller' },
+  lamp: { name: 'Lamp box', mWPerCm2: 10, heatsK: 8, timerStepS: 120 },
+};
+
+export function testBatch(over: Partial<BatchState> = {}, dripS = 300): BatchState {
+  const card = over.card ?? testCard;
+  const request = { card, part: testPart, count: 2, dripS, plateAreaMm2: 5000, bench: testBench };
+  const plan = planBatch(request);
+  return {
+    id: 'b1',
+    name: 'Tern 1',
+    card,
+    lot: 'L1',
+    count: 2,
+    part: testPart,
+    plateAreaMm2: 5000,
+    createdAtMs: 0,
+    steps: twoBathsRoute(plan, dripS),
+    filmUm: plan.film.meanFilmUm,
+    clingingMg: ['0', '0', '0'],
+    addS: plan.cure.doses?.addS ?? 0,
+    lastS: plan.cure.doses?.lastS,
+    broken: 0,
+    ...over,
+  };
+}
+
+/** Plays steps to their planned ends until `stop` says so; looks are answered well. @returns the state and the clock */
+export function play(
+  batch: BatchState,
+  stop: (batch: BatchState) => boolean,
+  startMs = 0,
+): { readonly batch: BatchState; readonly atMs: number } {
+  let state = batch;
+  let atMs = startMs;
+  const take = (result: ReturnType<typeof decideStart>): void => {
+    if (!result.ok) throw new Error(result.refusal.message);
+    state = result.value.reduce<BatchState>((s, e: BatchEvent) => applyEvent(s, e), state);
+  };
+  while (!stop(state)) {
+    const step = currentStep(state)!;
+    const now = { atMs, by: 'Mara V.' };
+    if (step.mode === 'look')
+      take(decideLook(state, step.id, { outcome: step.kind === 'look-matte' ? 'matte' : 'good' }, testBench, now));
+    else {
+      if (step.mode !== 'moment') {
+        take(decideStart(state, step.id, testBench, {}, now));
+        const planned = state.steps.find((s) => s.id === step.id)!.plannedS ?? 300;
+        atMs += planned * 1000;
+      }
+      take(decideFinish(state, step.id, testBench, { ...now, atMs }));
+    }
+    atMs += 10_000;
+  }
+  return { batch: state, atMs };
+}

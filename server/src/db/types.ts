@@ -1,0 +1,36 @@
+/** A statement and its values: SQL stays plain, values never become text of it. */
+export type Sql = { readonly text: string; readonly values: readonly unknown[] };
+
+/** Builds a statement: sql`SELECT … WHERE id = ${id}`. */
+export function sql(parts: TemplateStringsArray, ...values: readonly unknown[]): Sql {
+  return { text: parts.reduce((text, part, index) => `${text}$${index}${part}`), values };
+}
+
+export type Queryable = {
+  /** all rows; int8 comes as bigint */
+  readonly many: <Row>(statement: Sql) => Promise<readonly Row[]>;
+  readonly maybeOne: <Row>(statement: Sql) => Promise<Row | undefined>;
+  /** @throws when there is not exactly one row */
+  readonly one: <Row>(statement: Sql) => Promise<Row>;
+};
+
+export type Db = Queryable & {
+  /** Runs `work` in one transaction; others wait. A throw rolls it back. */
+  readonly transaction: <T>(work: (tx: Queryable) => Promise<T>) => Promise<T>;
+  /** Forces the write-ahead log to disk; neighbouring calls share one sync. */
+  readonly sync: () => Promise<void>;
+  readonly close: () => Promise<void>;
+  readonly folder: string;
+};
+
+export function queryable(run: (statement: Sql) => Promise<readonly unknown[]>): Queryable {
+  return {
+    many: async <Row>(statement: Sql) => (await run(statement)) as readonly Row[],
+    maybeOne: async <Row>(statement: Sql) => (await run(statement))[0] as Row | undefined,
+    one: async <Row>(statement: Sql) => {
+      const rows = await run(statement);
+      if (rows.length !== 1) throw new Error(`expected one row, got ${rows.length}: ${statement.text.slice(0, 80)}`);
+      return rows[0] as Row;
+    },
+  };
+}
