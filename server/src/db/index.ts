@@ -1,5 +1,5 @@
-export { holdFolder, FolderInUse } from './lock.ts';
-export { migrate, readMigrations, NewerDatabase } from './migrate.ts';
+export { FolderInUse, holdFolder } from './lock.ts';
+export { migrate, NewerDatabase, readMigrations } from './migrate.ts';
 export { DatabaseError, openDb } from './open.ts';
 export { startThread } from './thread.ts';
 export { type Db, type Queryable, type Sql, sql } from './types.ts';

@@ -1,13 +1,15 @@
+import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, realpathSync, unlinkSync } from 'node:fs';
 import net from 'node:net';
 import os from 'node:os';
 import path from 'node:path';
-import { createHash } from 'node:crypto';
 
 /** Somebody else has the folder open. The message says who. */
 export class FolderInUse extends Error {
   constructor(folder: string, holder: string) {
-    super(`The data folder ${folder} is already open in ${holder}. Two programs on one folder would lose work: stop that one, or start with another --data folder.`);
+    super(
+      `The data folder ${folder} is already open in ${holder}. Two programs on one folder would lose work: stop that one, or start with another --data folder.`,
+    );
     this.name = 'FolderInUse';
   }
 }
@@ -40,7 +42,9 @@ export async function holdFolder(folder: string, whoWeAre: () => string): Promis
 function socketAddress(realFolder: string): string {
   if (process.platform === 'linux') return `\0north-step:${realFolder}`;
   const short = createHash('sha256').update(realFolder).digest('hex').slice(0, 24);
-  return process.platform === 'win32' ? `\\\\.\\pipe\\north-step-${short}` : path.join(os.tmpdir(), `north-step-${short}.sock`);
+  return process.platform === 'win32'
+    ? `\\\\.\\pipe\\north-step-${short}`
+    : path.join(os.tmpdir(), `north-step-${short}.sock`);
 }
 
 function tryListen(server: net.Server, address: string): Promise<boolean> {

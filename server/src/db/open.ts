@@ -2,7 +2,7 @@ import path from 'node:path';
 import { holdFolder } from './lock.ts';
 import type { ThreadReply, ThreadRequest } from './pgliteThread.ts';
 import { startThread } from './thread.ts';
-import { type Db, type Queryable, type Sql, queryable } from './types.ts';
+import { type Db, type Queryable, queryable, type Sql } from './types.ts';
 
 /** A statement the database refused. `code` is the SQLSTATE. */
 export class DatabaseError extends Error {
@@ -28,7 +28,8 @@ export async function openDb(folder: string, whoWeAre: () => string = () => `pro
   thread.on('message', (reply: ThreadReply) => {
     const promise = waiting.get(reply.id);
     waiting.delete(reply.id);
-    if ('error' in reply) promise?.reject(new DatabaseError(reply.error.message, reply.error.code, reply.error.constraint));
+    if ('error' in reply)
+      promise?.reject(new DatabaseError(reply.error.message, reply.error.code, reply.error.constraint));
     else promise?.resolve(reply.rows);
   });
   const failAll = (error: Error) => {
@@ -94,10 +95,12 @@ function sharedSync(run: () => Promise<void>): () => Promise<void> {
   };
   return () => {
     if (!running) return begin();
-    queued ??= running.catch(() => {}).then(() => {
-      queued = undefined;
-      return begin();
-    });
+    queued ??= running
+      .catch(() => {})
+      .then(() => {
+        queued = undefined;
+        return begin();
+      });
     return queued;
   };
 }

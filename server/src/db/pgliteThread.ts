@@ -4,10 +4,18 @@ import { parentPort, workerData } from 'node:worker_threads';
 import { PGlite, types } from '@electric-sql/pglite';
 
 /** The database in its own thread, so that a heavy query never stops the server from answering. */
-export type ThreadRequest = { readonly id: number; readonly op: 'query' | 'exec' | 'sync' | 'close'; readonly text?: string; readonly values?: readonly unknown[] };
+export type ThreadRequest = {
+  readonly id: number;
+  readonly op: 'query' | 'exec' | 'sync' | 'close';
+  readonly text?: string;
+  readonly values?: readonly unknown[];
+};
 export type ThreadReply =
   | { readonly id: number; readonly rows: readonly unknown[] }
-  | { readonly id: number; readonly error: { readonly message: string; readonly code?: string; readonly constraint?: string } };
+  | {
+      readonly id: number;
+      readonly error: { readonly message: string; readonly code?: string; readonly constraint?: string };
+    };
 
 const { folder } = workerData as { folder: string };
 const port = parentPort!;
@@ -19,7 +27,11 @@ let queue: Promise<unknown> = ready;
 port.on('message', (request: ThreadRequest) => {
   queue = queue.then(
     () => answer(request),
-    (error) => port.postMessage({ id: request.id, error: { message: `the database did not open: ${error}` } } satisfies ThreadReply),
+    (error) =>
+      port.postMessage({
+        id: request.id,
+        error: { message: `the database did not open: ${error}` },
+      } satisfies ThreadReply),
   );
 });
 
@@ -52,10 +64,13 @@ async function run(request: ThreadRequest): Promise<readonly unknown[]> {
 
 /** PGlite makes no sync call of its own: force the log segments written since the last time to disk. */
 async function syncLog(db: PGlite): Promise<void> {
-  const current = (await db.query<{ name: string }>('SELECT pg_walfile_name(pg_current_wal_lsn()) AS name')).rows[0]!.name;
+  const current = (await db.query<{ name: string }>('SELECT pg_walfile_name(pg_current_wal_lsn()) AS name')).rows[0]!
+    .name;
   const logFolder = path.join(folder, 'pg_wal');
   const segments = (await readdir(logFolder)).filter((name) => /^[0-9A-F]{24}$/.test(name));
-  const due = segments.filter((name) => name === current || (lastSegment !== undefined && name >= lastSegment && name < current));
+  const due = segments.filter(
+    (name) => name === current || (lastSegment !== undefined && name >= lastSegment && name < current),
+  );
   for (const name of due) {
     const file = await open(path.join(logFolder, name), 'r+');
     await file.datasync();

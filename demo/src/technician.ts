@@ -1,0 +1,133 @@
+import { createHash } from 'node:crypto';
+import type { BatchReply, MeshStored } from '@north-step/contract';
+import { cureWindow } from '@north-step/core/cure';
+import { cureConstantsOf } from '@north-step/core/resin';
+import { type BatchState, type BenchNow, cureSetting, currentStep, lightS, type Step } from '@north-step/core/route';
+import type { buildApp } from '@north-step/server';
+import type { Random } from './random.ts';
+
+type App = Awaited<ReturnType<typeof buildApp>>;
+export type Clock = { nowMs: number };
+
+/** A refusal by the real server, so that the story can react to it. */
+export class StoryRefused extends Error {
+  readonly code: string;
+  constructor(code: string, message: string) {
+    super(message);
+    this.code = code;
+  }
+}
+
+/** Works the bench through the server's own HTTP commands, on a clock it moves itself. */
+export class Technician {
+  private readonly app: App;
+  readonly clock: Clock;
+  private readonly random: Random;
+  readonly name: string;
+  private commands = 0;
+
+  constructor(app: App, clock: Clock, random: Random, name: string) {
+    this.app = app;
+    this.clock = clock;
+    this.random = random;
+    this.name = name;
+  }
+
+  async send<T>(url: string, body: object): Promise<T> {
+    const commandId = createHash('sha256')
+      .update(`${this.name} ${++this.commands} ${this.clock.nowMs} ${url}`)
+      .digest('hex')
+      .slice(0, 32);
+    const reply = await this.app.inject({
+      method: 'POST',
+      url,
+      payload: { commandId, by: this.name, ...body },
+      headers: { host: 'localhost' },
+    });
+    const answer = reply.json();
+    if (reply.statusCode !== 200) throw new StoryRefused(answer.error.code, `${url}: ${answer.error.message}`);
+    return answer as T;
+  }
+
+  async get<T>(url: string): Promise<T> {
+    const reply = await this.app.inject({ url, headers: { host: 'localhost' } });
+    if (reply.statusCode !== 200) throw new Error(`${url}: ${reply.body}`);
+    return reply.json() as T;
+  }
+
+  async storeMesh(name: string, bytes: Uint8Array): Promise<MeshStored> {
+    const url = `/api/meshes?name=${encodeURIComponent(`${name}.stl`)}`;
+    const reply = await this.app.inject({
+      method: 'POST',
+      url,
+      payload: Buffer.from(bytes),
+      headers: { host: 'localhost', 'content-type': 'application/octet-stream' },
+    });
+    if (reply.statusCode !== 200) throw new Error(reply.body);
+    return reply.json() as MeshStored;
+  }
+
+  wait(seconds: number): void {
+    this.clock.nowMs += Math.round(seconds * 1000);
+  }
+
+  private step = async (batch: BatchState, step: Step, verb: string, body: object = {}): Promise<BatchState> =>
+    (await this.send<BatchReply>(`/api/batches/${batch.id}/steps/${step.id}/${verb}`, body)).batch;
+
+  /** Starts the current step; a bath that is not fit is rotated first, as the refusal says. */
+  async start(batch: BatchState): Promise<BatchState> {
+    const step = currentStep(batch)!;
+    try {
+      return await this.step(batch, step, 'start');
+    } catch (error) {
+      const rotate =
+        error instanceof StoryRefused &&
+        ['CLEAN_BATH_TOO_LOADED', 'BATH_SATURATED', 'EXPOSURE_CAP'].includes(error.code);
+      if (!rotate) throw error;
+      await this.rotate();
+      return this.step(batch, step, 'start');
+    }
+  }
+
+  async rotate(): Promise<void> {
+    this.wait(400);
+    await this.send('/api/solvent/rotate', { freshMl: 4600, fromVesselId: 'fresh-can' });
+  }
+
+  /** Does the current step from beginning to end, a little early or late as people are. */
+  async doStep(batch: BatchState, bench: BenchNow): Promise<BatchState> {
+    const step = currentStep(batch)!;
+    if (step.mode === 'look') {
+      this.wait(30);
+      return this.step(batch, step, 'look', this.seen(batch, step, bench));
+    }
+    if (step.mode === 'moment') {
+      this.wait(60);
+      return this.step(batch, step, 'finish');
+    }
+    const started = await this.start(batch);
+    const running = currentStep(started)!;
+    const plannedS = running.plannedS ?? this.random.between(240, 900);
+    this.wait(plannedS + (running.kind === 'dry' ? this.random.between(0, 400) : this.random.between(-3, 12)));
+    return this.step(started, running, 'finish');
+  }
+
+  /** What the eye meets: shine now and then; tack until the true window opens, which is up to 20 % off the card's. */
+  private seen(batch: BatchState, step: Step, bench: BenchNow): object {
+    if (step.kind === 'look-matte') {
+      const first = batch.steps.filter((s) => s.kind === 'look-matte').length === 1;
+      return { outcome: first && this.random.next() < 0.06 ? 'shine' : 'matte' };
+    }
+    const window = cureWindow({
+      ...cureSetting({ card: batch.card, part: batch.part, count: batch.count, dripS: 300, plateAreaMm2: 0, bench }),
+      constants: cureConstantsOf(batch.card),
+    });
+    const truth = 0.9 + 0.2 * hashShare(batch.id);
+    if (!batch.card.procedure && window.handleS !== undefined && lightS(batch) < window.handleS * truth)
+      return { outcome: 'tacky' };
+    const broken = this.random.next() < 0.05 ? 1 : 0;
+    return { outcome: 'good', broken };
+  }
+}
+
+const hashShare = (text: string): number => createHash('sha256').update(text).digest().readUInt32BE(0) / 2 ** 32;

@@ -1,0 +1,76 @@
+import { existsSync } from 'node:fs';
+import helmet from '@fastify/helmet';
+import fastifyStatic from '@fastify/static';
+import Fastify, { type FastifyInstance } from 'fastify';
+import { batchRoutes } from './batches/index.ts';
+import { benchRoutes } from './bench/index.ts';
+import { computeRoutes } from './compute/index.ts';
+import type { Context } from './context.ts';
+import { healthRoutes, VERSION } from './health/routes.ts';
+import { apiDocs } from './http/docs.ts';
+import { errorReplies } from './http/errors.ts';
+import { loopbackOnly } from './http/guard.ts';
+import { strictBodies } from './http/validate.ts';
+import { liveRoutes } from './live/routes.ts';
+import { makeMeasurer, meshRoutes } from './meshes/index.ts';
+import { recordRoutes } from './records/index.ts';
+import { resinRoutes } from './resins/index.ts';
+import { solventRoutes } from './solvent/index.ts';
+
+export type AppOptions = { readonly logLevel?: string /** built pages to serve */; readonly webFolder?: string };
+const BODY_LIMIT_BYTES = 256 * 1024;
+
+/** The whole server on a context, not yet listening. */
+export async function buildApp(context: Context, options: AppOptions = {}): Promise<FastifyInstance> {
+  const app = Fastify({
+    logger: { level: options.logLevel ?? 'info' },
+    bodyLimit: BODY_LIMIT_BYTES,
+    forceCloseConnections: true,
+  });
+  loopbackOnly(app);
+  strictBodies(app);
+  errorReplies(app);
+  await app.register(helmet, {
+    hsts: false,
+    contentSecurityPolicy: {
+      directives: {
+        defaultSrc: ["'self'"],
+        scriptSrc: ["'self'"],
+        styleSrc: ["'self'", "'unsafe-inline'"],
+        imgSrc: ["'self'", 'data:', 'blob:'],
+        fontSrc: ["'self'", 'data:'],
+        workerSrc: ["'self'", 'blob:'],
+        connectSrc: ["'self'"],
+        upgradeInsecureRequests: null,
+      },
+    },
+  });
+  await apiDocs(app, VERSION);
+  const measurer = makeMeasurer();
+  app.addHook('onClose', () => measurer.close());
+  healthRoutes(app, context.db, context.nowMs);
+  benchRoutes(app, context);
+  batchRoutes(app, context);
+  solventRoutes(app, context);
+  resinRoutes(app, context);
+  recordRoutes(app, context);
+  meshRoutes(app, context, measurer);
+  await computeRoutes(app, measurer);
+  liveRoutes(app, context);
+  if (options.webFolder && existsSync(options.webFolder)) await servePages(app, options.webFolder);
+  return app;
+}
+
+/** The built pages; every path that is not a file or an API call is the app itself. */
+async function servePages(app: FastifyInstance, folder: string): Promise<void> {
+  await app.register(fastifyStatic, {
+    root: folder,
+    wildcard: false,
+    index: ['index.html'],
+    setHeaders: (reply, file) =>
+      reply.setHeader('cache-control', /assets/.test(file) ? 'public, max-age=31536000, immutable' : 'no-cache'),
+  });
+  app.get('/*', { schema: { hide: true } }, (request, reply) =>
+    request.url.startsWith('/api/') ? reply.callNotFound() : reply.sendFile('index.html'),
+  );
+}

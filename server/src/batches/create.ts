@@ -1,0 +1,102 @@
+import type { BatchReply, NewBatch } from '@north-step/contract';
+import type { MeshMeasures } from '@north-step/core/mesh';
+import type { ResinCard } from '@north-step/core/resin';
+import { type BatchEvent, type BatchState, type PartFacts, planBatch, twoBathsRoute } from '@north-step/core/route';
+import { benchNow } from '../bench/index.ts';
+import type { Context } from '../context.ts';
+import { type Queryable, sql } from '../db/index.ts';
+import { runCommand } from '../http/command.ts';
+import { Refused, unknown } from '../http/errors.ts';
+import { batchName, record } from './store.ts';
+
+/** A wall nobody measured is taken as this. */
+const TYPICAL_WALL_MM = 2.5;
+
+/** Size of plate that a load needs: its pieces' footprints with room between, at least a small plate. @returns mm² */
+export const plateArea = (part: PartFacts, count: number): number => Math.max(4000, (part.areaMm2 * count) / 8);
+
+export function createBatch(context: Context, command: NewBatch): Promise<BatchReply> {
+  return runCommand(context, { commandId: command.commandId, kind: 'batch.create' }, async (tx) => {
+    const card = await newestCard(tx, command.cardId);
+    const lot = await tx.maybeOne(
+      sql`SELECT 1 AS one FROM lot WHERE card_id = ${command.cardId} AND code = ${command.lot}`,
+    );
+    if (!lot)
+      throw new Refused({ code: 'UNKNOWN_LOT', message: `${card.name} has no lot “${command.lot}”.`, field: 'lot' });
+    const part = await partFacts(tx, command);
+    const atMs = context.nowMs();
+    const bench = await benchNow(tx);
+    const request = {
+      card,
+      part,
+      count: command.count,
+      dripS: command.dripS,
+      plateAreaMm2: plateArea(part, command.count),
+      bench,
+    };
+    const plan = planBatch(request);
+    const earlier = Number((await tx.one<{ n: bigint }>(sql`SELECT count(*) AS n FROM batch`)).n);
+    const batch: BatchState = {
+      id: context.newId(),
+      name: batchName(earlier),
+      card,
+      lot: command.lot,
+      count: command.count,
+      part,
+      plateAreaMm2: request.plateAreaMm2,
+      customer: command.customer,
+      dueAtMs: command.dueAtMs,
+      createdAtMs: atMs,
+      steps: twoBathsRoute(plan, command.dripS),
+      filmUm: plan.film.meanFilmUm,
+      clingingMg: ['0', '0', '0'],
+      addS: plan.cure.doses?.addS ?? bench.lamp.timerStepS,
+      lastS: plan.cure.doses && Number.isFinite(plan.cure.doses.lastS) ? plan.cure.doses.lastS : undefined,
+      broken: 0,
+    };
+    const created: BatchEvent = { type: 'created', atMs, by: command.by ?? 'workshop', batch };
+    const after = await record(tx, undefined, [created], command.commandId);
+    return { reply: { batch: after }, topics: ['bench', 'batches', `batch:${after.id}`] };
+  });
+}
+
+async function newestCard(tx: Queryable, id: string): Promise<ResinCard> {
+  const row = await tx.maybeOne<{ card: ResinCard }>(
+    sql`SELECT card FROM resin_card WHERE id = ${id} ORDER BY version DESC LIMIT 1`,
+  );
+  if (!row) throw unknown('resin card', id);
+  return row.card;
+}
+
+async function partFacts(tx: Queryable, { part }: NewBatch): Promise<PartFacts> {
+  if (part.meshSha256 === undefined) {
+    if (part.areaMm2 === undefined || part.heightMm === undefined) {
+      throw new Refused({
+        code: 'BAD_VALUE',
+        message: 'Without a file, say the surface and the height of one piece.',
+        field: 'part.areaMm2',
+      });
+    }
+    return { name: part.name, areaMm2: part.areaMm2, heightMm: part.heightMm, wallMm: part.wallMm ?? TYPICAL_WALL_MM };
+  }
+  const mesh = await tx.maybeOne<{ measures: MeshMeasures }>(
+    sql`SELECT measures FROM mesh WHERE sha256 = ${part.meshSha256}`,
+  );
+  if (!mesh)
+    throw new Refused({
+      code: 'UNKNOWN_ID',
+      message: 'The part’s file is not stored here.',
+      remedy: 'Drop it again.',
+      field: 'part.meshSha256',
+    });
+  return { name: part.name, meshSha256: part.meshSha256, ...factsOf(mesh.measures) };
+}
+
+/** What a route needs of a measured mesh. */
+export const factsOf = (measures: MeshMeasures) => ({
+  areaMm2: measures.areaMm2,
+  heightMm: Math.max(1, measures.boxMm[2]),
+  wallMm: measures.wall?.medianMm ?? TYPICAL_WALL_MM,
+  volumeMm3: measures.volumeMm3,
+  trappedMm3: measures.trappedMm3,
+});

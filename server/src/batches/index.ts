@@ -1,0 +1,3 @@
+export { factsOf } from './create.ts';
+export { batchRoutes } from './routes.ts';
+export { eventsOf, loadBatch } from './store.ts';

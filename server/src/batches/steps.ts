@@ -1,0 +1,195 @@
+import type { BatchReply } from '@north-step/contract';
+import type { Refusal, Result } from '@north-step/core/result';
+import {
+  type BatchEvent,
+  type BatchState,
+  type BenchNow,
+  currentStep,
+  decideExtend,
+  decideFinish,
+  decideLook,
+  decideStart,
+  finishDry,
+  finishWash,
+  type Look,
+  type Moment,
+  type Occupancy,
+  parcelToText,
+  stepById,
+} from '@north-step/core/route';
+import { clockText, plainNumber } from '@north-step/core/units';
+import { allStations, benchNow, openBatches, parcelOf, vesselById } from '../bench/index.ts';
+import type { Context } from '../context.ts';
+import type { Queryable } from '../db/index.ts';
+import { runCommand } from '../http/command.ts';
+import { Refused } from '../http/errors.ts';
+import { seal } from '../records/index.ts';
+import { book } from '../solvent/index.ts';
+import { loadBatch, record } from './store.ts';
+
+type Command = { readonly commandId: string; readonly by?: string };
+type Deed = { readonly tx: Queryable; readonly batch: BatchState; readonly bench: BenchNow; readonly now: Moment };
+
+/** Every command on a batch: load, decide with core, write facts and state, answer with the batch. */
+function act(
+  context: Context,
+  batchId: string,
+  kind: string,
+  command: Command,
+  decide: (deed: Deed) => Promise<Result<BatchEvent[], Refusal>> | Result<BatchEvent[], Refusal>,
+  effects: (deed: Deed, events: readonly BatchEvent[]) => Promise<readonly BatchEvent[]> = async (_, events) => events,
+): Promise<BatchReply> {
+  return runCommand(context, { commandId: command.commandId, kind: `batch.${kind}` }, async (tx) => {
+    const batch = await loadBatch(tx, batchId);
+    if (batch.recordHash)
+      throw new Refused({ code: 'SEALED', message: `${batch.name} is sealed; its record does not change.` });
+    const deed: Deed = {
+      tx,
+      batch,
+      bench: await benchNow(tx),
+      now: { atMs: context.nowMs(), by: command.by ?? 'workshop' },
+    };
+    const decided = await decide(deed);
+    if (!decided.ok) throw new Refused(decided.refusal);
+    const events = await effects(deed, decided.value);
+    const after = events.length > 0 ? await record(tx, batch, events, command.commandId) : batch;
+    const sealed = events.some((event) => event.type === 'sealed');
+    return {
+      reply: { batch: after },
+      topics: ['bench', 'batches', `batch:${batchId}`, 'solvent', ...(sealed ? ['records'] : [])],
+    };
+  });
+}
+
+export function startStep(context: Context, batchId: string, stepId: string, command: Command): Promise<BatchReply> {
+  return act(context, batchId, `start.${stepId}`, command, async ({ tx, batch, bench, now }) =>
+    decideStart(batch, stepId, bench, await occupancy(tx, batchId), now),
+  );
+}
+
+async function occupancy(tx: Queryable, exceptBatchId: string): Promise<Occupancy> {
+  const [stations, open] = await Promise.all([allStations(tx), openBatches(tx)]);
+  const users = (stationId: string) =>
+    open
+      .filter(
+        (batch) =>
+          batch.id !== exceptBatchId &&
+          currentStep(batch)?.state === 'running' &&
+          currentStep(batch)?.station === stationId,
+      )
+      .map((batch) => batch.name);
+  return Object.fromEntries(
+    stations.map((station) => [station.id, { capacity: station.capacity, batches: users(station.id) }]),
+  );
+}
+
+export function extendStep(
+  context: Context,
+  batchId: string,
+  stepId: string,
+  command: Command & { addS: number },
+): Promise<BatchReply> {
+  return act(context, batchId, `extend.${stepId}`, command, ({ batch, now }) =>
+    decideExtend(batch, stepId, command.addS, now),
+  );
+}
+
+export function lookAt(
+  context: Context,
+  batchId: string,
+  stepId: string,
+  command: Command & Look,
+): Promise<BatchReply> {
+  return act(context, batchId, `look.${stepId}`, command, ({ batch, bench, now }) =>
+    decideLook(batch, stepId, command, bench, now),
+  );
+}
+
+export function flagBatch(
+  context: Context,
+  batchId: string,
+  command: Command & { note: string | null },
+): Promise<BatchReply> {
+  return act(context, batchId, 'flag', command, ({ now }) => ({
+    ok: true,
+    value: [command.note === null ? { ...now, type: 'unflagged' } : { ...now, type: 'flagged', note: command.note }],
+  }));
+}
+
+/** Finishing moves solvent after washes and drying, and seals the record at the end. */
+export function finishStep(context: Context, batchId: string, stepId: string, command: Command): Promise<BatchReply> {
+  return act(
+    context,
+    batchId,
+    `finish.${stepId}`,
+    command,
+    ({ batch, bench, now }) => decideFinish(batch, stepId, bench, now),
+    async (deed, events) => {
+      const kind = stepById(deed.batch, stepId)?.kind;
+      if (kind === 'wash') return washEffects(context, deed, stepId, command.commandId, events);
+      if (kind === 'dry') return dryEffects(context, deed, command.commandId, events, stepId);
+      if (kind === 'seal') return [...(await seal(context, deed.tx, deed.batch, stepId, deed.now))];
+      return events;
+    },
+  );
+}
+
+async function washEffects(
+  context: Context,
+  deed: Deed,
+  stepId: string,
+  commandId: string,
+  events: readonly BatchEvent[],
+) {
+  const { tx, batch, bench, now } = deed;
+  const step = stepById(batch, stepId)!;
+  const station = (await allStations(tx)).find((row) => row.id === step.station);
+  const vessel = station?.vessel_id ? await vesselById(tx, station.vessel_id) : undefined;
+  if (!vessel) throw new Refused({ code: 'NO_VESSEL', message: `${step.title} has no bath set.` });
+  const done = finishWash(
+    batch,
+    step,
+    now.atMs,
+    { id: vessel.id, held: parcelOf(vessel), surfaceM2: vessel.surface_m2 },
+    bench,
+  );
+  const seconds = (now.atMs - step.startedAtMs!) / 1000;
+  await book(tx, {
+    id: context.newId(),
+    ...now,
+    kind: 'wash',
+    note: `${batch.name} ${clockText(seconds)} in ${vessel.name}; ${plainNumber(done.filmUm)} µm of film left`,
+    commandId,
+    batchId: batch.id,
+    lines: done.lines,
+  });
+  return events.map(
+    (event): BatchEvent =>
+      event.type === 'finished'
+        ? { ...event, filmUm: done.filmUm, clingingMg: parcelToText(done.clinging), knew: done.knew }
+        : event,
+  );
+}
+
+async function dryEffects(
+  context: Context,
+  deed: Deed,
+  commandId: string,
+  events: readonly BatchEvent[],
+  stepId: string,
+) {
+  const { tx, batch, now } = deed;
+  await book(tx, {
+    id: context.newId(),
+    ...now,
+    kind: 'dry',
+    note: `${batch.name} dried`,
+    commandId,
+    batchId: batch.id,
+    lines: finishDry(batch),
+  });
+  return events.map(
+    (event): BatchEvent =>
+      event.type === 'finished' && event.stepId === stepId ? { ...event, clingingMg: ['0', '0', '0'] } : event,
+  );
+}

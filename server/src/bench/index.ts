@@ -1,0 +1,13 @@
+export {
+  allStations,
+  allVessels,
+  type BenchSetting,
+  benchNow,
+  openBatches,
+  parcelOf,
+  toVessel,
+  type VesselRow,
+  vesselById,
+  vesselByRole,
+} from './queries.ts';
+export { benchRoutes } from './routes.ts';

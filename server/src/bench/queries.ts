@@ -1,0 +1,118 @@
+import type { BenchReply, Station, Vessel } from '@north-step/contract';
+import type { BatchState, BathNow, BenchNow } from '@north-step/core/route';
+import { gramsFromMg, loadPctW, type Parcel, parcelVolumeMl, strengthPctW } from '@north-step/core/solvent';
+import { type Queryable, sql } from '../db/index.ts';
+
+export type VesselRow = {
+  readonly id: string;
+  readonly name: string;
+  readonly kind: Vessel['kind'];
+  readonly role: Vessel['role'];
+  readonly agitation: BathNow['agitation'];
+  readonly capacity_ml: number;
+  readonly surface_m2: number;
+  readonly solvent_mg: bigint;
+  readonly water_mg: bigint;
+  readonly resin_mg: bigint;
+};
+
+export const parcelOf = (row: Pick<VesselRow, 'solvent_mg' | 'water_mg' | 'resin_mg'>): Parcel => [
+  row.solvent_mg,
+  row.water_mg,
+  row.resin_mg,
+];
+
+export const allVessels = (db: Queryable) => db.many<VesselRow>(sql`SELECT * FROM vessel ORDER BY place`);
+export const vesselById = (db: Queryable, id: string) =>
+  db.maybeOne<VesselRow>(sql`SELECT * FROM vessel WHERE id = ${id}`);
+export const vesselByRole = (db: Queryable, role: string) =>
+  db.maybeOne<VesselRow>(sql`SELECT * FROM vessel WHERE role = ${role}`);
+
+export function toVessel(row: VesselRow): Vessel {
+  const parcel = parcelOf(row);
+  const strength = strengthPctW(parcel);
+  return {
+    id: row.id,
+    name: row.name,
+    kind: row.kind,
+    role: row.role,
+    capacityMl: row.capacity_ml,
+    solventG: gramsFromMg(parcel[0]),
+    waterG: gramsFromMg(parcel[1]),
+    resinG: gramsFromMg(parcel[2]),
+    loadPctW: loadPctW(parcel),
+    strengthPctW: Number.isNaN(strength) ? null : strength,
+    volumeMl: parcelVolumeMl(parcel),
+  };
+}
+
+/** What is set, not measured: the room, the rack's air, the lamp's last meter reading. */
+export type BenchSetting = Omit<BenchNow, 'first' | 'clean'> & { readonly workshop: string };
+
+export async function benchSetting(db: Queryable): Promise<BenchSetting> {
+  return (await db.one<{ value: BenchSetting }>(sql`SELECT value FROM setting WHERE key = 'bench'`)).value;
+}
+
+/** The baths, the room and the lamp as they are now. */
+export async function benchNow(db: Queryable): Promise<BenchNow> {
+  const [setting, vessels] = await Promise.all([benchSetting(db), allVessels(db)]);
+  const bath = (role: string): BathNow => {
+    const row = vessels.find((vessel) => vessel.role === role);
+    if (!row) throw new Error(`no vessel has the role ${role}`);
+    const strength = strengthPctW(parcelOf(row));
+    return {
+      name: row.name,
+      loadPctW: loadPctW(parcelOf(row)),
+      strengthPctW: Number.isNaN(strength) ? 0 : strength,
+      agitation: row.agitation,
+    };
+  };
+  const { workshop: _, ...rest } = setting;
+  return { ...rest, first: bath('first'), clean: bath('clean') };
+}
+
+type StationRow = {
+  id: string;
+  name: string;
+  side: Station['side'];
+  capacity: number;
+  vessel_id: string | null;
+  note: string;
+};
+export const allStations = (db: Queryable) =>
+  db.many<StationRow>(sql`SELECT id, name, side, capacity, vessel_id, note FROM station ORDER BY place`);
+export const openBatches = async (db: Queryable) =>
+  (await db.many<{ state: BatchState }>(sql`SELECT state FROM batch WHERE sealed_at IS NULL ORDER BY created_at`)).map(
+    (row) => row.state,
+  );
+const sealedSince = async (db: Queryable, since: Date) =>
+  (
+    await db.many<{ state: BatchState }>(
+      sql`SELECT state FROM batch WHERE sealed_at >= ${since} ORDER BY sealed_at DESC LIMIT 40`,
+    )
+  ).map((row) => row.state);
+
+/** Everything the bench page shows, in one read. */
+export async function benchView(db: Queryable, nowMs: number): Promise<BenchReply> {
+  const startOfDay = new Date(nowMs);
+  startOfDay.setHours(0, 0, 0, 0);
+  const [setting, bench, stations, vessels, people, open, doneToday] = await Promise.all([
+    benchSetting(db),
+    benchNow(db),
+    allStations(db),
+    allVessels(db),
+    db.many<{ id: string; name: string; role: string }>(sql`SELECT id, name, role FROM person ORDER BY place`),
+    openBatches(db),
+    sealedSince(db, startOfDay),
+  ]);
+  return {
+    nowMs,
+    workshop: setting.workshop,
+    people: [...people],
+    stations: stations.map(({ vessel_id, ...station }) => ({ ...station, vesselId: vessel_id })),
+    vessels: vessels.map(toVessel),
+    bench,
+    open,
+    doneToday,
+  };
+}

@@ -1,0 +1,158 @@
+import {
+  CureInput,
+  CureReply,
+  DensityInput,
+  DensityReply,
+  DryInput,
+  DryReply,
+  FilmInput,
+  FilmReply,
+  WashPlanInput,
+  WashPlanReply,
+  WashResidueInput,
+  WashResidueReply,
+} from '@north-step/contract';
+import {
+  type CureConstants,
+  type CureSetting,
+  cureAlternatives,
+  cureEnd,
+  curePlan,
+  cureWindow,
+  FAMILY_CONSTANTS,
+} from '@north-step/core/cure';
+import { dryTime } from '@north-step/core/dry';
+import { bathDensityGPerMl } from '@north-step/core/solvent';
+import { ModelRangeError } from '@north-step/core/units';
+import { carryOver, planWash, washResidue } from '@north-step/core/wash';
+import type { Static, TSchema } from 'typebox';
+
+/** A pure calculation: nothing is read or written. */
+export type Model = {
+  readonly name: string;
+  readonly summary: string;
+  readonly input: TSchema;
+  readonly reply: TSchema;
+  readonly run: (input: never) => object;
+};
+const model = <Input extends TSchema, Reply extends TSchema>(
+  name: string,
+  summary: string,
+  input: Input,
+  reply: Reply,
+  run: (input: Static<Input>) => Static<Reply>,
+): Model => ({ name, summary, input, reply, run: run as (input: never) => object });
+
+const INVENTED = 'Constants of resins and washing are engineering guesses to be calibrated, not measurements.';
+
+export const MODELS: readonly Model[] = [
+  model('film', 'Resin left on parts and plate after dripping', FilmInput, FilmReply, (input) => {
+    const { viscosityMPaS25, activationKJPerMol, densityGPerMl, surfaceTensionNPerM, ...plateful } = input;
+    const liquid = { viscosityMPaS25, activationKJPerMol, densityGPerMl, surfaceTensionNPerM };
+    return {
+      ...carryOver(liquid, plateful),
+      assumptions: [
+        `Flow activation ${activationKJPerMol ?? 42} kJ/mol, surface tension ${surfaceTensionNPerM ?? 0.035} N/m.`,
+        input.uncapped
+          ? 'The film at pull-out was not bounded.'
+          : `Pulled out at ${input.pullMmPerS ?? 5} mm/s (Landau–Levich).`,
+        'Faces at every slope hold 1.198 times the upright film, supports 1.8 times more; the plate adds its film and a rim of its outline (4 √area).',
+      ],
+    };
+  }),
+  model('wash-plan', 'Shortest wash times that meet the residue tolerance', WashPlanInput, WashPlanReply, (input) => {
+    const plan = planWash(input);
+    const assumptions = [
+      INVENTED,
+      'Clinging liquid is what stays after 10 s over the bath; bath over resin density 0.73.',
+    ];
+    if (plan.ok) return { feasible: true, ...mutable(plan.value), assumptions };
+    const { code, message, remedy, residueUm, limitsPctW } = plan.refusal;
+    return {
+      feasible: false,
+      stagesS: [],
+      residueUm,
+      limitsPctW: [...limitsPctW],
+      reason: { code, message, remedy },
+      assumptions,
+    };
+  }),
+  model('wash-residue', 'Film after each stage and residue at the end', WashResidueInput, WashResidueReply, (input) => {
+    if (input.tau0S && input.tau0S.length !== input.stages.length)
+      throw new ModelRangeError('tau0S', input.tau0S.length, input.stages.length, input.stages.length);
+    if (input.stagesS.length !== input.stages.length)
+      throw new ModelRangeError('stagesS', input.stagesS.length, input.stages.length, input.stages.length);
+    const left = washResidue(input.filmUm, input.stages, input.stagesS, input);
+    return {
+      residueUm: left.residueUm,
+      byStage: left.byStage.map((stage) => ({ ...stage, tauS: Number.isFinite(stage.tauS) ? stage.tauS : null })),
+      assumptions: [INVENTED],
+    };
+  }),
+  model('density', 'Density of an alcohol bath', DensityInput, DensityReply, (input) => ({
+    densityGPerMl: bathDensityGPerMl(input),
+    assumptions: ['Isopropanol and water with excess volume; dissolved resin adds its own volume.'],
+  })),
+  model('cure', 'Cure window, plan and alternatives', CureInput, CureReply, (input) => {
+    const { resin, timerStepS, cutOutS, ...rest } = input;
+    const setting: CureSetting = {
+      ...rest,
+      constants: typeof resin === 'string' ? FAMILY_CONSTANTS[resin] : { ...DEFAULTS, ...resin },
+    };
+    if (timerStepS !== undefined && !(timerStepS > 0)) throw new ModelRangeError('timerStepS', timerStepS, 1, 3600);
+    if (cutOutS !== undefined && !(cutOutS > 0)) throw new ModelRangeError('cutOutS', cutOutS, 1, 36_000);
+    const window = cureWindow(setting);
+    const end = cureEnd(setting, window.handleS ?? 6 * 3600);
+    return {
+      handleS: window.handleS ?? null,
+      fullS: window.fullS,
+      maxS: window.maxS,
+      limitedBy: window.limitedBy,
+      plan: [...curePlan(window, { stepS: timerStepS, cutOutS })],
+      alternatives: cureAlternatives(setting).map((a) => ({
+        change: a.change,
+        handleS: a.handleS ?? null,
+        maxS: a.maxS ?? null,
+      })),
+      stiffnessPct: end.stiffnessPct,
+      tint: end.tintDb,
+      assumptions: [
+        'Resin constants are invented defaults to be calibrated by coupons, never measurements.',
+        'Both faces of the wall get the stated light; the coldest spot sets the start, the hottest the end.',
+        window.fullS === undefined
+          ? 'Full cure is not reached before the window ends.'
+          : 'Full cure is 90 % of the rise attainable at this temperature.',
+      ],
+    };
+  }),
+  model('dry', 'Time until the deepest wet spot is dry', DryInput, DryReply, (input) => {
+    const { seconds, wetBulbC, filmUm } = dryTime(input);
+    return {
+      seconds,
+      wetBulbC,
+      assumptions: [
+        `Film ${filmUm.toFixed(0)} µm; air speeds for still, fan, jet and warm (45 °C) are engineering guesses.`,
+        'The matte look, not this time, opens the gate to curing.',
+      ],
+    };
+  }),
+];
+
+const mutable = <T extends { stagesS: readonly number[]; limitsPctW: readonly number[] }>(plan: T) => ({
+  ...plan,
+  stagesS: [...plan.stagesS],
+  limitsPctW: [...plan.limitsPctW],
+});
+
+const DEFAULTS: Pick<
+  CureConstants,
+  'lambda' | 'vitrifyK' | 'capConversion' | 'oxygen' | 'skinDepths' | 'toMiddle' | 'stiffFrom'
+> = {
+  lambda: 0.45,
+  vitrifyK: 25,
+  capConversion: 0.96,
+  oxygen: 1.8,
+  skinDepths: 1.5,
+  toMiddle: false,
+  stiffFrom: 0.42,
+};

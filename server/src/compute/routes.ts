@@ -1,0 +1,79 @@
+import multipart from '@fastify/multipart';
+import { MeshReply } from '@north-step/contract';
+import { MESH_UNITS, type MeasureOptions } from '@north-step/core/mesh';
+import type { FastifyInstance } from 'fastify';
+import { Refused } from '../http/errors.ts';
+import { MEASURE_ASSUMPTIONS, MESH_LIMIT_BYTES, type Measurer } from '../meshes/index.ts';
+import { MODELS } from './models.ts';
+
+/** `POST /api/compute/<name>`: every model as a pure calculation. */
+export async function computeRoutes(app: FastifyInstance, measurer: Measurer): Promise<void> {
+  for (const { name, summary, input, reply, run } of MODELS) {
+    app.post(`/api/compute/${name}`, { schema: { summary, body: input, response: { 200: reply } } }, async (request) =>
+      run(request.body as never),
+    );
+  }
+  await app.register(multipart, { limits: { fileSize: MESH_LIMIT_BYTES, files: 1, fields: 8, fieldSize: 1000 } });
+  app.post(
+    '/api/compute/mesh',
+    {
+      bodyLimit: MESH_LIMIT_BYTES + 10_000,
+      schema: { summary: 'Measure a mesh (multipart: file, unit?, voxelMm?, pose?)', response: { 200: MeshReply } },
+    },
+    async (request) => {
+      if (!request.isMultipart())
+        throw new Refused({ code: 'BAD_VALUE', message: 'Send the file as multipart form data.', field: 'file' });
+      const fields: Record<string, string> = {};
+      let bytes: Buffer | undefined;
+      let fileName = '';
+      for await (const part of request.parts()) {
+        if (part.type === 'file') {
+          bytes = await part.toBuffer();
+          fileName = part.filename;
+        } else fields[part.fieldname] = String(part.value);
+      }
+      if (!bytes) throw new Refused({ code: 'BAD_VALUE', message: 'There is no file in the request.', field: 'file' });
+      if (/\.(obj|3mf)$/i.test(fileName)) {
+        throw new Refused({
+          code: 'NOT_STL',
+          message: 'OBJ and 3MF files are not read yet.',
+          remedy: 'Export the part as STL, binary or text.',
+          field: 'file',
+        });
+      }
+      const measured = await measurer.measure(new Uint8Array(bytes), meshOptions(fields));
+      if (!measured.ok) throw new Refused({ ...measured.refusal, field: 'file' });
+      return { ...measured.value, assumptions: MEASURE_ASSUMPTIONS };
+    },
+  );
+}
+
+function meshOptions(fields: Record<string, string>): MeasureOptions {
+  const refuse = (field: string, message: string) => new Refused({ code: 'BAD_VALUE', message, field });
+  for (const name of Object.keys(fields)) {
+    if (!['unit', 'voxelMm', 'pose'].includes(name))
+      throw new Refused({
+        code: 'BAD_VALUE',
+        message: `There is no field “${name.slice(0, 60)}”.`,
+        field: name.slice(0, 60),
+      });
+  }
+  const unit = MESH_UNITS.find((known) => known === fields.unit);
+  if (fields.unit !== undefined && !unit) throw refuse('unit', `The unit must be one of ${MESH_UNITS.join(', ')}.`);
+  const voxelMm = fields.voxelMm === undefined ? undefined : Number(fields.voxelMm);
+  if (voxelMm !== undefined && !(voxelMm >= 0.02 && voxelMm <= 50))
+    throw refuse('voxelMm', 'voxelMm must be between 0.02 and 50.');
+  const pose = fields.pose === undefined ? undefined : parsePose(fields.pose);
+  if (fields.pose !== undefined && !pose)
+    throw refuse('pose', 'pose must be three numbers, not all zero, like [0,0,1].');
+  return { unit, voxelMm, pose };
+}
+
+function parsePose(text: string): [number, number, number] | undefined {
+  const numbers = text
+    .replace(/[[\]\s]/g, '')
+    .split(',')
+    .map(Number);
+  const usable = numbers.length === 3 && numbers.every(Number.isFinite) && numbers.some((value) => value !== 0);
+  return usable ? (numbers as [number, number, number]) : undefined;
+}

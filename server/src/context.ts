@@ -1,0 +1,10 @@
+import type { Db } from './db/index.ts';
+import type { LiveHub } from './live/hub.ts';
+
+/** What every feature gets: passed in, so that tests and the demo can bring their own clock and ids. */
+export type Context = {
+  readonly db: Db;
+  readonly nowMs: () => number;
+  readonly newId: () => string;
+  readonly live: LiveHub;
+};

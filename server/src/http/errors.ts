@@ -1,0 +1,99 @@
+import type { Refusal } from '@north-step/core/result';
+import { ModelRangeError } from '@north-step/core/units';
+import type { FastifyError, FastifyInstance } from 'fastify';
+import { DatabaseError } from '../db/index.ts';
+
+/** A refusal on its way to the client; thrown inside a transaction it also takes everything back. */
+export class Refused extends Error {
+  readonly refusal: Refusal;
+  readonly status: number;
+  constructor(refusal: Refusal, status = statusOf(refusal.code)) {
+    super(refusal.message);
+    this.name = 'Refused';
+    this.refusal = refusal;
+    this.status = status;
+  }
+}
+
+export const unknown = (what: string, id: string): Refused =>
+  new Refused(
+    {
+      code: 'UNKNOWN_ID',
+      message: `There is no ${what} “${id}”.`,
+      remedy: 'Reload the page: it may have been renamed.',
+    },
+    404,
+  );
+
+function statusOf(code: string): number {
+  if (code.startsWith('UNKNOWN_')) return 404;
+  if (code === 'CANCELLED') return 499;
+  const unfit = [
+    'EMPTY_FILE',
+    'NOT_STL',
+    'TRUNCATED',
+    'NO_SURFACE',
+    'WRONG_OUTCOME',
+    'BROKEN_COUNT',
+    'BAD_VALUE',
+    'OVER_CAPACITY',
+    'UNIT_UNKNOWN',
+  ];
+  return unfit.includes(code) ? 422 : 409;
+}
+
+const KEPT = 'Nothing was changed.';
+
+/** Turns every failure into `{ error: { code, message, field?, kept?, remedy? } }`. */
+export function errorReplies(app: FastifyInstance): void {
+  app.setNotFoundHandler((request, reply) => {
+    reply.status(404).send({
+      error: { code: 'NOT_FOUND', message: `There is nothing at ${request.method} ${request.url.slice(0, 200)}.` },
+    });
+  });
+  app.setErrorHandler((error: FastifyError | Error, request, reply) => {
+    const send = (status: number, body: { code: string; message: string; field?: string; remedy?: string }) =>
+      reply.status(status).send({ error: { ...body, kept: KEPT } });
+    if (error instanceof Refused) {
+      const { code, message, field, remedy } = error.refusal;
+      return send(error.status, { code, message, field, remedy });
+    }
+    if (error instanceof ModelRangeError)
+      return send(422, { code: 'BAD_VALUE', message: error.message, field: error.field });
+    if (error instanceof RangeError)
+      return send(422, { code: 'BAD_VALUE', message: error.message, field: /^(\w+):/.exec(error.message)?.[1] });
+    if ('validation' in error && error.validation) {
+      const first = error.validation[0];
+      const field = fieldOf(first);
+      return send(400, {
+        code: 'BAD_INPUT',
+        message: `${field || 'The request'} ${first?.message ?? 'is not valid'}.`,
+        field,
+      });
+    }
+    const status = 'statusCode' in error ? error.statusCode : undefined;
+    if (status === 413)
+      return send(413, {
+        code: 'TOO_LARGE',
+        message: 'The file or message is larger than this accepts.',
+        remedy: 'Reduce the mesh below 2.4 million triangles.',
+      });
+    if (status && status < 500) return send(status, { code: 'BAD_REQUEST', message: error.message });
+    if (error instanceof DatabaseError && error.constraint?.startsWith('vessel_overdrawn')) {
+      return send(409, {
+        code: 'VESSEL_OVERDRAWN',
+        message: 'A vessel holds less than that.',
+        remedy: 'Count it first, or take less.',
+      });
+    }
+    request.log.error({ err: error }, 'unexpected failure');
+    return send(500, { code: 'UNEXPECTED', message: 'Something went wrong on the server; it was written to its log.' });
+  });
+}
+
+type ValidationRow = { instancePath?: string; params?: Record<string, unknown>; message?: string };
+function fieldOf(row: ValidationRow | undefined): string {
+  const path = (row?.instancePath ?? '').replace(/^\//, '').replaceAll('/', '.');
+  const extra = row?.params?.missingProperty ?? row?.params?.additionalProperty;
+  return [path, extra].filter(Boolean).join('.');
+}

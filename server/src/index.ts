@@ -1,0 +1,16 @@
+export { type AppOptions, buildApp } from './app.ts';
+export type { BenchSetting } from './bench/index.ts';
+export type { Context } from './context.ts';
+export {
+  DatabaseError,
+  type Db,
+  FolderInUse,
+  migrate,
+  NewerDatabase,
+  openDb,
+  readMigrations,
+  sql,
+} from './db/index.ts';
+export { LiveHub } from './live/hub.ts';
+export { type ServerOptions, startServer } from './serve.ts';
+export { setUpWorkshop, type Workshop } from './setUp.ts';

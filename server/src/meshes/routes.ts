@@ -1,0 +1,93 @@
+import { createHash } from 'node:crypto';
+import { MeshStored, MeshUnitSchema } from '@north-step/contract';
+import type { MeshMeasures } from '@north-step/core/mesh';
+import type { FastifyInstance } from 'fastify';
+import { type Static, Type } from 'typebox';
+import type { Context } from '../context.ts';
+import { sql } from '../db/index.ts';
+import { Refused, unknown } from '../http/errors.ts';
+import { MEASURE_ASSUMPTIONS } from './assumptions.ts';
+import type { Measurer } from './measure.ts';
+
+/** 2.4 million triangles. */
+export const MESH_LIMIT_BYTES = 120 * 1024 * 1024;
+const CHUNK_BYTES = 1024 * 1024;
+
+const Upload = Type.Object({
+  name: Type.String({ minLength: 1, maxLength: 120 }),
+  unit: Type.Optional(MeshUnitSchema),
+});
+const MeshParams = Type.Object({ sha256: Type.String({ pattern: '^[0-9a-f]{64}$' }) });
+
+export function meshRoutes(app: FastifyInstance, context: Context, measurer: Measurer): void {
+  app.addContentTypeParser(
+    'application/octet-stream',
+    { parseAs: 'buffer', bodyLimit: MESH_LIMIT_BYTES },
+    (_, body, done) => done(null, body),
+  );
+
+  app.post<{ Querystring: Static<typeof Upload>; Body: Buffer }>(
+    '/api/meshes',
+    {
+      bodyLimit: MESH_LIMIT_BYTES,
+      schema: { summary: 'Store an STL; it is measured here', querystring: Upload, response: { 200: MeshStored } },
+    },
+    async (request) => {
+      const { name, unit } = request.query;
+      if (!Buffer.isBuffer(request.body))
+        throw new Refused({ code: 'BAD_VALUE', message: 'Send the file itself as application/octet-stream.' });
+      const sha256 = createHash('sha256')
+        .update(request.body)
+        .update(unit ?? 'mm')
+        .digest('hex');
+      const known = await context.db.maybeOne<{ name: string; measures: MeshMeasures }>(
+        sql`SELECT name, measures FROM mesh WHERE sha256 = ${sha256}`,
+      );
+      if (known) return { sha256, name: known.name, measures: { ...known.measures, assumptions: MEASURE_ASSUMPTIONS } };
+      const bytes = new Uint8Array(request.body);
+      const measured = await measurer.measure(bytes, { unit });
+      if (!measured.ok) throw new Refused(measured.refusal);
+      await store(context, { sha256, name, bytes, measures: measured.value });
+      return { sha256, name, measures: { ...measured.value, assumptions: MEASURE_ASSUMPTIONS } };
+    },
+  );
+
+  app.get<{ Params: Static<typeof MeshParams> }>(
+    '/api/meshes/:sha256',
+    { schema: { summary: 'A stored mesh, as it came', params: MeshParams } },
+    async (request, reply) => {
+      const chunks = await context.db.many<{ data: Uint8Array }>(
+        sql`SELECT data FROM mesh_chunk WHERE sha256 = ${request.params.sha256} ORDER BY place`,
+      );
+      if (chunks.length === 0) throw unknown('mesh', request.params.sha256.slice(0, 12));
+      return reply
+        .type('model/stl')
+        .header('cache-control', 'public, max-age=31536000, immutable')
+        .send(Buffer.concat(chunks.map((chunk) => chunk.data)));
+    },
+  );
+}
+
+type NewMesh = {
+  readonly sha256: string;
+  readonly name: string;
+  readonly bytes: Uint8Array;
+  readonly measures: MeshMeasures;
+};
+
+/** Stores a mesh in chunks, so that one backup holds everything. */
+async function store(context: Context, mesh: NewMesh): Promise<void> {
+  await context.db.transaction(async (tx) => {
+    await tx.many(sql`
+      INSERT INTO mesh (sha256, name, bytes, measures, at)
+      VALUES (${mesh.sha256}, ${mesh.name}, ${mesh.bytes.byteLength}, ${JSON.stringify(mesh.measures)}, ${new Date(context.nowMs())})
+      ON CONFLICT DO NOTHING`);
+    for (let from = 0, place = 0; from < mesh.bytes.byteLength; from += CHUNK_BYTES, place++) {
+      const data = mesh.bytes.slice(from, from + CHUNK_BYTES);
+      await tx.many(
+        sql`INSERT INTO mesh_chunk (sha256, place, data) VALUES (${mesh.sha256}, ${place}, ${data}) ON CONFLICT DO NOTHING`,
+      );
+    }
+  });
+  await context.db.sync();
+}

@@ -1,0 +1,2 @@
+export { recordRoutes } from './routes.ts';
+export { seal } from './seal.ts';

@@ -1,0 +1,121 @@
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import path from 'node:path';
+import type { SealedRecord } from '@north-step/core/record';
+import { clockText } from '@north-step/core/units';
+
+type Body = {
+  batch: string;
+  customer?: string;
+  count: number;
+  broken: number;
+  flag?: string;
+  sealed: string;
+  sealedBy: string;
+  secondsInSolvent: number;
+  exposureLimitS: number;
+  secondsOfLight: number;
+  constants: string;
+  part: { name: string; areaMm2: number; wallMm: number };
+  resin: { name: string; card: number; family: string; lot: string; procedure?: string };
+  steps: {
+    title: string;
+    plannedS?: number;
+    tookS: number;
+    started: string;
+    by?: string;
+    outcome?: string;
+    knew?: Record<string, string | number>;
+  }[];
+};
+type PdfMake = {
+  addFonts(fonts: object): void;
+  setUrlAccessPolicy(allow: () => boolean): void;
+  setLocalAccessPolicy(allow: (file: string) => boolean): void;
+  virtualfs: { writeFileSync(name: string, data: Buffer): void };
+  createPdf(definition: object): { getBuffer(): Promise<Buffer> };
+};
+
+const require = createRequire(import.meta.url);
+let ready: PdfMake | undefined;
+
+/** Fonts come from our own packages; no address is ever fetched and no other file read. */
+function pdfMake(): PdfMake {
+  if (ready) return ready;
+  const made = require('pdfmake') as PdfMake;
+  const folder = path.dirname(require.resolve('@fontsource/atkinson-hyperlegible-next/package.json'));
+  for (const weight of [400, 700]) {
+    made.virtualfs.writeFileSync(
+      `ahn-${weight}.woff`,
+      readFileSync(path.join(folder, `files/atkinson-hyperlegible-next-latin-${weight}-normal.woff`)),
+    );
+  }
+  made.addFonts({
+    Next: { normal: 'ahn-400.woff', bold: 'ahn-700.woff', italics: 'ahn-400.woff', bolditalics: 'ahn-700.woff' },
+  });
+  made.setUrlAccessPolicy(() => false);
+  made.setLocalAccessPolicy(() => false);
+  ready = made;
+  return made;
+}
+
+const local = (isoText: string): string => isoText.slice(0, 16).replace('T', ' ');
+const known = (knew: Record<string, string | number> | undefined): string =>
+  Object.entries(knew ?? {})
+    .map(([name, value]) => `${name} ${value}`)
+    .join(', ');
+
+/** One page: what was done to this batch, for whoever holds the part. @returns PDF bytes with the font embedded */
+export async function recordPdf(record: SealedRecord): Promise<Buffer> {
+  const body = record.body as unknown as Body;
+  const head = ['Step', 'Started (UTC)', 'Planned', 'Took', 'Seen / known', 'Who'].map((text) => ({
+    text,
+    bold: true,
+  }));
+  const rows = body.steps.map((step) => [
+    step.title,
+    local(step.started),
+    step.plannedS === undefined ? '' : clockText(step.plannedS),
+    clockText(step.tookS),
+    [step.outcome, known(step.knew)].filter(Boolean).join('; '),
+    step.by ?? '',
+  ]);
+  const line = (name: string, value: string) => ({
+    text: [{ text: `${name}  `, color: '#566166' }, value],
+    margin: [0, 1, 0, 1],
+  });
+  const definition = {
+    info: { title: `Record ${record.number}: ${body.batch}` },
+    pageSize: 'A4',
+    pageMargins: [40, 40, 40, 40],
+    defaultStyle: { font: 'Next', fontSize: 8.5 },
+    content: [
+      { text: `${body.batch}: post-processing record ${record.number}`, fontSize: 16, bold: true },
+      line('Part', `${body.count} × ${body.part.name}${body.broken ? `, ${body.broken} broken` : ''}`),
+      line(
+        'Resin',
+        `${body.resin.name}, card ${body.resin.card} (${body.resin.family}), lot ${body.resin.lot}${body.resin.procedure ? `, ${body.resin.procedure}` : ''}`,
+      ),
+      line('For', body.customer ?? '–'),
+      line('In solvent', `${clockText(body.secondsInSolvent)} of at most ${clockText(body.exposureLimitS)}`),
+      line('Light', clockText(body.secondsOfLight)),
+      line('Sealed', `${local(body.sealed)} UTC by ${body.sealedBy}`),
+      ...(body.flag ? [line('Flag', body.flag)] : []),
+      {
+        table: { headerRows: 1, widths: [72, 72, 40, 36, '*', 48], body: [head, ...rows] },
+        layout: 'lightHorizontalLines',
+        margin: [0, 10, 0, 10],
+        fontSize: 7.5,
+      },
+      { text: body.constants, color: '#566166' },
+      { text: `Hash ${record.hash}`, fontSize: 7, margin: [0, 8, 0, 0] },
+      { text: `Follows ${record.prevHash}`, fontSize: 7 },
+      {
+        text: 'Uncured resin and solvent are hazardous. The data sheets and local codes decide.',
+        fontSize: 7,
+        margin: [0, 6, 0, 0],
+      },
+    ],
+  };
+  return pdfMake().createPdf(definition).getBuffer();
+}

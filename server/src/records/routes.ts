@@ -1,0 +1,79 @@
+import { RecordFile, RecordList } from '@north-step/contract';
+import type { SealedRecord } from '@north-step/core/record';
+import type { FastifyInstance } from 'fastify';
+import Papa from 'papaparse';
+import { type Static, Type } from 'typebox';
+import type { Context } from '../context.ts';
+import { unknown } from '../http/errors.ts';
+import { recordPdf } from './pdf.ts';
+import { chainFiles, listRecords, recordFile } from './queries.ts';
+
+const Page = Type.Object({
+  limit: Type.Optional(Type.Integer({ minimum: 1, maximum: 500 })),
+  offset: Type.Optional(Type.Integer({ minimum: 0 })),
+});
+const FileParams = Type.Object({ number: Type.Integer({ minimum: 1, maximum: 2 ** 31 }) });
+type FileParams = { Params: Static<typeof FileParams> };
+
+export function recordRoutes(app: FastifyInstance, context: Context): void {
+  const load = async (number: number): Promise<string> => {
+    const file = await recordFile(context.db, number);
+    if (!file) throw unknown('record', String(number));
+    return file;
+  };
+  const named = (number: number, ending: string) => `attachment; filename="record-${number}.${ending}"`;
+
+  app.get<{ Querystring: Static<typeof Page> }>(
+    '/api/records',
+    { schema: { summary: 'Sealed records, newest first', querystring: Page, response: { 200: RecordList } } },
+    (request) => listRecords(context.db, request.query.limit ?? 100, request.query.offset ?? 0),
+  );
+  app.get(
+    '/api/records/chain.json',
+    { schema: { summary: 'Every record, oldest first, as one JSON list' } },
+    async (_, reply) =>
+      reply
+        .type('application/json')
+        .header('content-disposition', 'attachment; filename="north-step-records.json"')
+        .send(`[${(await chainFiles(context.db)).join(',\n')}]`),
+  );
+  app.get<FileParams>(
+    '/api/records/:number',
+    { schema: { summary: 'One record', params: FileParams, response: { 200: RecordFile } } },
+    async (request) => JSON.parse(await load(request.params.number)),
+  );
+  app.get<FileParams>(
+    '/api/records/:number/file.json',
+    { schema: { summary: 'One record as canonical JSON', params: FileParams } },
+    async (request, reply) =>
+      reply
+        .type('application/json')
+        .header('content-disposition', named(request.params.number, 'json'))
+        .send(await load(request.params.number)),
+  );
+  app.get<FileParams>(
+    '/api/records/:number/file.csv',
+    { schema: { summary: 'The steps of one record as CSV', params: FileParams } },
+    async (request, reply) => {
+      const record = JSON.parse(await load(request.params.number)) as SealedRecord;
+      const { steps, batch } = record.body as { batch: string; steps: { knew?: object }[] };
+      const rows = steps.map(({ knew, ...step }) => ({ batch, ...step, knew: knew ? JSON.stringify(knew) : '' }));
+      const columns = ['batch', 'title', 'kind', 'plannedS', 'tookS', 'started', 'ended', 'by', 'outcome', 'knew'];
+      return reply
+        .type('text/csv; charset=utf-8')
+        .header('content-disposition', named(request.params.number, 'csv'))
+        .send(Papa.unparse(rows, { columns, escapeFormulae: true }));
+    },
+  );
+  app.get<FileParams>(
+    '/api/records/:number/file.pdf',
+    { schema: { summary: 'One record as a printable page', params: FileParams } },
+    async (request, reply) => {
+      const record = JSON.parse(await load(request.params.number)) as SealedRecord;
+      return reply
+        .type('application/pdf')
+        .header('content-disposition', named(request.params.number, 'pdf'))
+        .send(await recordPdf(record));
+    },
+  );
+}

@@ -1,0 +1,86 @@
+import { createHash } from 'node:crypto';
+import { canonicalJson, GENESIS_HASH, type Json, sealRecord } from '@north-step/core/record';
+import { type BatchEvent, type BatchState, exposureS, lightS, type Moment } from '@north-step/core/route';
+import type { Context } from '../context.ts';
+import { type Queryable, sql } from '../db/index.ts';
+
+export const sha256 = (text: string): string => createHash('sha256').update(text, 'utf8').digest('hex');
+
+/**
+ * Seals a batch: its whole story as canonical JSON, chained to the record before.
+ * @returns the fact that closes the batch
+ */
+export async function seal(
+  context: Context,
+  tx: Queryable,
+  batch: BatchState,
+  stepId: string,
+  now: Moment,
+): Promise<readonly BatchEvent[]> {
+  const last = await tx.maybeOne<{ number: bigint; hash: string }>(
+    sql`SELECT number, hash FROM record ORDER BY number DESC LIMIT 1`,
+  );
+  const movements = await tx.many<{ at: Date; kind: string; note: string; resin_mg: bigint }>(sql`
+    SELECT p.at, p.kind, p.note, coalesce(sum(l.resin_mg) FILTER (WHERE l.account IN (SELECT id FROM vessel)), 0)::bigint AS resin_mg
+      FROM ledger_posting p JOIN ledger_line l ON l.posting_id = p.id
+     WHERE p.batch_id = ${batch.id} GROUP BY p.id, p.at, p.kind, p.note ORDER BY p.at`);
+  const body = recordBody(
+    batch,
+    now,
+    movements.map((row) => ({
+      at: iso(row.at.getTime()),
+      kind: row.kind,
+      note: row.note,
+      resinIntoBathMg: Number(row.resin_mg),
+    })),
+  );
+  const record = sealRecord(Number(last?.number ?? 0n) + 1, body, last?.hash ?? GENESIS_HASH, sha256);
+  await tx.many(sql`
+    INSERT INTO record (number, batch_id, sealed_at, prev_hash, hash, file)
+    VALUES (${record.number}, ${batch.id}, ${new Date(context.nowMs())}, ${record.prevHash}, ${record.hash}, ${canonicalJson(record)})`);
+  return [{ ...now, type: 'sealed', stepId, hash: record.hash }];
+}
+
+const iso = (atMs: number): string => new Date(atMs).toISOString();
+
+/** What a record holds: who, what, when, what was known, what was seen. Times are UTC. */
+export function recordBody(batch: BatchState, now: Moment, movements: readonly Json[]): Json {
+  const body = {
+    batch: batch.name,
+    batchId: batch.id,
+    customer: batch.customer,
+    part: { ...batch.part },
+    count: batch.count,
+    broken: batch.broken,
+    resin: {
+      name: batch.card.name,
+      card: batch.card.version,
+      family: batch.card.family,
+      lot: batch.lot,
+      procedure: batch.card.procedure?.reference,
+    },
+    flag: batch.flag,
+    created: iso(batch.createdAtMs),
+    sealed: iso(now.atMs),
+    sealedBy: now.by,
+    secondsInSolvent: Math.round(exposureS(batch, now.atMs)),
+    exposureLimitS: batch.card.exposureCapS,
+    secondsOfLight: Math.round(lightS(batch)),
+    steps: batch.steps
+      .filter((step) => step.state === 'done')
+      .map((step) => ({
+        title: step.title,
+        kind: step.kind,
+        plannedS: step.plannedS,
+        tookS: Math.round((step.endedAtMs! - step.startedAtMs!) / 1000),
+        started: iso(step.startedAtMs!),
+        ended: iso(step.endedAtMs!),
+        by: step.by,
+        outcome: step.outcome,
+        knew: step.knew,
+      })),
+    movements,
+    constants: 'Resin and wash constants are defaults to be calibrated, not measurements.',
+  };
+  return JSON.parse(canonicalJson(body)) as Json;
+}

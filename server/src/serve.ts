@@ -1,0 +1,49 @@
+import { randomUUID } from 'node:crypto';
+import { existsSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import type { FastifyInstance } from 'fastify';
+import { buildApp } from './app.ts';
+import { type Db, migrate, openDb, readMigrations } from './db/index.ts';
+import { LiveHub } from './live/hub.ts';
+
+export type ServerOptions = {
+  readonly folder: string;
+  readonly port: number;
+  readonly webFolder?: string;
+  readonly logLevel?: string;
+  /** fills an empty database before anyone can reach it */
+  readonly fillEmpty?: (db: Db) => Promise<void>;
+};
+export type Running = {
+  readonly app: FastifyInstance;
+  readonly db: Db;
+  readonly address: string;
+  readonly close: () => Promise<void>;
+};
+
+/** The migrations beside the source, or beside the bundle. */
+export function migrationsFolder(): string {
+  const beside = fileURLToPath(new URL('./migrations', import.meta.url));
+  return existsSync(beside) ? beside : fileURLToPath(new URL('../sql/migrations', import.meta.url));
+}
+
+/** Opens the folder, brings it up to date and listens on this machine only. */
+export async function startServer(options: ServerOptions): Promise<Running> {
+  const address = `http://127.0.0.1:${options.port}`;
+  const db = await openDb(options.folder, () => `North Step, process ${process.pid}, ${address}`);
+  try {
+    await migrate(db, await readMigrations(migrationsFolder()));
+    await options.fillEmpty?.(db);
+    const context = { db, nowMs: () => Date.now(), newId: () => randomUUID(), live: new LiveHub() };
+    const app = await buildApp(context, { logLevel: options.logLevel, webFolder: options.webFolder });
+    await app.listen({ host: '127.0.0.1', port: options.port });
+    const close = async () => {
+      await app.close();
+      await db.close();
+    };
+    return { app, db, address, close };
+  } catch (error) {
+    await db.close();
+    throw error;
+  }
+}

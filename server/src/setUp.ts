@@ -1,0 +1,54 @@
+import { type ResinCard, validateCard } from '@north-step/core/resin';
+import type { BenchSetting, VesselRow } from './bench/index.ts';
+import { type Db, sql } from './db/index.ts';
+
+/** A workshop as it is moved into: who, what and where. */
+export type Workshop = {
+  readonly bench: BenchSetting;
+  readonly people: readonly { readonly id: string; readonly name: string; readonly role: string }[];
+  readonly vessels: readonly (Pick<VesselRow, 'id' | 'name' | 'kind' | 'role'> & {
+    readonly capacityMl: number;
+    readonly surfaceM2: number;
+  })[];
+  readonly stations: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly side: 'wet' | 'dry' | 'light';
+    readonly capacity: number;
+    readonly vesselId?: string;
+    readonly note: string;
+  }[];
+  readonly resins: readonly { readonly card: ResinCard; readonly lots: readonly string[] }[];
+};
+
+/** Moves a workshop into an empty database. @throws Error naming what is wrong with a card */
+export async function setUpWorkshop(db: Db, workshop: Workshop): Promise<void> {
+  for (const { card } of workshop.resins) {
+    const breaches = validateCard(card);
+    if (breaches.length > 0) throw new Error(`resin card ${card.id}: ${breaches.join(' ')}`);
+  }
+  await db.transaction(async (tx) => {
+    await tx.many(sql`INSERT INTO setting (key, value) VALUES ('bench', ${JSON.stringify(workshop.bench)})`);
+    for (const [place, person] of workshop.people.entries()) {
+      await tx.many(
+        sql`INSERT INTO person (id, name, role, place) VALUES (${person.id}, ${person.name}, ${person.role}, ${place})`,
+      );
+    }
+    for (const [place, vessel] of workshop.vessels.entries()) {
+      await tx.many(sql`
+        INSERT INTO vessel (id, name, kind, role, capacity_ml, surface_m2, place)
+        VALUES (${vessel.id}, ${vessel.name}, ${vessel.kind}, ${vessel.role}, ${vessel.capacityMl}, ${vessel.surfaceM2}, ${place})`);
+    }
+    for (const [place, station] of workshop.stations.entries()) {
+      await tx.many(sql`
+        INSERT INTO station (id, name, side, capacity, vessel_id, note, place)
+        VALUES (${station.id}, ${station.name}, ${station.side}, ${station.capacity}, ${station.vesselId ?? null}, ${station.note}, ${place})`);
+    }
+    for (const { card, lots } of workshop.resins) {
+      await tx.many(
+        sql`INSERT INTO resin_card (id, version, name, card) VALUES (${card.id}, ${card.version}, ${card.name}, ${JSON.stringify(card)})`,
+      );
+      for (const code of lots) await tx.many(sql`INSERT INTO lot (card_id, code) VALUES (${card.id}, ${code})`);
+    }
+  });
+}

@@ -1,0 +1,2 @@
+export { type Booking, book } from './posting.ts';
+export { solventRoutes } from './routes.ts';
