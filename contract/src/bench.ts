@@ -100,6 +100,8 @@ export const BenchReply = Type.Object({
   people: Type.Array(Person),
   stations: Type.Array(Station),
   vessels: Type.Array(Vessel),
+  /** resin that a batch brought into each bath lately, g */
+  resinPerBatchG: Type.Record(Type.String(), Type.Number()),
   bench: Type.Unsafe<BenchNow>(Type.Object({}, { additionalProperties: true })),
   open: Type.Array(Batch),
   doneToday: Type.Array(Batch),

@@ -24,23 +24,23 @@ const bars = (count: number, radiusMm: number, size: readonly [number, number, n
   );
 
 export const PARTS: readonly DemoPart[] = [
-  { name: 'float cap', resinIds: ['grey-general', 'tough-mooring'], counts: [4, 9], soup: () => cup(24, 30, 2.2) },
+  { name: 'float cap', resinIds: ['grey-general', 'tough-mooring'], counts: [8, 16], soup: () => cup(24, 30, 2.2) },
   {
     name: 'current-meter impeller',
     resinIds: ['tough-mooring', 'grey-general'],
-    counts: [2, 6],
+    counts: [5, 10],
     soup: () => joinSoups(ring(9, 4, 26), bars(6, 8.5, [22, 1.4, 24])),
   },
   {
     name: 'sample-valve manifold',
     resinIds: ['grey-general'],
-    counts: [2, 4],
+    counts: [4, 8],
     soup: () => joinSoups(ring(14, 5, 40), moved(ring(9, 4, 30), [30, 0, 0]), moved(box(34, 16, 8), [-2, -8, 0])),
   },
   {
     name: 'lens hood',
     resinIds: ['clear-port'],
-    counts: [2, 6],
+    counts: [4, 10],
     soup: () =>
       revolved([
         [20, 0],

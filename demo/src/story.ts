@@ -43,10 +43,10 @@ export async function tellStory(db: Db, options: StoryOptions): Promise<void> {
   for (let day = -days; day < 0; day++) {
     options.onProgress?.(`day ${day + days + 1} of ${days}`);
     clock.nowMs = dayStart(nowMs, day);
-    await workDay(scene, dayStart(nowMs, day) + 8 * 3600 * 1000, day + days);
+    await workDay(scene, dayStart(nowMs, day) + 8 * 3600 * 1000);
   }
   clock.nowMs = dayStart(nowMs, 0);
-  await workDay(scene, nowMs - 95 * 60 * 1000, days);
+  await workDay(scene, nowMs - 95 * 60 * 1000);
   await liveBench(scene, nowMs);
   await app.close();
   await db.sync();
@@ -77,7 +77,7 @@ async function stock({ people }: Scene): Promise<void> {
     await ines.send('/api/solvent/fill', { vesselId, volumeMl: 4600, fromVesselId: 'fresh-can' });
 }
 
-async function workDay(scene: Scene, untilMs: number, day: number): Promise<void> {
+async function workDay(scene: Scene, untilMs: number): Promise<void> {
   const { random } = scene;
   const clock = scene.people[0]!.clock;
   while (clock.nowMs < untilMs) {
@@ -87,8 +87,17 @@ async function workDay(scene: Scene, untilMs: number, day: number): Promise<void
     await carryOn(technician, batch, (b) => b.recordHash !== undefined);
     technician.wait(random.between(60, 400));
   }
-  if (day === 5) await reclaimRun(scene, 3000, 2);
-  if (day === 8) await reclaimRun(scene, 3500, 2);
+  await tendSolvent(scene);
+}
+
+/** At the end of a day a first bath past this is rotated out, and what the drum then holds is hardened and filtered. */
+const SHOP_LIMIT_PCT_W = 6;
+
+async function tendSolvent(scene: Scene): Promise<void> {
+  const { bench } = await scene.people[0]!.get<BenchReply>('/api/bench');
+  if (bench.first.loadPctW < SHOP_LIMIT_PCT_W) return;
+  await scene.people[0]!.rotate();
+  await reclaimRun(scene, 4000, 2);
 }
 
 /** The drum is hardened and filtered; the first run came back poor, the second as the model says. */

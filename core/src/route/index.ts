@@ -1,5 +1,6 @@
 export * from './decide.ts';
 export * from './look.ts';
+export * from './part.ts';
 export * from './planBatch.ts';
 export * from './reduce.ts';
 export * from './twoBaths.ts';

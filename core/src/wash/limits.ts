@@ -1,4 +1,4 @@
-import { BATH_TO_RESIN_DENSITY } from './kinetics.ts';
+import { BATH_TO_RESIN_DENSITY, DRAG_FILM_UM, SATURATION_PCT_W, type Solvent } from './kinetics.ts';
 
 export type LimitCase = {
   readonly toleranceUm: number;
@@ -25,4 +25,25 @@ export function limitPairPctW(limit: LimitCase): readonly [number, number] {
   const byClean = (limit.timesS[1] / limit.tauS[1]) * (1 - cleanPct / limit.saturationPctW);
   const firstPct = limit.saturationPctW * (1 - (limit.tauS[0] / limit.timesS[0]) * (needed - byClean));
   return [Math.max(0, Math.min(firstPct, limit.saturationPctW)), Math.max(0, cleanPct)];
+}
+
+/**
+ * Loads at which a shop with two baths should act: the first when it takes up resin half as fast as fresh (C_sat/2),
+ * the clean one when half the tolerance is used up by what clings: β·tol/(d·ρ_l/ρ_r).
+ * @returns [first, clean] in weight %
+ */
+export function actLimitsPctW(solvent: Solvent, toleranceUm: number): readonly [number, number] {
+  return [SATURATION_PCT_W[solvent] / 2, (50 * toleranceUm) / (DRAG_FILM_UM[solvent] * BATH_TO_RESIN_DENSITY)];
+}
+
+/** Batches until a bath reaches a load, when each brings in the same resin. @returns 0 when it is past it */
+export function batchesLeft(
+  bath: { readonly loadPctW: number; readonly liquidG: number },
+  limitPctW: number,
+  resinPerBatchG: number,
+): number {
+  if (!(resinPerBatchG > 0)) return Number.POSITIVE_INFINITY;
+  const resinG = (bath.liquidG * bath.loadPctW) / 100;
+  const limitG = ((bath.liquidG - resinG) * limitPctW) / (100 - limitPctW);
+  return Math.max(0, Math.floor((limitG - resinG) / resinPerBatchG));
 }

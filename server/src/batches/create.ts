@@ -1,19 +1,22 @@
 import type { BatchReply, NewBatch } from '@north-step/contract';
 import type { MeshMeasures } from '@north-step/core/mesh';
 import type { ResinCard } from '@north-step/core/resin';
-import { type BatchEvent, type BatchState, type PartFacts, planBatch, twoBathsRoute } from '@north-step/core/route';
+import {
+  type BatchEvent,
+  type BatchState,
+  type PartFacts,
+  partFromMesh,
+  planBatch,
+  plateAreaMm2,
+  TYPICAL_WALL_MM,
+  twoBathsRoute,
+} from '@north-step/core/route';
 import { benchNow } from '../bench/index.ts';
 import type { Context } from '../context.ts';
 import { type Queryable, sql } from '../db/index.ts';
 import { runCommand } from '../http/command.ts';
 import { Refused, unknown } from '../http/errors.ts';
 import { batchName, record } from './store.ts';
-
-/** A wall nobody measured is taken as this. */
-const TYPICAL_WALL_MM = 2.5;
-
-/** Size of plate that a load needs: its pieces' footprints with room between, at least a small plate. @returns mm² */
-export const plateArea = (part: PartFacts, count: number): number => Math.max(4000, (part.areaMm2 * count) / 8);
 
 export function createBatch(context: Context, command: NewBatch): Promise<BatchReply> {
   return runCommand(context, { commandId: command.commandId, kind: 'batch.create' }, async (tx) => {
@@ -31,7 +34,7 @@ export function createBatch(context: Context, command: NewBatch): Promise<BatchR
       part,
       count: command.count,
       dripS: command.dripS,
-      plateAreaMm2: plateArea(part, command.count),
+      plateAreaMm2: plateAreaMm2(part, command.count),
       bench,
     };
     const plan = planBatch(request);
@@ -89,14 +92,5 @@ async function partFacts(tx: Queryable, { part }: NewBatch): Promise<PartFacts> 
       remedy: 'Drop it again.',
       field: 'part.meshSha256',
     });
-  return { name: part.name, meshSha256: part.meshSha256, ...factsOf(mesh.measures) };
+  return { ...partFromMesh(part.name, mesh.measures), meshSha256: part.meshSha256 };
 }
-
-/** What a route needs of a measured mesh. */
-export const factsOf = (measures: MeshMeasures) => ({
-  areaMm2: measures.areaMm2,
-  heightMm: Math.max(1, measures.boxMm[2]),
-  wallMm: measures.wall?.medianMm ?? TYPICAL_WALL_MM,
-  volumeMm3: measures.volumeMm3,
-  trappedMm3: measures.trappedMm3,
-});

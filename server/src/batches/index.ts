@@ -1,3 +1,2 @@
-export { factsOf } from './create.ts';
 export { batchRoutes } from './routes.ts';
 export { eventsOf, loadBatch } from './store.ts';

@@ -92,11 +92,21 @@ const sealedSince = async (db: Queryable, since: Date) =>
     )
   ).map((row) => row.state);
 
+/** Mean net resin of the last 30 washes in each vessel, g. */
+async function resinPerBatch(db: Queryable): Promise<Record<string, number>> {
+  const rows = await db.many<{ account: string; mg: number }>(sql`
+    SELECT l.account, avg(greatest(l.resin_mg, 0))::float8 AS mg
+      FROM (SELECT id FROM ledger_posting WHERE kind = 'wash' ORDER BY at DESC LIMIT 60) p
+      JOIN ledger_line l ON l.posting_id = p.id JOIN vessel v ON v.id = l.account
+     GROUP BY l.account`);
+  return Object.fromEntries(rows.map((row) => [row.account, row.mg / 1000]));
+}
+
 /** Everything the bench page shows, in one read. */
 export async function benchView(db: Queryable, nowMs: number): Promise<BenchReply> {
   const startOfDay = new Date(nowMs);
   startOfDay.setHours(0, 0, 0, 0);
-  const [setting, bench, stations, vessels, people, open, doneToday] = await Promise.all([
+  const [setting, bench, stations, vessels, people, open, doneToday, resinPerBatchG] = await Promise.all([
     benchSetting(db),
     benchNow(db),
     allStations(db),
@@ -104,6 +114,7 @@ export async function benchView(db: Queryable, nowMs: number): Promise<BenchRepl
     db.many<{ id: string; name: string; role: string }>(sql`SELECT id, name, role FROM person ORDER BY place`),
     openBatches(db),
     sealedSince(db, startOfDay),
+    resinPerBatch(db),
   ]);
   return {
     nowMs,
@@ -111,6 +122,7 @@ export async function benchView(db: Queryable, nowMs: number): Promise<BenchRepl
     people: [...people],
     stations: stations.map(({ vessel_id, ...station }) => ({ ...station, vesselId: vessel_id })),
     vessels: vessels.map(toVessel),
+    resinPerBatchG,
     bench,
     open,
     doneToday,

@@ -1,0 +1,38 @@
+/** Builds the pages with Vite and the servers with esbuild into dist/. */
+import { cpSync, mkdirSync, rmSync, writeFileSync } from 'node:fs';
+import path from 'node:path';
+import { build } from 'esbuild';
+import { build as viteBuild } from 'vite';
+import { root } from './ensure.mjs';
+
+const dist = path.join(root, 'dist');
+rmSync(dist, { recursive: true, force: true });
+mkdirSync(dist, { recursive: true });
+await build({
+  absWorkingDir: root,
+  entryPoints: {
+    server: 'server/src/main.ts',
+    demo: 'demo/src/main.ts',
+    pgliteThread: 'server/src/db/pgliteThread.ts',
+    measureThread: 'server/src/meshes/measureThread.ts',
+  },
+  outdir: 'dist/server',
+  bundle: true,
+  platform: 'node',
+  target: 'node20',
+  format: 'esm',
+  // our own workspaces are bundled; every package of others stays where npm put it
+  plugins: [
+    {
+      name: 'packages-stay',
+      setup: (b) =>
+        b.onResolve({ filter: /^[^./]/ }, (args) =>
+          args.path.startsWith('@north-step/') || args.kind === 'entry-point' ? undefined : { external: true },
+        ),
+    },
+  ],
+  logLevel: 'warning',
+});
+cpSync(path.join(root, 'server/sql/migrations'), path.join(dist, 'server/migrations'), { recursive: true });
+await viteBuild({ configFile: path.join(root, 'web/vite.config.ts'), logLevel: 'warn' });
+writeFileSync(path.join(dist, 'built'), new Date().toISOString());

@@ -1,0 +1,69 @@
+/** What a fresh machine lacks is installed here, once: packages, and Chromium for the browser tests. Plain Node only. */
+import { execFileSync, spawnSync } from 'node:child_process';
+import { existsSync, readdirSync, statSync } from 'node:fs';
+import path from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+export const root = path.dirname(path.dirname(fileURLToPath(import.meta.url)));
+export const CHROMIUM = process.env.CHROMIUM_PATH ?? '/usr/bin/chromium';
+
+/** Runs a command in the project; its output goes to ours. Ends this process when it fails. */
+export function run(command, args, options = {}) {
+  const done = spawnSync(command, args, { cwd: root, stdio: 'inherit', ...options });
+  if (done.status !== 0) process.exit(done.status ?? 1);
+}
+
+const changed = (file) => (existsSync(file) ? statSync(file).mtimeMs : 0);
+
+export function ensurePackages() {
+  const major = Number(process.versions.node.split('.')[0]);
+  if (major < 20) {
+    console.error(`North Step needs Node 20.19 or newer; this is ${process.versions.node}.`);
+    process.exit(1);
+  }
+  const installed = path.join(root, 'node_modules/.package-lock.json');
+  if (changed(installed) >= changed(path.join(root, 'package-lock.json'))) return;
+  console.log('Installing packages …');
+  run('npm', [
+    existsSync(path.join(root, 'package-lock.json')) ? 'ci' : 'install',
+    '--no-audit',
+    '--no-fund',
+    '--loglevel=error',
+  ]);
+}
+
+export function ensureChromium() {
+  if (existsSync(CHROMIUM)) return;
+  if (process.getuid?.() !== 0) {
+    console.error(
+      `The browser tests need Chromium at ${CHROMIUM}. Install it (Debian: apt-get install chromium) or set CHROMIUM_PATH.`,
+    );
+    process.exit(1);
+  }
+  console.log('Installing Chromium …');
+  const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
+  run('apt-get', ['update', '-qq'], { env });
+  run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], { env });
+}
+
+const SOURCES = ['core/src', 'contract/src', 'server', 'web', 'demo/src', 'package-lock.json', 'scripts/build.mjs'];
+
+/** Newest change below a path, build output and packages left out. */
+function newest(target) {
+  if (!existsSync(target)) return 0;
+  const stat = statSync(target);
+  if (!stat.isDirectory()) return stat.mtimeMs;
+  return Math.max(
+    0,
+    ...readdirSync(target)
+      .filter((name) => name !== 'node_modules' && name !== 'dist')
+      .map((name) => newest(path.join(target, name))),
+  );
+}
+
+export function ensureBuilt() {
+  const built = changed(path.join(root, 'dist/built'));
+  if (built > 0 && SOURCES.every((source) => newest(path.join(root, source)) <= built)) return;
+  console.log('Building …');
+  execFileSync('node', ['scripts/build.mjs'], { cwd: root, stdio: 'inherit' });
+}

@@ -1,0 +1,87 @@
+import { useState } from 'react';
+import { NavLink, Outlet, useNavigate } from 'react-router';
+import { useBenchQuery } from './api.ts';
+import { lit, workedBy } from './bench.ts';
+import { Help } from './Help.tsx';
+import { Notices } from './Notices.tsx';
+import { useAppDispatch, useAppSelector } from './store.ts';
+import { useKeys } from './useKeys.ts';
+import { clockOfDay, useNow } from './useNow.ts';
+
+const PAGES = [
+  ['/', 'Bench'],
+  ['/batches', 'Batches'],
+  ['/solvent', 'Solvent'],
+  ['/resins', 'Resins'],
+  ['/records', 'Records'],
+] as const;
+
+/** The frame of every page: where one is, who works, which light, what time. */
+export function Shell() {
+  const { data } = useBenchQuery();
+  const nowMs = useNow(1000);
+  const { theme, person } = useAppSelector((state) => state.here);
+  const dispatch = useAppDispatch();
+  const navigate = useNavigate();
+  const [helping, setHelping] = useState(false);
+  useKeys({ '?': () => setHelping(true), '/': () => navigate('/batches?find=1') });
+
+  return (
+    <>
+      <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:bg-panel focus:p-3">
+        Skip to the page
+      </a>
+      <header className="flex min-h-[45px] flex-wrap items-center gap-x-1 border-b-[1.5px] border-ink px-[18px]">
+        <span className="mr-6 text-lg font-bold whitespace-nowrap">▲ North Step</span>
+        <nav aria-label="Pages" className="flex flex-1 flex-wrap">
+          {PAGES.map(([to, name]) => (
+            <NavLink
+              key={to}
+              to={to}
+              end={to === '/'}
+              className={({ isActive }) =>
+                `flex min-h-11 items-center border-b-4 px-3.5 ${isActive ? 'border-sea font-bold text-ink' : 'border-transparent text-ink-2'}`
+              }
+            >
+              {name}
+            </NavLink>
+          ))}
+        </nav>
+        <div className="flex items-center gap-3">
+          <button type="button" className="min-h-11 px-2 text-ink-2" onClick={() => navigate('/batches?find=1')}>
+            Find <kbd className="font-mono">/</kbd>
+          </button>
+          <button type="button" className="min-h-11 px-2 text-ink-2" onClick={() => setHelping(true)}>
+            Keys <kbd className="font-mono">?</kbd>
+          </button>
+          <button
+            type="button"
+            className="min-h-11 px-2 text-ink-2"
+            aria-pressed={theme === 'amber'}
+            onClick={() => dispatch(lit(theme === 'day' ? 'amber' : 'day'))}
+          >
+            {theme === 'day' ? 'Amber room' : 'Daylight'}
+          </button>
+          <select
+            aria-label="Who works here"
+            className="min-h-11 bg-ground"
+            value={person}
+            onChange={(event) => dispatch(workedBy(event.target.value))}
+          >
+            {(data?.people ?? []).map((someone) => (
+              <option key={someone.id} value={someone.name}>
+                {someone.name} · {someone.role}
+              </option>
+            ))}
+          </select>
+          <time className="font-mono text-lg font-bold">{clockOfDay(nowMs)}</time>
+        </div>
+      </header>
+      <Notices />
+      <main id="main">
+        <Outlet />
+      </main>
+      {helping && <Help onClose={() => setHelping(false)} />}
+    </>
+  );
+}

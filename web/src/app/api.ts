@@ -1,0 +1,32 @@
+import type { BatchList, BatchReply, BenchReply, RecordList, ResinsReply, SolventReply } from '@north-step/contract';
+import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
+import type { Static } from 'typebox';
+
+export const TAGS = ['Bench', 'Batches', 'Batch', 'Solvent', 'Records', 'Resins'] as const;
+
+/** Reads only: everything that changes the bench goes through the outbox. */
+export const api = createApi({
+  reducerPath: 'api',
+  baseQuery: fetchBaseQuery({ baseUrl: '/api' }),
+  tagTypes: TAGS,
+  refetchOnReconnect: true,
+  endpoints: (build) => ({
+    bench: build.query<BenchReply, void>({ query: () => 'bench', providesTags: ['Bench'] }),
+    batch: build.query<BatchReply, string>({
+      query: (id) => `batches/${encodeURIComponent(id)}`,
+      providesTags: (_, __, id) => [{ type: 'Batch', id }],
+    }),
+    batches: build.query<BatchList, { search: string; state: string; offset: number; limit: number }>({
+      query: (params) => ({ url: 'batches', params }),
+      providesTags: ['Batches'],
+    }),
+    resins: build.query<Static<typeof ResinsReply>, void>({ query: () => 'resins', providesTags: ['Resins'] }),
+    solvent: build.query<SolventReply, void>({ query: () => 'solvent', providesTags: ['Solvent'] }),
+    records: build.query<RecordList, { offset: number; limit: number }>({
+      query: (params) => ({ url: 'records', params }),
+      providesTags: ['Records'],
+    }),
+  }),
+});
+
+export const { useBenchQuery, useBatchQuery, useBatchesQuery, useResinsQuery, useSolventQuery, useRecordsQuery } = api;

@@ -1,0 +1,36 @@
+import { createBrowserRouter } from 'react-router';
+import { BenchPage } from '../features/bench/index.ts';
+import { Shell } from './Shell.tsx';
+
+/** Every view has an address that can be shared and reloaded. All but the bench are fetched when first opened. */
+export const router = createBrowserRouter([
+  {
+    path: '/',
+    Component: Shell,
+    children: [
+      { index: true, Component: BenchPage },
+      {
+        path: 'batches',
+        lazy: async () => ({ Component: (await import('../features/batches/index.ts')).BatchesPage }),
+      },
+      {
+        path: 'batches/new',
+        lazy: async () => ({ Component: (await import('../features/newBatch/index.ts')).NewBatchPage }),
+      },
+      {
+        path: 'batches/:batchId',
+        lazy: async () => ({ Component: (await import('../features/batchSheet/index.ts')).BatchSheetPage }),
+      },
+      {
+        path: 'solvent',
+        lazy: async () => ({ Component: (await import('../features/solvent/index.ts')).SolventPage }),
+      },
+      { path: 'resins', lazy: async () => ({ Component: (await import('../features/resins/index.ts')).ResinsPage }) },
+      {
+        path: 'records',
+        lazy: async () => ({ Component: (await import('../features/records/index.ts')).RecordsPage }),
+      },
+      { path: '*', lazy: async () => ({ Component: (await import('./NotFound.tsx')).NotFound }) },
+    ],
+  },
+]);

@@ -1,0 +1,53 @@
+import { configureStore } from '@reduxjs/toolkit';
+import { useDispatch, useSelector } from 'react-redux';
+import { api, TAGS } from './api.ts';
+import { hereSlice, rememberHere } from './bench.ts';
+import { makeSender, outboxSlice, serverAway } from './outbox.ts';
+
+export const store = configureStore({
+  reducer: { [api.reducerPath]: api.reducer, here: hereSlice.reducer, outbox: outboxSlice.reducer },
+  middleware: (getDefault) => getDefault().concat(api.middleware),
+});
+export type RootState = ReturnType<typeof store.getState>;
+export const useAppSelector = useSelector.withTypes<RootState>();
+export const useAppDispatch = useDispatch.withTypes<typeof store.dispatch>();
+
+const refreshAll = () => store.dispatch(api.util.invalidateTags([...TAGS]));
+export const outbox = makeSender(store, refreshAll);
+
+let lastHere = store.getState().here;
+rememberHere(lastHere);
+store.subscribe(() => {
+  const { here } = store.getState();
+  if (here !== lastHere) rememberHere(here);
+  lastHere = here;
+});
+
+const TAG_OF: Readonly<Record<string, (typeof TAGS)[number]>> = {
+  bench: 'Bench',
+  batches: 'Batches',
+  solvent: 'Solvent',
+  records: 'Records',
+};
+
+/** Listens to the server's stream of changes; after a gap everything is asked for anew. */
+export function listenLive(): void {
+  const stream = new EventSource('/api/live');
+  let wasAway = false;
+  stream.addEventListener('hello', () => {
+    store.dispatch(serverAway(false));
+    if (wasAway) refreshAll();
+    wasAway = false;
+    void outbox.drain();
+  });
+  stream.addEventListener('change', (event) => {
+    const { topics } = JSON.parse((event as MessageEvent<string>).data) as { topics: string[] };
+    const tags = topics.map((topic) => TAG_OF[topic] ?? { type: 'Batch' as const, id: topic.replace('batch:', '') });
+    store.dispatch(api.util.invalidateTags(tags));
+  });
+  stream.addEventListener('error', () => {
+    wasAway = true;
+    store.dispatch(serverAway(true));
+    if (stream.readyState === EventSource.CLOSED) setTimeout(listenLive, 1000);
+  });
+}

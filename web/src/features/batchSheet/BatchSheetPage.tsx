@@ -1,0 +1,67 @@
+import type { BatchState } from '@north-step/core/route';
+import { clockText } from '@north-step/core/units';
+import { useParams } from 'react-router';
+import { useBatchQuery } from '../../app/api.ts';
+import { dayAndClock } from '../../app/useNow.ts';
+import { ChainMark } from '../../glyphs/index.ts';
+import { Failed, Loading } from '../../ui/index.ts';
+import { NextBand, SlimBand, useBench } from '../next/index.ts';
+import { RouteStrip } from './RouteStrip.tsx';
+import { WhatWasDone } from './WhatWasDone.tsx';
+import { WhyPanel } from './WhyPanel.tsx';
+
+/** One batch: its route, what was done and known, and why the next number is what it is. */
+export function BatchSheetPage() {
+  const { batchId = '' } = useParams();
+  const { data, isError, refetch } = useBatchQuery(batchId);
+  const { bench, actions, nowMs } = useBench();
+  const batch = data?.batch;
+  if (isError && !batch) return <Failed what="that batch" onRetry={() => void refetch()} />;
+  if (!batch) return <Loading what="the batch" />;
+  const action = actions.find((candidate) => candidate.batchId === batch.id);
+  return (
+    <>
+      {batch.recordHash ? (
+        <SealedBand batch={batch} />
+      ) : (
+        <NextBand action={action} batch={batch} idle={`${batch.name}: nothing to do.`} />
+      )}
+      <div className="px-[18px] py-3">
+        <div className="flex flex-wrap items-baseline gap-x-4">
+          <h2 className="text-2xl font-bold">{batch.name}</h2>
+          <p className="text-ink-2">
+            {batch.count} × {batch.part.name} · {batch.card.name} card {batch.card.version}, lot {batch.lot}
+            {batch.customer && ` · ${batch.customer}`}
+            {batch.dueAtMs && `, due ${dayAndClock(batch.dueAtMs)}`} · route “Two baths, trim green”
+          </p>
+        </div>
+        {batch.flag && (
+          <p className="mt-2 border-l-4 border-brick pl-3">
+            <b>Flagged:</b> {batch.flag}
+          </p>
+        )}
+        <RouteStrip batch={batch} nowMs={nowMs} />
+        <div className="mt-6 grid grid-cols-[1fr_420px] gap-6 max-lg:grid-cols-1">
+          <WhatWasDone batch={batch} nowMs={nowMs} />
+          {bench && <WhyPanel batch={batch} bench={bench.bench} />}
+        </div>
+      </div>
+    </>
+  );
+}
+
+function SealedBand({ batch }: { readonly batch: BatchState }) {
+  const last = batch.steps.at(-1);
+  const tookS = last?.endedAtMs === undefined ? 0 : (last.endedAtMs - batch.createdAtMs) / 1000;
+  return (
+    <>
+      <SlimBand
+        say={`${batch.name} is sealed.`}
+        more={`Hung ${dayAndClock(batch.createdAtMs)}, done in ${clockText(tookS)}. Its record does not change.`}
+      />
+      <p className="border-b border-line px-[18px] py-2">
+        <ChainMark hash={batch.recordHash!} />
+      </p>
+    </>
+  );
+}

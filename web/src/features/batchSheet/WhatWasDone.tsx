@@ -1,0 +1,62 @@
+import { type BatchState, currentStep, type Step } from '@north-step/core/route';
+import { clockText } from '@north-step/core/units';
+
+const KNEW: Readonly<Record<string, (value: number | string) => string>> = {
+  loadPctW: (v) => `load ${v} %`,
+  strengthPctW: (v) => `strength ${v} %`,
+  roomC: (v) => `${v} °C`,
+  filmUm: (v) => `film ${v} µm`,
+  gramsLeft: (v) => `${v} g left on parts and plate`,
+  filmLeftUm: (v) => `film ${v} µm left`,
+  residueUm: (v) => `residue ${v} µm`,
+  plannedResidueUm: (v) => `planned residue ${v} µm`,
+  lightMWPerCm2: (v) => `${v} mW/cm²`,
+  medium: (v) => `in ${v}`,
+};
+const knownText = (step: Step): string =>
+  [step.outcome, ...Object.entries(step.knew ?? {}).map(([name, value]) => KNEW[name]?.(value) ?? `${name} ${value}`)]
+    .filter(Boolean)
+    .join('; ');
+
+/** Each step with its plan, what it took, what was known then, and who did it. */
+export function WhatWasDone({ batch, nowMs }: { readonly batch: BatchState; readonly nowMs: number }) {
+  const current = currentStep(batch);
+  const shown = batch.steps.filter((step) => step.state === 'done' || step.id === current?.id);
+  return (
+    <section aria-label="What was done">
+      <h3 className="text-lg font-bold">What was done</h3>
+      <table className="table-plain w-full">
+        <thead>
+          <tr>
+            {['step', 'planned', 'took', 'what it knew at that moment', 'who'].map((head) => (
+              <th key={head} scope="col">
+                {head}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {shown.map((step) => (
+            <tr key={step.id} className={step.id === current?.id ? 'bg-panel font-bold' : ''}>
+              <td>{step.title}</td>
+              <td className="font-mono">{step.plannedS === undefined ? '' : clockText(step.plannedS)}</td>
+              <td className="font-mono">{tookText(step, nowMs)}</td>
+              <td className="font-normal">{knownText(step)}</td>
+              <td>{step.by ?? '–'}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="mt-2 text-sm text-ink-2">
+        Nothing is changed after the fact; a mistake is answered by a new entry.
+      </p>
+    </section>
+  );
+}
+
+function tookText(step: Step, nowMs: number): string {
+  if (step.state === 'waiting') return 'now';
+  if (step.mode === 'look' || step.mode === 'moment') return '';
+  const tookS = ((step.endedAtMs ?? nowMs) - (step.startedAtMs ?? nowMs)) / 1000;
+  return step.state === 'running' ? `${clockText(tookS)} …` : clockText(tookS);
+}

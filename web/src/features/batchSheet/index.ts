@@ -1,0 +1,1 @@
+export { BatchSheetPage } from './BatchSheetPage.tsx';

@@ -1,0 +1,1 @@
+export { BatchesPage, Pages } from './BatchesPage.tsx';

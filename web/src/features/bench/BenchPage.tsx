@@ -1,0 +1,106 @@
+import type { Action } from '@north-step/core/nextStep';
+import { useNavigate } from 'react-router';
+import { chose } from '../../app/bench.ts';
+import { useAppDispatch, useAppSelector } from '../../app/store.ts';
+import { useKeys } from '../../app/useKeys.ts';
+import { clockOfDay } from '../../app/useNow.ts';
+import { Failed, Loading } from '../../ui/index.ts';
+import { NextBand, useBench } from '../next/index.ts';
+import { BenchRibbon } from './BenchRibbon.tsx';
+import { StationRow } from './StationRow.tsx';
+
+/** Where the technician lives: what to do now, where everything is, what comes after. */
+export function BenchPage() {
+  const { bench, nowMs, actions, failed, retry } = useBench();
+  const chosenId = useAppSelector((state) => state.here.chosenBatchId);
+  const dispatch = useAppDispatch();
+  const navigate = useNavigate();
+  const chosen = actions.find((action) => action.batchId === chosenId);
+  const action = chosen ?? actions[0];
+
+  const moveChoice = (by: number) => {
+    if (actions.length === 0) return;
+    const at = actions.findIndex((candidate) => candidate.batchId === action?.batchId);
+    dispatch(chose(actions[(at + by + actions.length) % actions.length]!.batchId));
+  };
+  useKeys({
+    ArrowRight: () => moveChoice(1),
+    ArrowDown: () => moveChoice(1),
+    ArrowLeft: () => moveChoice(-1),
+    ArrowUp: () => moveChoice(-1),
+    Escape: () => dispatch(chose(undefined)),
+    Enter: () => action && navigate(`/batches/${action.batchId}`),
+    n: () => navigate('/batches/new'),
+  });
+
+  if (failed) return <Failed what="the bench" onRetry={retry} />;
+  if (!bench) return <Loading what="the bench" />;
+  return (
+    <>
+      <NextBand
+        action={action}
+        batch={bench.open.find((batch) => batch.id === action?.batchId)}
+        idle="The bench is clear."
+      />
+      <ThenStrip
+        actions={actions.filter((candidate) => candidate !== action)}
+        nowMs={nowMs}
+        names={new Map(bench.open.map((batch) => [batch.id, batch.name]))}
+      />
+      <div className="px-[18px]">
+        <StationRow
+          bench={bench}
+          actions={actions}
+          nowMs={nowMs}
+          chosenId={action?.batchId}
+          onChoose={(id) => dispatch(chose(id))}
+        />
+        <BenchRibbon bench={bench} nowMs={nowMs} />
+      </div>
+    </>
+  );
+}
+
+/** What follows, in order, with clock times where they are known. */
+function ThenStrip({
+  actions,
+  nowMs,
+  names,
+}: {
+  readonly actions: readonly Action[];
+  readonly nowMs: number;
+  readonly names: ReadonlyMap<string, string>;
+}) {
+  const waiting = actions.filter((action) => action.waitsFor).length;
+  return (
+    <div className="flex min-h-[38px] items-center gap-7 overflow-hidden border-b border-line px-[18px] py-1.5 whitespace-nowrap">
+      <span className="text-ink-2">then</span>
+      {actions.length === 0 && <span className="text-ink-2">nothing waits</span>}
+      {actions.slice(0, 3).map((action) => (
+        <span key={action.batchId} className="truncate">
+          {action.dueInS !== undefined && (
+            <b className="mr-1.5 font-mono">{clockOfDay(nowMs + action.dueInS * 1000)}</b>
+          )}
+          <Emphasis text={action.say} word={names.get(action.batchId) ?? ''} />
+        </span>
+      ))}
+      {waiting > 0 && (
+        <span className="ml-auto text-ink-2">
+          {waiting === 1 ? '1 batch waits for a station' : `${waiting} batches wait for a station`}
+        </span>
+      )}
+    </div>
+  );
+}
+
+function Emphasis({ text, word }: { readonly text: string; readonly word: string }) {
+  const at = word === '' ? -1 : text.indexOf(word);
+  if (at < 0) return <span className="text-ink-2">{text}</span>;
+  return (
+    <span className="text-ink-2">
+      {text.slice(0, at)}
+      <b className="text-ink">{word}</b>
+      {text.slice(at + word.length)}
+    </span>
+  );
+}

@@ -1,0 +1,152 @@
+import type { BenchReply, Station } from '@north-step/contract';
+import { cureWindow } from '@north-step/core/cure';
+import type { Action } from '@north-step/core/nextStep';
+import { type BatchState, cureSetting, currentStep, lightS, remainingS } from '@north-step/core/route';
+import { clockText, plainNumber } from '@north-step/core/units';
+import { actLimitsPctW, batchesLeft } from '@north-step/core/wash';
+import { useMemo } from 'react';
+import { Fuse, LoadLadder, Tag, type TagState, Tube, WindowBar } from '../../glyphs/index.ts';
+
+type StationColumnProps = {
+  readonly station: Station;
+  readonly batches: readonly BatchState[];
+  readonly bench: BenchReply;
+  readonly actions: readonly Action[];
+  readonly nowMs: number;
+  readonly chosenId?: string;
+  readonly onChoose: (batchId: string) => void;
+};
+
+/** One station: what it is like now, and the tags of the batches there. */
+export function StationColumn({ station, batches, bench, actions, nowMs, chosenId, onChoose }: StationColumnProps) {
+  const vessel = bench.vessels.find((candidate) => candidate.id === station.vesselId);
+  return (
+    <div className="flex min-w-0 flex-1 flex-col gap-1 border-r border-line px-2.5 pt-2 pb-3">
+      <h3 className="font-bold">{station.name}</h3>
+      {vessel ? (
+        <BathLines bench={bench} vesselId={vessel.id} />
+      ) : (
+        <p className="min-h-9 text-[13px] leading-snug text-ink-2">
+          {station.id === 'lamp-box' ? `${bench.bench.lamp.mWPerCm2} mW/cm² on the meter` : station.note}
+        </p>
+      )}
+      {station.side === 'light' && (
+        <LampWindow bench={bench} batch={batches.find((batch) => currentStep(batch)?.kind === 'cure')} nowMs={nowMs} />
+      )}
+      <ul className="mt-1 space-y-2">
+        {batches.map((batch) => (
+          <li key={batch.id}>
+            <BatchTag
+              batch={batch}
+              action={actions.find((candidate) => candidate.batchId === batch.id)}
+              nowMs={nowMs}
+              chosen={batch.id === chosenId}
+              onChoose={onChoose}
+            />
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+function BathLines({ bench, vesselId }: { readonly bench: BenchReply; readonly vesselId: string }) {
+  const vessel = bench.vessels.find((candidate) => candidate.id === vesselId)!;
+  const [first, clean] = actLimitsPctW('isopropanol', 0.8);
+  const limitPctW = vessel.role === 'first' ? first : clean;
+  const liquidG = vessel.solventG + vessel.waterG + vessel.resinG;
+  const left = batchesLeft({ loadPctW: vessel.loadPctW, liquidG }, limitPctW, bench.resinPerBatchG[vessel.id] ?? 0);
+  const words = `${vessel.name}: ${plainNumber(vessel.loadPctW)} % resin, ${plainNumber(vessel.volumeMl / 1000)} of ${vessel.capacityMl / 1000} L`;
+  return (
+    <>
+      <p className="min-h-9 text-[13px] leading-snug text-ink-2">
+        {plainNumber(vessel.loadPctW)} % resin by the book
+        <br />
+        {Number.isFinite(left) ? `about ${left > 200 ? 'over 200' : left} batches left` : 'not used yet'}
+      </p>
+      <div className="flex gap-2">
+        <Tube
+          fillShare={vessel.volumeMl / vessel.capacityMl}
+          loadPctW={vessel.loadPctW}
+          limitPctW={limitPctW}
+          label={words}
+          heightPx={128}
+        />
+        <LoadLadder loadPctW={vessel.loadPctW} limitPctW={limitPctW} heightPx={128} />
+      </div>
+    </>
+  );
+}
+
+function LampWindow({
+  bench,
+  batch,
+  nowMs,
+}: {
+  readonly bench: BenchReply;
+  readonly batch?: BatchState;
+  readonly nowMs: number;
+}) {
+  const window = useMemo(
+    () =>
+      batch &&
+      cureWindow(
+        cureSetting({
+          card: batch.card,
+          part: batch.part,
+          count: batch.count,
+          dripS: 0,
+          plateAreaMm2: 0,
+          bench: bench.bench,
+        }),
+      ),
+    [batch, bench.bench],
+  );
+  const step = batch && currentStep(batch);
+  if (!window?.handleS || !batch || !step) return null;
+  const runningS = step.state === 'running' ? (nowMs - step.startedAtMs!) / 1000 : 0;
+  return <WindowBar handleS={window.handleS} maxS={window.maxS} nowS={lightS(batch) + runningS} />;
+}
+
+type BatchTagProps = {
+  readonly batch: BatchState;
+  readonly action?: Action;
+  readonly nowMs: number;
+  readonly chosen: boolean;
+  readonly onChoose: (batchId: string) => void;
+};
+
+function BatchTag({ batch, action, nowMs, chosen, onChoose }: BatchTagProps) {
+  const step = currentStep(batch);
+  if (!step) return null;
+  const running = step.state === 'running';
+  const leftS = running && step.mode === 'timed' ? remainingS(step, nowMs) : undefined;
+  const state: TagState = batch.flag
+    ? 'held'
+    : leftS !== undefined && leftS <= 0
+      ? 'due'
+      : running
+        ? 'running'
+        : step.mode === 'look'
+          ? 'due'
+          : 'waiting';
+  const detail =
+    leftS !== undefined ? clockText(leftS) : step.mode === 'look' ? 'look' : running ? `${batch.count} pcs` : undefined;
+  const words = `${batch.name}, ${step.title}, ${detail ?? 'waiting'}${batch.flag ? `, flagged: ${batch.flag}` : ''}${action?.waitsFor ? `, waits: ${action.waitsFor}` : ''}`;
+  return (
+    <>
+      <Tag
+        name={batch.name}
+        detail={detail}
+        state={state}
+        chosen={chosen}
+        words={words}
+        onPress={() => onChoose(batch.id)}
+      />
+      {leftS !== undefined && <Fuse leftS={leftS} totalS={step.plannedS ?? 0} />}
+      {!running && step.mode !== 'look' && (
+        <p className="mt-0.5 text-[13px] text-ink-2">next: {step.title.toLowerCase()}</p>
+      )}
+    </>
+  );
+}

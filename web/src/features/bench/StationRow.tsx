@@ -1,0 +1,68 @@
+import type { BenchReply, Station } from '@north-step/contract';
+import type { Action } from '@north-step/core/nextStep';
+import { type BatchState, placeOf } from '@north-step/core/route';
+import { DoneColumn } from './DoneColumn.tsx';
+import { StationColumn } from './StationColumn.tsx';
+
+type StationRowProps = {
+  readonly bench: BenchReply;
+  readonly actions: readonly Action[];
+  readonly nowMs: number;
+  readonly chosenId?: string;
+  readonly onChoose: (batchId: string) => void;
+};
+
+const SIDES = [
+  { side: 'wet', title: 'WET SIDE', more: 'gloves, eye cover, air on', rule: 'border-sea-2' },
+  { side: 'dry', title: 'DRY & TRIM', more: 'gloves still on', rule: 'border-amber' },
+  { side: 'light', title: 'LIGHT SIDE', more: '', rule: 'border-ink' },
+] as const;
+
+/** Stations from left to right as they stand on the bench; a tag sits where the parts are. */
+export function StationRow({ bench, actions, nowMs, chosenId, onChoose }: StationRowProps) {
+  const places = new Map(bench.open.map((batch) => [batch.id, placeOf(batch)]));
+  const at = (station: Station): readonly BatchState[] =>
+    bench.open.filter((batch) => places.get(batch.id) === station.id);
+  return (
+    <div className="flex gap-0 overflow-x-auto pt-3">
+      {SIDES.map(({ side, title, more, rule }) => {
+        const stations = bench.stations.filter((station) => station.side === side);
+        const columns = stations.length + (side === 'light' ? 1 : 0);
+        return (
+          <section
+            key={side}
+            aria-label={title.toLowerCase()}
+            style={{ flexGrow: columns, flexBasis: 0 }}
+            className="min-w-0"
+          >
+            <h2 className="zone pb-1">
+              {title}
+              {more && <span className="font-bold tracking-wide normal-case"> · {more}</span>}
+            </h2>
+            <div className={`flex min-h-[278px] border-t-[3px] ${rule}`}>
+              {stations.map((station) => (
+                <StationColumn
+                  key={station.id}
+                  station={station}
+                  batches={at(station)}
+                  bench={bench}
+                  actions={actions}
+                  nowMs={nowMs}
+                  chosenId={chosenId}
+                  onChoose={onChoose}
+                />
+              ))}
+              {side === 'light' && (
+                <DoneColumn
+                  done={bench.doneToday}
+                  flagged={bench.open.filter((batch) => batch.flag)}
+                  onChoose={onChoose}
+                />
+              )}
+            </div>
+          </section>
+        );
+      })}
+    </div>
+  );
+}

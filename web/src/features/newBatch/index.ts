@@ -1,0 +1,1 @@
+export { NewBatchPage } from './NewBatchPage.tsx';

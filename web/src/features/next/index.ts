@@ -1,0 +1,4 @@
+export { Band, SlimBand, SlimButton } from './Band.tsx';
+export { NextBand } from './NextBand.tsx';
+export { useBench } from './useBench.ts';
+export { type Do, useDo } from './useDo.ts';

@@ -1,0 +1,44 @@
+import type { Action } from '@north-step/core/nextStep';
+import type { LookOutcome } from '@north-step/core/route';
+import { useRef } from 'react';
+import { chose } from '../../app/bench.ts';
+import { type Answer, noticed } from '../../app/outbox.ts';
+import { outbox, useAppDispatch, useAppSelector } from '../../app/store.ts';
+
+export const ADD_S = 30;
+
+/** Sends what was done. A second press while the first is on its way is ignored. */
+export function useDo() {
+  const person = useAppSelector((state) => state.here.person);
+  const dispatch = useAppDispatch();
+  const inFlight = useRef(new Set<string>());
+
+  async function send(url: string, body: Readonly<Record<string, unknown>> = {}): Promise<Answer | undefined> {
+    const key = `${url} ${JSON.stringify(body)}`;
+    if (inFlight.current.has(key)) return undefined;
+    inFlight.current.add(key);
+    const answer = await outbox.send(url, { ...body, by: person || undefined });
+    inFlight.current.delete(key);
+    return answer;
+  }
+  const stepUrl = (action: Action, verb: string) => `/api/batches/${action.batchId}/steps/${action.stepId}/${verb}`;
+
+  return {
+    send,
+    done: async (action: Action) => {
+      if (action.waitsFor)
+        return void dispatch(
+          noticed({ kind: 'refused', message: action.waitsFor, remedy: 'Free that station first.' }),
+        );
+      dispatch(chose(undefined));
+      return send(stepUrl(action, action.verb === 'start' ? 'start' : 'finish'));
+    },
+    addTime: (action: Action, addS: number) => send(stepUrl(action, 'extend'), { addS }),
+    look: async (action: Action, look: { outcome: LookOutcome; broken?: number; note?: string }) => {
+      dispatch(chose(undefined));
+      return send(stepUrl(action, 'look'), look);
+    },
+    flag: (batchId: string, note: string | null) => send(`/api/batches/${batchId}/flag`, { note }),
+  };
+}
+export type Do = ReturnType<typeof useDo>;

@@ -1,0 +1,92 @@
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { useRecordsQuery } from '../../app/api.ts';
+import { dayAndClock } from '../../app/useNow.ts';
+import { ChainMark } from '../../glyphs/index.ts';
+import { Empty, Failed, Loading } from '../../ui/index.ts';
+import { Pages } from '../batches/index.ts';
+import { SlimBand } from '../next/index.ts';
+
+const PAGE_SIZE = 50;
+
+/** Sealed records, each chained to the one before, to be saved in open formats. */
+export function RecordsPage() {
+  const [offset, setOffset] = useState(0);
+  const { data, isError, refetch } = useRecordsQuery({ offset, limit: PAGE_SIZE });
+  if (isError && !data) return <Failed what="the records" onRetry={() => void refetch()} />;
+  if (!data) return <Loading what="the records" />;
+  return (
+    <>
+      <SlimBand
+        say={
+          data.intact
+            ? `${data.total} sealed records; the chain shown is whole.`
+            : 'The chain is broken: a record was changed after sealing.'
+        }
+        more="Check it anywhere, without this program’s server: npm run verify-records -- FILE"
+        keys={
+          <a
+            className="flex min-h-11 items-center rounded border-[1.5px] border-on-sea px-4 font-bold"
+            href="/api/records/chain.json"
+          >
+            Save the chain
+          </a>
+        }
+      />
+      {data.rows.length === 0 && <Empty>Nothing is sealed yet. A batch is sealed as the last step of its route.</Empty>}
+      {data.rows.length > 0 && (
+        <table className="table-plain mx-[18px] my-2 w-[calc(100%-36px)]">
+          <thead>
+            <tr>
+              {['record', 'batch', 'part', 'resin', 'sealed', 'chain', 'save as'].map((head) => (
+                <th key={head} scope="col">
+                  {head}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {data.rows.map((row) => (
+              <tr key={row.number}>
+                <td className="font-mono">{row.number}</td>
+                <td>
+                  <Link
+                    className="font-bold underline decoration-line underline-offset-4"
+                    to={`/batches/${row.batchId}`}
+                  >
+                    {row.batchName}
+                  </Link>
+                </td>
+                <td>{row.part}</td>
+                <td>{row.resin}</td>
+                <td className="font-mono">{dayAndClock(row.sealedAtMs)}</td>
+                <td>
+                  <ChainMark hash={row.hash} />
+                </td>
+                <td className="space-x-3">
+                  {(['pdf', 'json', 'csv'] as const).map((kind) => (
+                    <a
+                      key={kind}
+                      className="inline-block min-h-6 underline"
+                      href={`/api/records/${row.number}/file.${kind}`}
+                      aria-label={`Record ${row.number} as ${kind.toUpperCase()}`}
+                    >
+                      {kind.toUpperCase()}
+                    </a>
+                  ))}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      {data.total > PAGE_SIZE && (
+        <Pages
+          text={`${offset + 1}–${Math.min(offset + PAGE_SIZE, data.total)} of ${data.total}`}
+          newer={offset > 0 ? () => setOffset(Math.max(0, offset - PAGE_SIZE)) : undefined}
+          older={offset + PAGE_SIZE < data.total ? () => setOffset(offset + PAGE_SIZE) : undefined}
+        />
+      )}
+    </>
+  );
+}

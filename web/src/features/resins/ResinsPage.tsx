@@ -1,0 +1,99 @@
+import type { Resin } from '@north-step/contract';
+import { cureWindow } from '@north-step/core/cure';
+import { cureConstantsOf } from '@north-step/core/resin';
+import { EVEN_LIGHT } from '@north-step/core/route';
+import { clockText } from '@north-step/core/units';
+import { useBenchQuery, useResinsQuery } from '../../app/api.ts';
+import { WindowBar } from '../../glyphs/index.ts';
+import { Failed, Loading } from '../../ui/index.ts';
+import { SlimBand } from '../next/index.ts';
+
+const WALL_MM = 3;
+
+/** The cards in use, with the window each has in this shop's lamp on a 3 mm wall. */
+export function ResinsPage() {
+  const { data, isError, refetch } = useResinsQuery();
+  const bench = useBenchQuery().data?.bench;
+  if (isError && !data) return <Failed what="the resins" onRetry={() => void refetch()} />;
+  if (!data) return <Loading what="the resins" />;
+  return (
+    <>
+      <SlimBand
+        say={`${data.resins.length} resins in use`}
+        more="Values are invented defaults to be calibrated, not measurements. The maker’s data sheet decides."
+      />
+      <table className="table-plain mx-[18px] my-2 w-[calc(100%-36px)]">
+        <thead>
+          <tr>
+            {[
+              'resin',
+              'family',
+              'lots',
+              'flows',
+              'at most in solvent',
+              'may keep',
+              `cure of ${WALL_MM} mm in this lamp`,
+              'notes',
+            ].map((head) => (
+              <th key={head} scope="col">
+                {head}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {data.resins.map(({ card, lots }) => (
+            <tr key={card.id}>
+              <td className="font-bold">
+                {card.name} <span className="font-normal text-ink-2">card {card.version}</span>
+              </td>
+              <td>{card.family}</td>
+              <td>{lots.join(', ')}</td>
+              <td className="font-mono whitespace-nowrap">{card.viscosityMPaS25} mPa·s</td>
+              <td className="font-mono">{clockText(card.exposureCapS)}</td>
+              <td className="font-mono whitespace-nowrap">{card.residueTolUm} µm</td>
+              <td>
+                {bench && (
+                  <CardWindow
+                    card={card}
+                    lampMWPerCm2={bench.lamp.mWPerCm2}
+                    heatsK={bench.lamp.heatsK}
+                    roomC={bench.roomC}
+                  />
+                )}
+              </td>
+              <td className="text-[13px] text-ink-2">{card.notes}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </>
+  );
+}
+
+type CardWindowProps = {
+  readonly card: Resin['card'];
+  readonly lampMWPerCm2: number;
+  readonly heatsK: number;
+  readonly roomC: number;
+};
+
+function CardWindow({ card, lampMWPerCm2, heatsK, roomC }: CardWindowProps) {
+  if (card.procedure)
+    return (
+      <>
+        exactly {clockText(card.procedure.cureS)}: {card.procedure.reference}
+      </>
+    );
+  const window = cureWindow({
+    constants: cureConstantsOf(card),
+    wallMm: WALL_MM,
+    coldMWPerCm2: lampMWPerCm2 * EVEN_LIGHT.cold,
+    hotMWPerCm2: lampMWPerCm2 * EVEN_LIGHT.hot,
+    medium: card.cureMedium,
+    tempC: roomC,
+    lampHeatsK: heatsK,
+  });
+  if (window.handleS === undefined) return <>not reached at {roomC} °C: needs a warm chamber or an oven</>;
+  return <WindowBar handleS={window.handleS} maxS={window.maxS} widthPx={170} heightPx={12} />;
+}

@@ -1,0 +1,1 @@
+export { ResinsPage } from './ResinsPage.tsx';

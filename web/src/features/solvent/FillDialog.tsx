@@ -1,0 +1,72 @@
+import type { Vessel } from '@north-step/contract';
+import { strengthPctWFromPctV } from '@north-step/core/solvent';
+import { parseVolumeMl, plainNumber } from '@north-step/core/units';
+import { useState } from 'react';
+import { Choice } from '../../ui/index.ts';
+import { byRole, PostingDialog, VesselSelect, VolumeField } from './dialogParts.tsx';
+
+const BY = [
+  { value: 'volume', text: '% by volume (label)' },
+  { value: 'weight', text: '% by weight' },
+] as const;
+
+/** Bought solvent into a vessel, or from one vessel into another. Always asks which percent a label means. */
+export function FillDialog({
+  vessels,
+  onClose,
+}: {
+  readonly vessels: readonly Vessel[];
+  readonly onClose: () => void;
+}) {
+  const fresh = byRole(vessels, 'fresh');
+  const [vesselId, setVesselId] = useState(byRole(vessels, 'first')?.id ?? vessels[0]!.id);
+  const [fromId, setFromId] = useState(fresh && fresh.volumeMl > 1 ? fresh.id : '');
+  const [volume, setVolume] = useState('1 L');
+  const [strength, setStrength] = useState('99');
+  const [by, setBy] = useState<'volume' | 'weight'>('volume');
+  const volumeMl = parseVolumeMl(volume);
+  const strengthPct = Number(strength.replace(',', '.'));
+  const strengthFits = strengthPct >= 0 && strengthPct <= 100;
+  const bought = fromId === '';
+  return (
+    <PostingDialog
+      title="Fill or top up"
+      caution="Pour under extraction, away from heaters and sparks, lid back on. A top-up dilutes; it does not remove resin."
+      url="/api/solvent/fill"
+      ready={volumeMl !== undefined && volumeMl > 0 && (!bought || strengthFits)}
+      body={() => ({ vesselId, volumeMl, ...(bought ? { strengthPct, strengthBy: by } : { fromVesselId: fromId }) })}
+      onClose={onClose}
+    >
+      <VesselSelect label="Into" value={vesselId} vessels={vessels} onChange={setVesselId} />
+      <VesselSelect
+        label="From"
+        value={fromId}
+        vessels={vessels.filter((vessel) => vessel.id !== vesselId && vessel.volumeMl >= 1)}
+        onChange={setFromId}
+        extra="bought, from outside"
+      />
+      <VolumeField label="How much" value={volume} onChange={setVolume} />
+      {bought && (
+        <>
+          <label className="block">
+            <span className="label">Strength, %</span>
+            <input
+              className="field font-mono"
+              inputMode="decimal"
+              value={strength}
+              aria-invalid={!strengthFits}
+              onChange={(event) => setStrength(event.target.value)}
+            />
+          </label>
+          <Choice label="Percent by" value={by} options={BY} onChange={setBy} />
+          {by === 'volume' && strengthFits && (
+            <p className="text-sm text-ink-2">
+              That is {plainNumber(strengthPctWFromPctV(strengthPct), 3)} % by weight.
+            </p>
+          )}
+          {!strengthFits && <p className="text-sm text-brick">Strength lies between 0 and 100 %.</p>}
+        </>
+      )}
+    </PostingDialog>
+  );
+}

@@ -1,0 +1,114 @@
+import type { Vessel } from '@north-step/contract';
+import { parseVolumeMl } from '@north-step/core/units';
+import { type ReactNode, useState } from 'react';
+import { Sheet } from '../../ui/index.ts';
+import { useDo } from '../next/index.ts';
+
+export const litres = (ml: number): string => `${(ml / 1000).toFixed(2)} L`;
+export const byRole = (vessels: readonly Vessel[], role: Vessel['role']): Vessel | undefined =>
+  vessels.find((vessel) => vessel.role === role);
+
+/** A guided posting: what will move, a caution, one button. It stays open, with everything typed, when refused. */
+export function PostingDialog({
+  title,
+  caution,
+  url,
+  body,
+  ready,
+  onClose,
+  children,
+}: {
+  readonly title: string;
+  readonly caution: string;
+  readonly url: string;
+  readonly body: () => Readonly<Record<string, unknown>>;
+  readonly ready: boolean;
+  readonly onClose: () => void;
+  readonly children: ReactNode;
+}) {
+  const acts = useDo();
+  const [refusal, setRefusal] = useState<string>();
+  const [sending, setSending] = useState(false);
+  const send = async () => {
+    setSending(true);
+    const answer = await acts.send(url, body());
+    setSending(false);
+    if (answer?.ok) onClose();
+    else if (answer) setRefusal([answer.error.message, answer.error.remedy].filter(Boolean).join(' '));
+  };
+  return (
+    <Sheet open onOpenChange={(open) => !open && onClose()} title={title}>
+      <form
+        className="space-y-4"
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (ready && !sending) void send();
+        }}
+      >
+        {children}
+        <p className="border-l-4 border-amber pl-3 text-sm">{caution}</p>
+        {refusal && (
+          <p role="alert" className="border-l-4 border-brick pl-3">
+            {refusal}
+          </p>
+        )}
+        <button type="submit" className="btn btn-sea" disabled={!ready || sending}>
+          {sending ? 'Booking …' : 'Book it'}
+        </button>
+      </form>
+    </Sheet>
+  );
+}
+
+/** Takes `1.5 L` or `1500 ml`; a bare number is litres. */
+export function VolumeField({
+  label,
+  value,
+  onChange,
+}: {
+  readonly label: string;
+  readonly value: string;
+  readonly onChange: (value: string) => void;
+}) {
+  const bad = value.trim() !== '' && parseVolumeMl(value) === undefined;
+  return (
+    <label className="block">
+      <span className="label">{label}</span>
+      <input
+        className="field font-mono"
+        value={value}
+        aria-invalid={bad}
+        onChange={(event) => onChange(event.target.value)}
+      />
+      {bad && <span className="text-sm text-brick">Write it like 1.5 L or 1500 ml.</span>}
+    </label>
+  );
+}
+
+export function VesselSelect({
+  label,
+  value,
+  vessels,
+  onChange,
+  extra,
+}: {
+  readonly label: string;
+  readonly value: string;
+  readonly vessels: readonly Vessel[];
+  readonly onChange: (id: string) => void;
+  readonly extra?: string;
+}) {
+  return (
+    <label className="block">
+      <span className="label">{label}</span>
+      <select className="field" value={value} onChange={(event) => onChange(event.target.value)}>
+        {extra && <option value="">{extra}</option>}
+        {vessels.map((vessel) => (
+          <option key={vessel.id} value={vessel.id}>
+            {vessel.name} ({litres(vessel.volumeMl)})
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}

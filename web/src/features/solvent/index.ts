@@ -1,0 +1,1 @@
+export { SolventPage } from './SolventPage.tsx';

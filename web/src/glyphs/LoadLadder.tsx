@@ -1,0 +1,25 @@
+type LoadLadderProps = { readonly loadPctW: number; readonly limitPctW: number; readonly heightPx?: number };
+
+/** Beside a tube: where the load stands between nothing and half as much again as its limit. */
+export function LoadLadder({ loadPctW, limitPctW, heightPx = 150 }: LoadLadderProps) {
+  const top = limitPctW * 1.4;
+  const y = (pct: number) => 8 + (1 - Math.max(0, Math.min(1, pct / top))) * (heightPx - 20);
+  const at = y(loadPctW);
+  const max = y(limitPctW);
+  return (
+    <svg
+      role="img"
+      aria-label={`load ${loadPctW.toFixed(1)} %, act at ${limitPctW.toFixed(1)} %`}
+      width={58}
+      height={heightPx}
+      viewBox={`0 0 58 ${heightPx}`}
+    >
+      <line x1={12} x2={12} y1={4} y2={heightPx - 8} stroke="var(--ink)" strokeWidth={1.5} />
+      <line x1={4} x2={26} y1={max} y2={max} stroke="var(--brick)" strokeWidth={3} />
+      <text x={29} y={max + 4} fontSize={12} fontWeight={700} fill="var(--brick)">
+        max
+      </text>
+      <path d={`M18 ${at}l12 -6v12z`} fill="var(--ink)" />
+    </svg>
+  );
+}

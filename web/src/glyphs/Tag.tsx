@@ -1,0 +1,62 @@
+import { useId } from 'react';
+
+export type TagState = 'waiting' | 'running' | 'done' | 'held' | 'due';
+const FILL: Readonly<Record<TagState, string>> = {
+  waiting: 'hatch-ink',
+  running: 'var(--sea-2)',
+  done: 'var(--moss)',
+  held: 'hatch-brick',
+  due: 'var(--amber)',
+};
+type FlagProps = { readonly state: TagState };
+
+/** The small flag of a tag: its fill says the state (hatched waits, solid runs). */
+export function Flag({ state }: FlagProps) {
+  const id = useId();
+  const fill = FILL[state];
+  const hatch = fill.startsWith('hatch-') ? `var(--${fill.slice(6)})` : undefined;
+  return (
+    <svg width={11} height={17} viewBox="0 0 11 17" aria-hidden="true" className="shrink-0">
+      {hatch && (
+        <pattern id={id} width={4} height={4} patternUnits="userSpaceOnUse" patternTransform="rotate(-45)">
+          <line x1={0} x2={0} y1={0} y2={4} stroke={hatch} strokeWidth={2.6} />
+        </pattern>
+      )}
+      <rect
+        x={1}
+        y={1}
+        width={9}
+        height={15}
+        fill={hatch ? `url(#${id})` : fill}
+        stroke="var(--ink)"
+        strokeWidth={1.3}
+      />
+    </svg>
+  );
+}
+
+type TagProps = {
+  readonly name: string;
+  readonly detail?: string;
+  readonly state: TagState;
+  readonly chosen?: boolean;
+  readonly words: string;
+  readonly onPress?: () => void;
+};
+
+/** A batch on the bench. */
+export function Tag({ name, detail, state, chosen, words, onPress }: TagProps) {
+  return (
+    <button
+      type="button"
+      aria-label={words}
+      aria-pressed={chosen ?? false}
+      onClick={onPress}
+      className={`frame flex min-h-11 max-w-full items-center gap-2 bg-panel px-2.5 text-left ${chosen ? 'outline-[3px] outline-amber' : ''}`}
+    >
+      <Flag state={state} />
+      <span className="truncate font-bold">{name}</span>
+      {detail && <span className="font-mono whitespace-nowrap">{detail}</span>}
+    </button>
+  );
+}

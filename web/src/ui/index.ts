@@ -1,0 +1,5 @@
+export * from './Choice.tsx';
+export * from './Sheet.tsx';
+export * from './States.tsx';
+export * from './Stepper.tsx';
+export * from './Why.tsx';

@@ -1,0 +1,19 @@
+import { type MeasureOptions, type MeshMeasures, measureStl } from '@north-step/core/mesh';
+import type { Refusal } from '@north-step/core/result';
+import { expose, transfer } from 'comlink';
+
+export type MeasuredPart =
+  | { readonly ok: true; readonly measures: MeshMeasures; readonly positions: Float32Array }
+  | { readonly ok: false; readonly refusal: Refusal };
+
+/** Measures an STL off the page's thread. Cancel by ending the worker. */
+const measurer = {
+  measure(bytes: Uint8Array, options: Pick<MeasureOptions, 'unit'>, onProgress: (share: number) => void): MeasuredPart {
+    const result = measureStl(bytes, { ...options, onProgress });
+    if (!result.ok) return result;
+    const positions = result.value.positions.slice();
+    return transfer({ ok: true, measures: result.value.measures, positions }, [positions.buffer]);
+  },
+};
+export type Measurer = typeof measurer;
+expose(measurer);
