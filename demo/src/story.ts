@@ -45,8 +45,8 @@ export async function tellStory(db: Db, options: StoryOptions): Promise<void> {
     clock.nowMs = dayStart(nowMs, day);
     await workDay(scene, dayStart(nowMs, day) + 8 * 3600 * 1000);
   }
-  clock.nowMs = dayStart(nowMs, 0);
-  await workDay(scene, nowMs - 95 * 60 * 1000);
+  clock.nowMs = Math.min(dayStart(nowMs, 0), nowMs - 5 * 3600 * 1000);
+  await workDay(scene, nowMs - 135 * 60 * 1000);
   await liveBench(scene, nowMs);
   await app.close();
   await db.sync();
@@ -90,14 +90,15 @@ async function workDay(scene: Scene, untilMs: number): Promise<void> {
   await tendSolvent(scene);
 }
 
-/** At the end of a day a first bath past this is rotated out, and what the drum then holds is hardened and filtered. */
-const SHOP_LIMIT_PCT_W = 6;
+/** The shop rotates once in these days, when the first bath has passed this, and reclaims from the drum then and two days later. */
+const SHOP_LIMIT_PCT_W = 3;
 
 async function tendSolvent(scene: Scene): Promise<void> {
-  const { bench } = await scene.people[0]!.get<BenchReply>('/api/bench');
-  if (bench.first.loadPctW < SHOP_LIMIT_PCT_W) return;
-  await scene.people[0]!.rotate();
-  await reclaimRun(scene, 4000, 2);
+  const { vessels, bench } = await scene.people[0]!.get<BenchReply>('/api/bench');
+  const litresIn = (role: string) => vessels.find((vessel) => vessel.role === role)!.volumeMl / 1000;
+  const never = litresIn('drum') < 0.1 && litresIn('reclaimed') < 0.1;
+  if (never && bench.first.loadPctW >= SHOP_LIMIT_PCT_W) await scene.people[0]!.rotate();
+  else if (!never && litresIn('drum') > 2) await reclaimRun(scene, 1900, 2);
 }
 
 /** The drum is hardened and filtered; the first run came back poor, the second as the model says. */
@@ -166,7 +167,11 @@ async function liveBench(scene: Scene, nowMs: number): Promise<void> {
     return hang(scene, who, PARTS[partIndex]!, { resinId, dripS });
   };
   await begin(mara, await carryOn(mara, await fresh(mara, 2, 'grey-general', 80), at('cure')), 70);
-  await begin(osei, await carryOn(osei, await fresh(osei, 1, 'tough-mooring', 60), at('trim')), 250);
+  const clipping = await carryOn(osei, await fresh(osei, 1, 'tough-mooring', 60), at('trim'));
+  await begin(osei, clipping, 250);
+  await osei.send(`/api/batches/${clipping.id}/flag`, {
+    note: 'One fin broke while clipping; ask Ines before going on',
+  });
   await begin(mara, await carryOn(mara, await fresh(mara, 3, 'clear-port', 40), at('dry')), 700);
   await begin(osei, await carryOn(osei, await fresh(osei, 0, 'grey-general', 20, 240), at('wash', 1)), 25);
   await begin(mara, await fresh(mara, 4, 'soft-gasket', 4, 420), 130);

@@ -61,6 +61,8 @@ export type BatchPlan = {
   readonly cure: { readonly window: CureWindow; readonly range?: WindowRange; readonly doses?: Doses };
 };
 
+/** At the bench a bath is given five exchange times of the clinging liquid. */
+const LEAST_WASH_S = 30;
 /** Corners keep a puddle of this depth after blowing off. An engineering guess. */
 const CORNER_PUDDLE_MM = 0.1;
 
@@ -108,6 +110,7 @@ export function washRequest(request: BatchRequest, filmUm: number): WashRequest 
     tempC: roomC,
     exposureCapS: request.card.exposureCapS,
     residueTolUm: request.card.residueTolUm,
+    leastStageS: LEAST_WASH_S,
     stages: [first, clean].map(({ agitation, loadPctW }) => ({ agitation, loadPctW })),
   };
 }

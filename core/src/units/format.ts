@@ -10,6 +10,12 @@ export function clockText(seconds: number): string {
     : `${sign}${minutes}:${secondsText}`;
 }
 
+/** A percentage as the bench reads it: one decimal, two below 1 %. */
+export const percentText = (value: number): string => `${value.toFixed(value < 1 ? 2 : 1)} %`;
+
+/** A film in µm; what no scale could find is only called small. */
+export const micronText = (value: number): string => (value < 0.01 ? 'under 0.01 µm' : `${plainNumber(value)} µm`);
+
 /** A number with at most `digits` significant digits and no trailing zeros: 0.5531 → 0.55, 186.2 → 190 is avoided. */
 export function plainNumber(value: number, digits = 2): string {
   if (!Number.isFinite(value)) return '–';

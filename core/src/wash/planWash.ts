@@ -19,6 +19,7 @@ export const DEFAULT_RESIDUE_TOL_UM = 0.8;
 const CLEAN_BATH_CARE_S_PER_UM = 2;
 const TIME_STEP_S = 5;
 const LONGEST_STAGE_S = 1800;
+/** Five exchange times of the clinging liquid are 30 s; nobody can time less than this. */
 const SHORTEST_STAGE_S = 10;
 
 export type WashRequest = WashSetting & {
@@ -28,6 +29,8 @@ export type WashRequest = WashSetting & {
   /** the longest the part may stay in solvent over all stages */
   readonly exposureCapS?: number;
   readonly residueTolUm?: number;
+  /** no stage shorter than this, default 10 */
+  readonly leastStageS?: number;
 };
 
 export type WashPlan = {
@@ -51,17 +54,19 @@ export function planWash(request: WashRequest): Result<WashPlan, WashRefusal> {
   if (request.stages.length < 1 || request.stages.length > 3) throw new RangeError('stages: one to three wash stages');
   const dragUm = request.dragUm ?? DRAG_FILM_UM[request.solvent];
   const taus = request.stages.map((stage) => washTauS(stage, request));
-  const best = taus.every(Number.isFinite) ? searchTimes(request, { toleranceUm, capS, dragUm, taus }) : undefined;
+  const search: Search = { toleranceUm, capS, dragUm, taus, leastS: request.leastStageS ?? SHORTEST_STAGE_S };
+  const best = taus.every(Number.isFinite) ? searchTimes(request, search) : undefined;
   const limitsFor = (stagesS: readonly number[]) => stageLimitsPctW(request, stagesS, toleranceUm, dragUm);
   if (!best) {
     const evenS = request.stages.map(() => capS / request.stages.length);
-    return refuse({ ...whyNot(request, { toleranceUm, capS, dragUm, taus }), limitsPctW: limitsFor(evenS) });
+    return refuse({ ...whyNot(request, search), limitsPctW: limitsFor(evenS) });
   }
   const residueUm = washResidue(request.filmUm, request.stages, best, request).residueUm;
   return ok({ stagesS: best, residueUm, limitsPctW: limitsFor(best) });
 }
 
 type Search = {
+  readonly leastS: number;
   readonly toleranceUm: number;
   readonly capS: number;
   readonly dragUm: number;
@@ -85,8 +90,8 @@ function searchTimes(request: WashRequest, search: Search): readonly number[] | 
       }
       return;
     }
-    const longestS = Math.min(stageCapS(request.stages[index]!, search.capS), search.capS - usedS - SHORTEST_STAGE_S);
-    for (let timeS = SHORTEST_STAGE_S; timeS <= longestS; timeS += TIME_STEP_S) {
+    const longestS = Math.min(stageCapS(request.stages[index]!, search.capS), search.capS - usedS - search.leastS);
+    for (let timeS = search.leastS; timeS <= longestS; timeS += TIME_STEP_S) {
       if (usedS + timeS >= bestCost) return;
       visit(index + 1, filmUm * Math.exp(-timeS / search.taus[index]!), [...soFar, timeS], usedS + timeS);
     }
@@ -100,8 +105,8 @@ function shortestLastS(request: WashRequest, search: Search, filmUm: number, lef
   const tauS = search.taus.at(-1)!;
   const residueAt = (timeS: number) => filmUm * Math.exp(-timeS / tauS) + clingResidueUm(loads, timeS, search.dragUm);
   const longestS = Math.min(stageCapS(request.stages.at(-1)!, search.capS), leftS);
-  if (longestS < SHORTEST_STAGE_S || residueAt(longestS) > search.toleranceUm) return undefined;
-  let low = SHORTEST_STAGE_S;
+  if (longestS < search.leastS || residueAt(longestS) > search.toleranceUm) return undefined;
+  let low = search.leastS;
   let high = longestS;
   if (residueAt(low) <= search.toleranceUm) return low;
   while (high - low > 0.5) {

@@ -17,7 +17,7 @@ import {
   parcelToText,
   stepById,
 } from '@north-step/core/route';
-import { clockText, plainNumber } from '@north-step/core/units';
+import { clockText, micronText } from '@north-step/core/units';
 import { allStations, benchNow, openBatches, parcelOf, vesselById } from '../bench/index.ts';
 import type { Context } from '../context.ts';
 import type { Queryable } from '../db/index.ts';
@@ -158,7 +158,7 @@ async function washEffects(
     id: context.newId(),
     ...now,
     kind: 'wash',
-    note: `${batch.name} ${clockText(seconds)} in ${vessel.name}; ${plainNumber(done.filmUm)} µm of film left`,
+    note: `${batch.name} ${clockText(seconds)} in ${vessel.name}; ${micronText(done.filmUm)} of film left`,
     commandId,
     batchId: batch.id,
     lines: done.lines,

@@ -1,5 +1,6 @@
 import { createBrowserRouter } from 'react-router';
 import { BenchPage } from '../features/bench/index.ts';
+import { Loading } from '../ui/index.ts';
 import { Shell } from './Shell.tsx';
 
 /** Every view has an address that can be shared and reloaded. All but the bench are fetched when first opened. */
@@ -7,6 +8,7 @@ export const router = createBrowserRouter([
   {
     path: '/',
     Component: Shell,
+    HydrateFallback: () => <Loading what="the page" />,
     children: [
       { index: true, Component: BenchPage },
       {

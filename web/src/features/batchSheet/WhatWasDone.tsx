@@ -13,10 +13,13 @@ const KNEW: Readonly<Record<string, (value: number | string) => string>> = {
   lightMWPerCm2: (v) => `${v} mW/cm²`,
   medium: (v) => `in ${v}`,
 };
-const knownText = (step: Step): string =>
-  [step.outcome, ...Object.entries(step.knew ?? {}).map(([name, value]) => KNEW[name]?.(value) ?? `${name} ${value}`)]
-    .filter(Boolean)
-    .join('; ');
+/** What was seen and known, in the order of the list above. */
+function knownText(step: Step): string {
+  const known = Object.entries(KNEW).map(([name, say]) =>
+    step.knew?.[name] === undefined ? '' : say(step.knew[name]),
+  );
+  return [step.outcome ?? '', ...known].filter(Boolean).join('; ');
+}
 
 /** Each step with its plan, what it took, what was known then, and who did it. */
 export function WhatWasDone({ batch, nowMs }: { readonly batch: BatchState; readonly nowMs: number }) {
@@ -40,9 +43,9 @@ export function WhatWasDone({ batch, nowMs }: { readonly batch: BatchState; read
             <tr key={step.id} className={step.id === current?.id ? 'bg-panel font-bold' : ''}>
               <td>{step.title}</td>
               <td className="font-mono">{step.plannedS === undefined ? '' : clockText(step.plannedS)}</td>
-              <td className="font-mono">{tookText(step, nowMs)}</td>
+              <td className="font-mono whitespace-nowrap">{tookText(step, nowMs)}</td>
               <td className="font-normal">{knownText(step)}</td>
-              <td>{step.by ?? '–'}</td>
+              <td className="whitespace-nowrap">{step.by ?? '–'}</td>
             </tr>
           ))}
         </tbody>

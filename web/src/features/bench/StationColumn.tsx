@@ -2,7 +2,7 @@ import type { BenchReply, Station } from '@north-step/contract';
 import { cureWindow } from '@north-step/core/cure';
 import type { Action } from '@north-step/core/nextStep';
 import { type BatchState, cureSetting, currentStep, lightS, remainingS } from '@north-step/core/route';
-import { clockText, plainNumber } from '@north-step/core/units';
+import { clockText, percentText, plainNumber } from '@north-step/core/units';
 import { actLimitsPctW, batchesLeft } from '@north-step/core/wash';
 import { useMemo } from 'react';
 import { Fuse, LoadLadder, Tag, type TagState, Tube, WindowBar } from '../../glyphs/index.ts';
@@ -56,13 +56,13 @@ function BathLines({ bench, vesselId }: { readonly bench: BenchReply; readonly v
   const limitPctW = vessel.role === 'first' ? first : clean;
   const liquidG = vessel.solventG + vessel.waterG + vessel.resinG;
   const left = batchesLeft({ loadPctW: vessel.loadPctW, liquidG }, limitPctW, bench.resinPerBatchG[vessel.id] ?? 0);
-  const words = `${vessel.name}: ${plainNumber(vessel.loadPctW)} % resin, ${plainNumber(vessel.volumeMl / 1000)} of ${vessel.capacityMl / 1000} L`;
+  const words = `${vessel.name}: ${percentText(vessel.loadPctW)} resin, ${plainNumber(vessel.volumeMl / 1000)} of ${vessel.capacityMl / 1000} L`;
   return (
     <>
       <p className="min-h-9 text-[13px] leading-snug text-ink-2">
-        {plainNumber(vessel.loadPctW)} % resin by the book
+        {percentText(vessel.loadPctW)} resin by the book
         <br />
-        {Number.isFinite(left) ? `about ${left > 200 ? 'over 200' : left} batches left` : 'not used yet'}
+        {Number.isFinite(left) ? (left > 200 ? 'over 200 batches left' : `about ${left} batches left`) : 'not used yet'}
       </p>
       <div className="flex gap-2">
         <Tube
@@ -130,8 +130,7 @@ function BatchTag({ batch, action, nowMs, chosen, onChoose }: BatchTagProps) {
         : step.mode === 'look'
           ? 'due'
           : 'waiting';
-  const detail =
-    leftS !== undefined ? clockText(leftS) : step.mode === 'look' ? 'look' : running ? `${batch.count} pcs` : undefined;
+  const detail = leftS !== undefined ? clockText(leftS) : step.mode === 'look' ? 'look' : undefined;
   const words = `${batch.name}, ${step.title}, ${detail ?? 'waiting'}${batch.flag ? `, flagged: ${batch.flag}` : ''}${action?.waitsFor ? `, waits: ${action.waitsFor}` : ''}`;
   return (
     <>

@@ -85,7 +85,7 @@ function Measures({ measures }: { readonly measures: MeshMeasures }) {
     ['Surface', `${plainNumber(measures.areaMm2 / 100, 3)} cm²`, 'Volume', volume],
     [
       'Box',
-      measures.boxMm.map((mm) => plainNumber(mm, 3)).join(' × '),
+      `${measures.boxMm.map((mm) => plainNumber(mm, 3)).join(' × ')} mm`,
       'Thin wall',
       measures.wall ? `${plainNumber(measures.wall.p5Mm)} mm` : '–',
     ],

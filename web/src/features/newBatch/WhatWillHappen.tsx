@@ -1,5 +1,5 @@
 import type { BatchPlan, BatchRequest } from '@north-step/core/route';
-import { clockText, plainNumber } from '@north-step/core/units';
+import { clockText, percentText, plainNumber } from '@north-step/core/units';
 import type { ReactNode } from 'react';
 import { Why } from '../../ui/index.ts';
 
@@ -59,7 +59,7 @@ function linesOf(request: BatchRequest, plan: BatchPlan): readonly Line[] {
         </Why>
       ),
       title: `${bench.first.name}, basket`,
-      more: washMore ?? `at ${plainNumber(bench.first.loadPctW)} % load`,
+      more: washMore ?? `at ${percentText(bench.first.loadPctW)} load`,
     },
     {
       time: (
@@ -69,7 +69,7 @@ function linesOf(request: BatchRequest, plan: BatchPlan): readonly Line[] {
       ),
       title: `${bench.clean.name}, basket, squirt the channels`,
       more: wash
-        ? `at ${plainNumber(bench.clean.loadPctW)} % load; leaves ${plainNumber(wash.residueUm)} of ${plainNumber(card.residueTolUm)} µm · ${clockText(totalS)} of ${clockText(card.exposureCapS)} allowance`
+        ? `at ${percentText(bench.clean.loadPctW)} load; leaves ${plainNumber(wash.residueUm)} of ${plainNumber(card.residueTolUm)} µm · ${clockText(totalS)} of ${clockText(card.exposureCapS)} allowance`
         : 'see above',
     },
     {

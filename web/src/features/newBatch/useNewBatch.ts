@@ -26,7 +26,8 @@ export function useNewBatch(bench: BenchReply | undefined, resins: readonly Resi
   const [refusal, setRefusal] = useState<ErrorReply['error']>();
   const [saving, setSaving] = useState(false);
 
-  const resin = resins.find(({ card }) => card.id === choices.cardId) ?? resins[0];
+  const lastUsed = [...(bench?.open ?? [])].sort((a, b) => b.createdAtMs - a.createdAtMs)[0]?.card.id;
+  const resin = resins.find(({ card }) => card.id === (choices.cardId ?? lastUsed)) ?? resins[0];
   const lot = resin?.lots.includes(choices.lot ?? '') ? choices.lot : resin?.lots.at(-1);
   const part = useMemo<PartFacts | undefined>(() => {
     if (picked.state.stage === 'measured')

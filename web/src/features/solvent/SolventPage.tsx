@@ -96,7 +96,7 @@ function conclusionOf(data: SolventReply): { say: string; more: string; main: Do
   return {
     say: 'Both baths are fit.',
     more: `Act at ${plainNumber(FIRST_LIMIT, 3)} % in the first bath and ${plainNumber(CLEAN_LIMIT)} % in the clean one.`,
-    main: 'rotate',
+    main: 'fill',
   };
 }
 
@@ -112,7 +112,10 @@ const SINK_NAMES: Readonly<Record<string, string>> = {
 };
 
 function Sinks({ data }: { readonly data: SolventReply }) {
-  const shown = data.sinks.filter((sink) => sink.solventG !== 0 || sink.waterG !== 0 || sink.resinG !== 0);
+  const order = Object.keys(SINK_NAMES);
+  const shown = [...data.sinks]
+    .sort((a, b) => order.indexOf(a.account) - order.indexOf(b.account))
+    .filter((sink) => sink.solventG !== 0 || sink.waterG !== 0 || sink.resinG !== 0);
   return (
     <table className="table-plain mt-5 w-full max-w-2xl">
       <caption className="py-1 text-left font-bold">What came in and where it went, g</caption>

@@ -1,5 +1,5 @@
 import type { Vessel } from '@north-step/contract';
-import { plainNumber } from '@north-step/core/units';
+import { percentText, plainNumber } from '@north-step/core/units';
 import { LoadLadder, Tube } from '../../glyphs/index.ts';
 
 /** Vessels in the order solvent passes them: fresh, clean, first, drum, reclaimed. */
@@ -37,7 +37,7 @@ export function VesselRow({
               {vessel.volumeMl >= 1 && (
                 <>
                   <br />
-                  {plainNumber(vessel.loadPctW)} % resin
+                  {percentText(vessel.loadPctW)} resin
                   <br />
                   {plainNumber(vessel.strengthPctW ?? 0, 3)} % strength
                 </>
@@ -51,4 +51,4 @@ export function VesselRow({
 }
 
 const wordsOf = (vessel: Vessel): string =>
-  `${vessel.name}: ${plainNumber(vessel.volumeMl / 1000)} of ${plainNumber(vessel.capacityMl / 1000)} litres, ${plainNumber(vessel.loadPctW)} % resin`;
+  `${vessel.name}: ${plainNumber(vessel.volumeMl / 1000)} of ${plainNumber(vessel.capacityMl / 1000)} litres, ${percentText(vessel.loadPctW)} resin`;

@@ -1,0 +1,36 @@
+import { createHash } from 'node:crypto';
+import { existsSync, mkdtempSync, renameSync, rmSync } from 'node:fs';
+import { mkdir } from 'node:fs/promises';
+import os from 'node:os';
+import path from 'node:path';
+import { migrate, openDb, readMigrations } from '../db/index.ts';
+import { migrationsFolder } from '../serve.ts';
+import { setUpWorkshop } from '../setUp.ts';
+import { testWorkshop } from './workshop.ts';
+
+/** Where the empty workshop of this schema is kept, to be copied by every test file. */
+export async function templateFolder(): Promise<string> {
+  const texts = (await readMigrations(migrationsFolder())).map((migration) => migration.text);
+  const key = createHash('sha256')
+    .update(JSON.stringify([texts, testWorkshop]))
+    .digest('hex')
+    .slice(0, 16);
+  return path.join(os.tmpdir(), `north-step-template-${key}`);
+}
+
+/** Makes the template once: creating a database takes seconds, copying one does not. Runs before all server tests. */
+export default async function makeTemplate(): Promise<void> {
+  const folder = await templateFolder();
+  if (existsSync(folder)) return;
+  const building = mkdtempSync(path.join(os.tmpdir(), 'north-step-building-'));
+  await mkdir(building, { recursive: true });
+  const db = await openDb(building);
+  await migrate(db, await readMigrations(migrationsFolder()));
+  await setUpWorkshop(db, testWorkshop);
+  await db.close();
+  try {
+    renameSync(building, folder);
+  } catch {
+    rmSync(building, { recursive: true, force: true });
+  }
+}

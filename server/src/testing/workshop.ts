@@ -1,0 +1,48 @@
+import type { Workshop } from '../setUp.ts';
+
+/** A small made-up workshop for tests. */
+export const testWorkshop: Workshop = {
+  bench: {
+    workshop: 'Test bench',
+    roomC: 22,
+    humidityPct: 50,
+    dryAir: 'fan',
+    lamp: { name: 'Lamp box', mWPerCm2: 10, heatsK: 8, timerStepS: 30 },
+  },
+  people: [{ id: 'ada', name: 'Ada B.', role: 'technician' }],
+  vessels: [
+    { id: 'can', name: 'Fresh can', kind: 'can', role: 'fresh', capacityMl: 25_000, surfaceM2: 0.002 },
+    { id: 'w2', name: 'Wash 2', kind: 'bath', role: 'clean', capacityMl: 5000, surfaceM2: 0.04 },
+    { id: 'w1', name: 'Wash 1', kind: 'bath', role: 'first', capacityMl: 5000, surfaceM2: 0.04 },
+    { id: 'drum', name: 'Dirty drum', kind: 'drum', role: 'drum', capacityMl: 12_000, surfaceM2: 0.002 },
+    { id: 'bottle', name: 'Reclaimed', kind: 'bottle', role: 'reclaimed', capacityMl: 10_000, surfaceM2: 0.001 },
+  ],
+  stations: [
+    { id: 'drip-rack', name: 'Drip rack', side: 'wet', capacity: 4, note: '' },
+    { id: 'wash-1', name: 'Wash 1', side: 'wet', capacity: 1, vesselId: 'w1', note: '' },
+    { id: 'wash-2', name: 'Wash 2', side: 'wet', capacity: 1, vesselId: 'w2', note: '' },
+    { id: 'dry-rack', name: 'Dry rack', side: 'dry', capacity: 6, note: '' },
+    { id: 'trim-mat', name: 'Trim mat', side: 'dry', capacity: 2, note: '' },
+    { id: 'lamp-box', name: 'Lamp box', side: 'light', capacity: 1, note: '' },
+  ],
+  resins: [
+    {
+      card: {
+        id: 'grey',
+        name: 'Test Grey',
+        version: 1,
+        family: 'standard opaque',
+        viscosityMPaS25: 300,
+        densityGPerMl: 1.1,
+        solvents: ['isopropanol'],
+        exposureCapS: 480,
+        residueTolUm: 0.8,
+        cureMedium: 'air',
+        stainsBath: false,
+        leavesGrit: false,
+        notes: '',
+      },
+      lots: ['A1', 'A2'],
+    },
+  ],
+};
