@@ -140,9 +140,9 @@ async function carryOn(
   batch: BatchState,
   stop: (batch: BatchState) => boolean,
 ): Promise<BatchState> {
+  const { bench } = await technician.get<BenchReply>('/api/bench');
   let state = batch;
   while (!stop(state)) {
-    const { bench } = await technician.get<BenchReply>('/api/bench');
     state = await technician.doStep(state, bench);
     technician.wait(15);
   }

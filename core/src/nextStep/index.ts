@@ -141,6 +141,8 @@ function finishWords(batch: BatchState, step: Step, station: string): string {
       return `Check ${batch.name} is dry`;
     case 'cure':
       return `Take ${batch.name} out of ${station}`;
+    case 'trim':
+      return `${batch.name} is clipped`;
     default:
       return `${step.title}: ${batch.name} done`;
   }
@@ -156,6 +158,8 @@ function startWords(batch: BatchState, step: Step, station: string): string {
       return `Blow off ${batch.name}, set it on the ${station.toLowerCase()}`;
     case 'cure':
       return `Put ${batch.name} in the ${station.toLowerCase()}`;
+    case 'trim':
+      return `Clip the supports of ${batch.name}`;
     default:
       return `${step.title}: ${batch.name}`;
   }

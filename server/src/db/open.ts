@@ -84,7 +84,7 @@ function makeTurns() {
 }
 
 /** Calls that come while a sync is on its way share the next one. */
-function sharedSync(run: () => Promise<void>): () => Promise<void> {
+export function sharedSync(run: () => Promise<void>): () => Promise<void> {
   let running: Promise<void> | undefined;
   let queued: Promise<void> | undefined;
   const begin = () => {

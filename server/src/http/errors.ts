@@ -58,6 +58,13 @@ export function errorReplies(app: FastifyInstance): void {
       const { code, message, field, remedy } = error.refusal;
       return send(error.status, { code, message, field, remedy });
     }
+    const status = 'statusCode' in error ? error.statusCode : undefined;
+    if (status === 413)
+      return send(413, {
+        code: 'TOO_LARGE',
+        message: 'The file or message is larger than this accepts.',
+        remedy: 'Reduce the mesh below 2.4 million triangles.',
+      });
     if (error instanceof ModelRangeError)
       return send(422, { code: 'BAD_VALUE', message: error.message, field: error.field });
     if (error instanceof RangeError)
@@ -71,13 +78,6 @@ export function errorReplies(app: FastifyInstance): void {
         field,
       });
     }
-    const status = 'statusCode' in error ? error.statusCode : undefined;
-    if (status === 413)
-      return send(413, {
-        code: 'TOO_LARGE',
-        message: 'The file or message is larger than this accepts.',
-        remedy: 'Reduce the mesh below 2.4 million triangles.',
-      });
     if (status && status < 500) return send(status, { code: 'BAD_REQUEST', message: error.message });
     if (error instanceof DatabaseError && error.constraint?.startsWith('vessel_overdrawn')) {
       return send(409, {

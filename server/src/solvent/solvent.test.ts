@@ -81,7 +81,7 @@ describe('solvent', () => {
 });
 
 describe('the database itself', () => {
-  const posting = (id: string, lines: readonly [string, bigint][]) =>
+  const posting = (id: string, lines: readonly (readonly [string, bigint])[]) =>
     t.db.transaction(async (tx) => {
       await tx.many(
         sql`INSERT INTO ledger_posting (id, at, kind, note, by, command_id) VALUES (${id}, now(), 'test', '', 'x', 'x')`,

@@ -5,7 +5,7 @@ export const pedalKey = (): string => localStorage.getItem('north-step.pedal') ?
 
 /**
  * Keys of a page. Nothing fires while somebody types, while a dialog is open, with Ctrl, Alt or Meta, or on repeats.
- * Space is left to a focused button or link.
+ * Space and Enter are left to a focused button or link, but not to a bench tag: focusing a tag chooses it, and the keys act on it.
  */
 export function useKeys(handlers: Readonly<Record<string, () => void>>, enabled = true): void {
   const latest = useRef(handlers);
@@ -18,8 +18,9 @@ export function useKeys(handlers: Readonly<Record<string, () => void>>, enabled 
       const dialogOpen = document.querySelector('[role="dialog"]') !== null;
       if (typing || dialogOpen || event.repeat || event.ctrlKey || event.altKey || event.metaKey) return;
       const pedal = event.key === pedalKey();
-      const pressesSomething =
-        (event.key === ' ' || event.key === 'Enter') && target.closest('button, a, [role="button"], [role="radio"]');
+      const ownKeys =
+        event.key === ' ' ? 'button, [role="button"], [role="radio"]' : event.key === 'Enter' ? 'button, a' : undefined;
+      const pressesSomething = ownKeys && target.closest(ownKeys) && !target.closest('[data-bench-tag]');
       if (pressesSomething) return;
       const handler = latest.current[pedal ? ' ' : event.key.length === 1 ? event.key.toLowerCase() : event.key];
       if (!handler) return;

@@ -51,7 +51,9 @@ export function Tag({ name, detail, state, chosen, words, onPress }: TagProps) {
       type="button"
       aria-label={words}
       aria-pressed={chosen ?? false}
+      data-bench-tag
       onClick={onPress}
+      onFocus={onPress}
       className={`frame flex min-h-11 max-w-full items-center gap-2 bg-panel px-2.5 text-left ${chosen ? 'outline-[3px] outline-amber' : ''}`}
     >
       <Flag state={state} />

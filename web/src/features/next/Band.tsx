@@ -52,6 +52,8 @@ function BandButton({ keyName, label, onPress, main }: BandKey) {
     <button
       type="button"
       onClick={onPress}
+      // a press by mouse leaves the focus where it is, so that Space goes on meaning “done”
+      onMouseDown={(event) => event.preventDefault()}
       className={`flex min-h-14 min-w-[86px] flex-col items-center justify-center rounded border-[1.5px] px-3 ${look}`}
     >
       <span className="font-bold">{keyName}</span>

@@ -1,0 +1,53 @@
+import AxeBuilder from '@axe-core/playwright';
+import { box } from '@north-step/core/mesh';
+import { expect, stlFile, test } from './bench.ts';
+
+const RULES = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
+
+for (const theme of ['day', 'amber'] as const) {
+  test(`every page passes axe in the ${theme} theme`, async ({ page, server }) => {
+    const { id } = await server.hang({ customer: 'Skarv Survey' });
+    await server.post(`/api/batches/${id}/flag`, { note: 'ask the lead' });
+    await page.addInitScript((value) => localStorage.setItem('north-step.theme', value), theme);
+    for (const path of ['/', '/batches', `/batches/${id}`, '/batches/new', '/solvent', '/resins', '/records']) {
+      await page.goto(server.address + path);
+      await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+      if (path === '/batches/new') {
+        await page.getByLabel('STL file of the part').setInputFiles(stlFile('block.stl', box(30, 20, 10)));
+        await expect(page.getByText('12 triangles')).toBeVisible();
+      }
+      const { violations } = await new AxeBuilder({ page }).withTags(RULES).analyze();
+      expect(violations.map((v) => `${path} ${v.id}: ${v.nodes.map((n) => n.html.slice(0, 120)).join(' | ')}`)).toEqual(
+        [],
+      );
+    }
+    for (const [key, title] of [
+      ['?', 'Keys on the bench'],
+      ['f', /Flag/],
+    ] as const) {
+      await page.goto(server.address);
+      await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+      await page.keyboard.press(key);
+      await expect(page.getByRole('dialog', { name: title })).toBeVisible();
+      const { violations } = await new AxeBuilder({ page }).withTags(RULES).analyze();
+      expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 120)).join(' | ')}`)).toEqual([]);
+    }
+  });
+}
+
+test('the theme is chosen on the page and kept', async ({ bench: page, server }) => {
+  await page.getByRole('button', { name: 'Amber room' }).click();
+  await expect(page.locator('html')).toHaveAttribute('data-theme', 'amber');
+  await page.goto(`${server.address}/records`);
+  await expect(page.locator('html')).toHaveAttribute('data-theme', 'amber');
+});
+
+test('at tablet width nothing runs off the page', async ({ page, server }) => {
+  await page.setViewportSize({ width: 768, height: 1024 });
+  for (const path of ['/', '/batches', '/batches/new', '/solvent', '/records']) {
+    await page.goto(server.address + path);
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    const overflow = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
+    expect([path, overflow <= 0]).toEqual([path, true]);
+  }
+});

@@ -1,0 +1,139 @@
+import { type ChildProcess, spawn } from 'node:child_process';
+import { cpSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import net from 'node:net';
+import os from 'node:os';
+import path from 'node:path';
+import { type Soup, toBinaryStl } from '@north-step/core/mesh';
+import { test as base, type Page } from '@playwright/test';
+import makeTemplate, { templateFolder } from '../server/src/testing/template.ts';
+
+/** A real server process on a copy of the test workshop, that can be killed and started again. */
+export class ServerProcess {
+  readonly folder: string;
+  readonly port: number;
+  private child?: ChildProcess;
+  log = '';
+
+  constructor(folder: string, port: number) {
+    this.folder = folder;
+    this.port = port;
+  }
+  get address(): string {
+    return `http://127.0.0.1:${this.port}`;
+  }
+
+  static async onCopy(): Promise<ServerProcess> {
+    await makeTemplate();
+    const folder = mkdtempSync(path.join(os.tmpdir(), 'north-step-e2e-'));
+    cpSync(await templateFolder(), folder, { recursive: true });
+    return new ServerProcess(folder, await freePort());
+  }
+
+  /** @returns once it answers. @throws Error with its log when it ends instead */
+  async start(): Promise<void> {
+    const child = spawn('node', [
+      'dist/server/server.js',
+      '--port',
+      String(this.port),
+      '--data',
+      this.folder,
+      '--web',
+      path.resolve('dist/web'),
+      '--log',
+      'warn',
+    ]);
+    this.child = child;
+    await new Promise<void>((resolve, reject) => {
+      const hear = (data: Buffer) => {
+        this.log += data;
+        if (this.log.includes('North Step is at')) resolve();
+      };
+      this.log = '';
+      child.stdout.on('data', hear);
+      child.stderr.on('data', hear);
+      child.once('exit', () => reject(new Error(this.log)));
+    });
+  }
+  /** kill -9, as a power cut would */
+  async kill(): Promise<void> {
+    const { child } = this;
+    if (!child || child.exitCode !== null || child.signalCode !== null) return;
+    const gone = new Promise((resolve) => child.once('exit', resolve));
+    child.kill('SIGKILL');
+    await gone;
+  }
+  async remove(): Promise<void> {
+    await this.kill();
+    rmSync(this.folder, { recursive: true, force: true });
+  }
+  async post<T>(url: string, body: object): Promise<{ status: number; body: T }> {
+    const reply = await fetch(this.address + url, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ commandId: crypto.randomUUID(), by: 'Ada B.', ...body }),
+    });
+    return { status: reply.status, body: (await reply.json()) as T };
+  }
+  get = async <T>(url: string): Promise<T> => (await fetch(this.address + url)).json() as Promise<T>;
+
+  async fillBaths(): Promise<void> {
+    await this.post('/api/solvent/fill', { vesselId: 'can', volumeMl: 20_000, strengthPct: 99 });
+    for (const vesselId of ['w1', 'w2'])
+      await this.post('/api/solvent/fill', { vesselId, volumeMl: 4500, fromVesselId: 'can' });
+  }
+  /** A batch of simple blocks. @returns its id and name */
+  async hang(over: object = {}): Promise<{ id: string; name: string }> {
+    const part = { name: 'block', areaMm2: 9000, heightMm: 40, wallMm: 3 };
+    const { body } = await this.post<{ batch: { id: string; name: string } }>('/api/batches', {
+      cardId: 'grey',
+      lot: 'A1',
+      count: 4,
+      dripS: 300,
+      part,
+      ...over,
+    });
+    return body.batch;
+  }
+}
+
+export function freePort(): Promise<number> {
+  return new Promise((resolve) => {
+    const server = net.createServer().listen(0, '127.0.0.1', () => {
+      const { port } = server.address() as net.AddressInfo;
+      server.close(() => resolve(port));
+    });
+  });
+}
+
+/** Writes a mesh as a file that a user could drop. */
+export function stlFile(name: string, content: Soup | Uint8Array | string): string {
+  const file = path.join(mkdtempSync(path.join(os.tmpdir(), 'north-step-stl-')), name);
+  writeFileSync(file, content instanceof Float32Array ? toBinaryStl(content) : content);
+  return file;
+}
+
+/** Each file of tests gets its own bench with filled baths. */
+export const test = base.extend<{ bench: Page }, { server: ServerProcess }>({
+  server: [
+    // biome-ignore lint/correctness/noEmptyPattern: Playwright wants a pattern here
+    async ({}, use) => {
+      const server = await ServerProcess.onCopy();
+      await server.start();
+      await server.fillBaths();
+      await use(server);
+      await server.remove();
+    },
+    { scope: 'worker', timeout: 120_000 },
+  ],
+  bench: async ({ page, server }, use) => {
+    const faults: string[] = [];
+    page.on('pageerror', (error) => faults.push(error.message));
+    await page.goto(server.address);
+    await use(page);
+    if (faults.length > 0) throw new Error(`the page threw: ${faults.join('; ')}`);
+  },
+});
+export { expect } from '@playwright/test';
+
+/** Longer than what counts as a double press. */
+export const afterDoublePress = (page: Page) => page.waitForTimeout(1700);

@@ -1,0 +1,102 @@
+import { box, hollowBall, toBinaryStl } from '@north-step/core/mesh';
+import type { BatchState } from '@north-step/core/route';
+import { afterDoublePress, expect, stlFile, test } from './bench.ts';
+
+test('two quick presses are one: the step starts once and goes on', async ({ bench: page, server }) => {
+  const { id, name } = await server.hang();
+  await page.getByRole('button', { name: new RegExp(`^${name}, Drip`) }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText(`Hang ${name} on the drip rack`);
+  await page.keyboard.press(' ');
+  await page.keyboard.press(' ');
+  await page.keyboard.press(' ');
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText(`${name} has dripped`);
+  const { batch } = await server.get<{ batch: BatchState }>(`/api/batches/${id}`);
+  expect(batch.steps[0]!.state).toBe('running');
+  await afterDoublePress(page);
+  await page.keyboard.press(' ');
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText(`Take ${name} off the plate`);
+});
+
+test('a busy bath refuses with who is in it; a wet cure is refused with the way on', async ({
+  bench: page,
+  server,
+}) => {
+  const [a, b] = [await server.hang(), await server.hang()];
+  for (const { id } of [a, b]) {
+    await server.post(`/api/batches/${id}/steps/s1/start`, {});
+    await page.waitForTimeout(1600);
+    await server.post(`/api/batches/${id}/steps/s1/finish`, {});
+    await server.post(`/api/batches/${id}/steps/s2/finish`, {});
+  }
+  expect((await server.post(`/api/batches/${a.id}/steps/s3/start`, {})).status).toBe(200);
+  const tag = page.getByRole('button', { name: new RegExp(`^${b.name}, Wash 1`) });
+  await tag.click();
+  await expect(page.getByText(`It waits: Wash 1 holds ${a.name}.`)).toBeVisible();
+  await page.keyboard.press('Escape');
+  await tag.click();
+  await page.getByRole('button', { name: 'Space Start' }).click();
+  await expect(page.getByRole('alert')).toContainText(`Not done. Wash 1 holds ${a.name}. Free that station first.`);
+  const wet = await server.post<{ error: { message: string; remedy: string } }>(
+    `/api/batches/${a.id}/steps/s8/start`,
+    {},
+  );
+  expect([wet.status, wet.body.error.message]).toEqual([409, expect.stringContaining('white marks')]);
+});
+
+const cube = toBinaryStl(box(10, 10, 10));
+for (const [what, file, message] of [
+  ['empty', ['empty.stl', ''], /The file is empty/],
+  ['not an STL', ['letter.stl', 'Dear workshop'], /not an STL file/],
+  ['cut short', ['short.stl', cube.slice(0, 300)], /ends early/],
+  ['flat', ['flat.stl', toBinaryStl(new Float32Array(18))], /no surface/],
+] as const) {
+  test(`a file that is ${what} is refused in words, and another can be taken`, async ({ bench: page }) => {
+    await page.keyboard.press('n');
+    const input = page.getByLabel('STL file of the part');
+    await input.setInputFiles(stlFile(file[0], file[1]));
+    await expect(page.getByRole('alert')).toHaveText(message);
+    await input.setInputFiles(stlFile('cube.stl', cube));
+    await expect(page.getByRole('heading', { level: 1 })).toHaveText(/cube is ready to hang/);
+  });
+}
+
+test('a tiny part offers the unit; an open one says its volume is withheld', async ({ bench: page }) => {
+  await page.keyboard.press('n');
+  await page.getByLabel('STL file of the part').setInputFiles(stlFile('tiny.stl', box(1, 1.2, 0.8).slice(9)));
+  await expect(page.getByText(/only 1.2 mm long/)).toBeVisible();
+  await expect(page.getByText(/the volume is withheld/)).toBeVisible();
+  await page.getByRole('radio', { name: 'inches' }).click();
+  await expect(page.getByText('25 × 30 × 20 mm').or(page.getByText('25.4 × 30.5 × 20.3 mm'))).toBeVisible();
+});
+
+test('two million triangles: measured with progress, and cancelled at will', async ({ bench: page }) => {
+  const file = stlFile('huge.stl', hollowBall(40, 38, 2, 1000));
+  await page.keyboard.press('n');
+  const input = page.getByLabel('STL file of the part');
+  await input.setInputFiles(file);
+  await expect(page.getByRole('progressbar', { name: 'Measuring' })).toBeVisible();
+  await page.getByRole('button', { name: 'Cancel' }).click();
+  await expect(page.getByText('Drop an STL file')).toBeVisible();
+  await input.setInputFiles(file);
+  await expect(page.getByText('2,000,000 triangles')).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByText('2.0 mm').first()).toBeVisible();
+});
+
+test('script and SQL in names are shown as text', async ({ bench: page, server }) => {
+  const evil = `<img src=x onerror=alert(1)>'; DROP TABLE batch;--`;
+  await server.hang({ part: { name: evil, areaMm2: 900, heightMm: 10 } });
+  page.on('dialog', () => {
+    throw new Error('a script ran');
+  });
+  await page.getByRole('link', { name: 'Batches' }).click();
+  await page.getByRole('searchbox', { name: 'Find a batch' }).fill('drop table');
+  await expect(page.getByText(evil)).toBeVisible();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('1 batch');
+});
+
+test('an unknown batch and an unknown page say so', async ({ bench: page, server }) => {
+  await page.goto(`${server.address}/batches/nope`);
+  await expect(page.getByRole('alert')).toContainText('did not give that batch');
+  await page.goto(`${server.address}/nowhere`);
+  await expect(page.getByText('There is no such page')).toBeVisible();
+});

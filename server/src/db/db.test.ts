@@ -1,0 +1,92 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { copyOfTemplate } from '../testing/bench.ts';
+import { type Db, FolderInUse, openDb, sql } from './index.ts';
+import { migrate, NewerDatabase, statementsOf } from './migrate.ts';
+import { sharedSync } from './open.ts';
+
+let db: Db;
+let copy: Awaited<ReturnType<typeof copyOfTemplate>>;
+beforeAll(async () => {
+  copy = await copyOfTemplate();
+  db = await openDb(copy.folder, () => 'the test bench');
+});
+afterAll(async () => {
+  await db.close();
+  copy.remove();
+});
+
+describe('the data folder', () => {
+  it('is refused to a second opener, by the name of the holder', async () => {
+    await expect(openDb(copy.folder)).rejects.toThrow(FolderInUse);
+    await expect(openDb(copy.folder)).rejects.toThrow(/already open in the test bench/);
+  });
+  it('takes transactions whole or not at all, one after another', async () => {
+    const add = (id: string, fail: boolean) =>
+      db.transaction(async (tx) => {
+        await tx.many(sql`INSERT INTO person (id, name, role, place) VALUES (${id}, 'x', 'y', 9)`);
+        if (fail) throw new Error('changed my mind');
+      });
+    const results = await Promise.allSettled([add('a', false), add('b', true), add('c', false)]);
+    expect(results.map((r) => r.status)).toEqual(['fulfilled', 'rejected', 'fulfilled']);
+    const ids = (await db.many<{ id: string }>(sql`SELECT id FROM person WHERE place = 9 ORDER BY id`)).map(
+      (row) => row.id,
+    );
+    expect(ids).toEqual(['a', 'c']);
+  });
+  it('gives whole numbers of any size as bigint', async () => {
+    expect(await db.one(sql`SELECT 9007199254740993::bigint AS n`)).toEqual({ n: 9007199254740993n });
+  });
+  it('shares one disk sync among neighbours, and never answers with one begun before the call', async () => {
+    let runs = 0;
+    const waiting: (() => void)[] = [];
+    const sync = sharedSync(
+      () =>
+        new Promise<void>((resolve) => {
+          runs++;
+          waiting.push(resolve);
+        }),
+    );
+    const first = sync();
+    const [second, third] = [sync(), sync()];
+    expect(runs).toBe(1);
+    waiting.shift()!();
+    await first;
+    await new Promise((resolve) => setImmediate(resolve));
+    expect(runs).toBe(2);
+    waiting.shift()!();
+    await Promise.all([second, third]);
+    expect(runs).toBe(2);
+  });
+});
+
+describe('migrations', () => {
+  it('are refused by an older program, with nothing changed', async () => {
+    await expect(migrate(db, [])).rejects.toThrow(NewerDatabase);
+    await expect(migrate(db, [])).rejects.toThrow(/schema 1; this program knows up to 0/);
+  });
+  it('are refused when one was edited after it ran', async () => {
+    await expect(migrate(db, [{ number: 1, name: '001_foundation.sql', text: 'SELECT 1' }])).rejects.toThrow(
+      /was edited/,
+    );
+  });
+  it('leave nothing half-done', async () => {
+    const first = (await db.many<{ number: number; name: string; sha256: string }>(sql`SELECT * FROM migration`))[0]!;
+    expect(first.number).toBe(1);
+    const text = 'CREATE TABLE half (x int); SELECT 1/0;';
+    await expect(
+      db.transaction(async (tx) => {
+        for (const statement of statementsOf(text)) await tx.many({ text: statement, values: [] });
+      }),
+    ).rejects.toThrow(/division by zero/);
+    expect(
+      await db.maybeOne(sql`SELECT 1 AS x FROM information_schema.tables WHERE table_name = 'half'`),
+    ).toBeUndefined();
+  });
+  it('splits scripts at semicolons outside bodies, quotes and comments', () => {
+    expect(statementsOf("SELECT ';'; -- a; b\nCREATE FUNCTION f() AS $$ a; b; $$; SELECT 2")).toEqual([
+      "SELECT ';'",
+      '-- a; b\nCREATE FUNCTION f() AS $$ a; b; $$',
+      'SELECT 2',
+    ]);
+  });
+});
