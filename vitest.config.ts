@@ -10,7 +10,7 @@ export default defineConfig({
       {
         test: {
           name: 'server',
-          include: ['{server,demo,scripts}/**/*.test.ts'],
+          include: ['{server,demo,scripts,e2e}/**/*.test.ts'],
           environment: 'node',
           globalSetup: './server/src/testing/template.ts',
           ...slow,

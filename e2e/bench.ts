@@ -129,6 +129,7 @@ export const test = base.extend<{ bench: Page }, { server: ServerProcess }>({
     const faults: string[] = [];
     page.on('pageerror', (error) => faults.push(error.message));
     await page.goto(server.address);
+    await page.getByRole('heading', { level: 1 }).waitFor();
     await use(page);
     if (faults.length > 0) throw new Error(`the page threw: ${faults.join('; ')}`);
   },

@@ -1,5 +1,6 @@
 export * from './bvh.ts';
 export * from './measure.ts';
+export * from './parseNumber.ts';
 export * from './parseStl.ts';
 export * from './pockets.ts';
 export * from './shapes.ts';

@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
   box,
@@ -8,6 +9,7 @@ import {
   type MeasureOptions,
   measureStl,
   moved,
+  parseNumber,
   type Soup,
   toAsciiStl,
   toBinaryStl,
@@ -91,6 +93,36 @@ describe('meshes with something wrong', () => {
       expect.objectContaining({ code: 'NOT_NUMBERS', message: expect.stringContaining('1 of 13') }),
     );
   });
+});
+
+describe('numbers in text files', () => {
+  const read = (token: string) => parseNumber(text(token), 0, token.length);
+  it('reads what a file may hold to single precision', () => {
+    const number = fc.oneof(
+      fc.float({ noNaN: true, noDefaultInfinity: true }),
+      fc.integer(),
+      fc.double({ min: -1e9, max: 1e9, noNaN: true }),
+    );
+    fc.assert(
+      fc.property(number, fc.constantFrom('plain', 'exponent', 'fixed'), (value, style) => {
+        const token =
+          style === 'plain'
+            ? String(value)
+            : style === 'exponent'
+              ? value.toExponential(8)
+              : Math.abs(value) < 1e20
+                ? value.toFixed(7)
+                : String(value);
+        expect(Math.fround(read(token))).toBeCloseTo(
+          Math.fround(Number(token)),
+          Math.abs(value) > 1 ? -Math.ceil(Math.log10(Math.abs(value))) + 6 : 9,
+        );
+      }),
+    );
+  });
+  it.each(['', '-', '.', 'e5', '1e', '1e+', '12a', '1.2.3', 'nan', '0x10'])('refuses “%s”', (token) =>
+    expect(read(token)).toBeNaN(),
+  );
 });
 
 describe('files with something wrong', () => {

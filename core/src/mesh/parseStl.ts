@@ -1,4 +1,5 @@
 import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
+import { parseNumber } from './parseNumber.ts';
 
 /** Triangles as they stand in the file: nine numbers each, x y z of three corners, in file units. */
 export type TriangleSoup = {
@@ -126,8 +127,7 @@ function parseAscii(bytes: Uint8Array, watch: Watch): Result<TriangleSoup, Refus
       while (at < end && bytes[at]! <= 32) at++;
       const from = at;
       while (at < end && bytes[at]! > 32) at++;
-      numbers[count++] =
-        from === at ? Number.NaN : Number(String.fromCharCode(...bytes.subarray(from, Math.min(at, from + 40))));
+      numbers[count++] = from === at ? Number.NaN : parseNumber(bytes, from, at);
     }
     if (at > nextProgress) {
       if (watch.isCancelled?.()) return refuse(cancelled());

@@ -36,7 +36,8 @@ describe('the next right step', () => {
     });
   });
   it('lets a look come first while the wash has minutes to go', () => {
-    expect(first([looking, washing], start + 1000)).toMatchObject({ batchId: 'l', verb: 'look' });
+    const long = { ...washing, steps: washing.steps.map((s) => (s.state === 'running' ? { ...s, plannedS: 300 } : s)) };
+    expect(first([looking, long], start + 1000)).toMatchObject({ batchId: 'l', verb: 'look' });
   });
   it('puts the most overdue pull-out first', () => {
     const other = {

@@ -1,0 +1,189 @@
+import { existsSync, readdirSync, readFileSync } from 'node:fs';
+import path from 'node:path';
+import { gzipSync } from 'node:zlib';
+import { cureAlternatives, cureWindow, FAMILY_CONSTANTS } from '@north-step/core/cure';
+import { hollowBall, measureStl, parseStl, toAsciiStl, toBinaryStl } from '@north-step/core/mesh';
+import { planWash } from '@north-step/core/wash';
+import { STLLoader } from 'three/examples/jsm/loaders/STLLoader.js';
+import { sql } from '../server/src/db/index.ts';
+import { TestBench } from '../server/src/testing/bench.ts';
+import makeTemplate from '../server/src/testing/template.ts';
+
+/** `npm run bench`: ratios measured in one run on this machine. Absolute times are printed for orientation only. */
+type Row = {
+  readonly what: string;
+  readonly ours: number;
+  readonly theirs: number;
+  readonly unit: string;
+  readonly budget: string;
+};
+const rows: Row[] = [];
+const median = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!;
+function timed(work: () => unknown, rounds = 5): number {
+  work();
+  return median(
+    Array.from({ length: rounds }, () => {
+      const startMs = performance.now();
+      work();
+      return performance.now() - startMs;
+    }),
+  );
+}
+async function timedAsync(work: (round: number) => Promise<unknown>, rounds: number): Promise<number> {
+  const times: number[] = [];
+  for (let round = 0; round < rounds; round++) {
+    const startMs = performance.now();
+    await work(round);
+    times.push(performance.now() - startMs);
+  }
+  return median(times);
+}
+
+function meshes(): void {
+  const soup = hollowBall(30, 28, 2, 190); // about 72,000 triangles
+  const binary = toBinaryStl(soup);
+  const ascii = new TextEncoder().encode(toAsciiStl(soup));
+  const loader = new STLLoader();
+  const copy = (bytes: Uint8Array) => bytes.slice().buffer;
+  const binaryMs = timed(() => loader.parse(copy(binary)));
+  rows.push({
+    what: `STL binary, ${soup.length / 9} triangles: parse alone / STLLoader`,
+    ours: timed(() => parseStl(binary)),
+    theirs: binaryMs,
+    unit: 'ms',
+    budget: '≤ 1',
+  });
+  rows.push({
+    what: 'STL text: parse alone / STLLoader',
+    ours: timed(() => parseStl(ascii), 3),
+    theirs: timed(() => loader.parse(copy(ascii)), 3),
+    unit: 'ms',
+    budget: '≤ 1',
+  });
+  rows.push({
+    what: 'STL binary: parse and measure all (wall, shells, pockets) / STLLoader alone',
+    ours: timed(() => measureStl(binary), 3),
+    theirs: binaryMs,
+    unit: 'ms',
+    budget: 'ours ≤ 4000 ms',
+  });
+}
+
+function models(): void {
+  const setting = {
+    constants: FAMILY_CONSTANTS.clear,
+    wallMm: 3,
+    coldMWPerCm2: 8,
+    hotMWPerCm2: 12,
+    medium: 'air',
+  } as const;
+  const frameMs = 100;
+  rows.push({
+    what: 'cure window / one key press (100 ms)',
+    ours: timed(() => cureWindow(setting)),
+    theirs: frameMs,
+    unit: 'ms',
+    budget: '≤ 0.1',
+  });
+  rows.push({
+    what: 'all alternatives / one key press',
+    ours: timed(() => cureAlternatives(setting)),
+    theirs: frameMs,
+    unit: 'ms',
+    budget: '≤ 1.5',
+  });
+  const wash = () =>
+    planWash({
+      filmUm: 60,
+      solvent: 'isopropanol',
+      exposureCapS: 480,
+      stages: [
+        { agitation: 'impeller', loadPctW: 8 },
+        { agitation: 'impeller', loadPctW: 1.5 },
+      ],
+    });
+  rows.push({ what: 'wash plan / one key press', ours: timed(wash), theirs: frameMs, unit: 'ms', budget: '≤ 0.5' });
+}
+
+async function server(): Promise<void> {
+  await makeTemplate();
+  const bench = await TestBench.open();
+  await bench.fillBaths();
+  const batch = await bench.newBatch();
+  const bareMs = await timedAsync(async (round) => {
+    await bench.db.transaction((tx) =>
+      tx.many(sql`INSERT INTO command (id, kind, at, response) VALUES (${`bare-${round}`}, 'bench', now(), '{}')`),
+    );
+    await bench.db.sync();
+  }, 60);
+  const commandMs = await timedAsync(
+    (round) => bench.must(`/api/batches/${batch.id}/flag`, { note: `n ${round}` }),
+    60,
+  );
+  rows.push({
+    what: 'server command (HTTP, decide, facts, state, sync) / bare transaction with sync',
+    ours: commandMs,
+    theirs: bareMs,
+    unit: 'ms',
+    budget: '≤ 5',
+  });
+
+  await bench.db.many(sql`
+    INSERT INTO batch (id, name, created_at, sealed_at, search, state)
+    SELECT 'x' || n, 'Auk ' || n, now() - n * interval '1 hour', now() - n * interval '1 hour', 'auk ' || n || ' block test grey',
+           jsonb_build_object('part', jsonb_build_object('name', 'block'), 'count', 4, 'card', jsonb_build_object('name', 'Test Grey'), 'lot', 'A1', 'steps', '[]'::jsonb)
+      FROM generate_series(1, 50000) AS n`);
+  await bench.db.many(sql`ANALYZE batch`);
+  const budgetMs = 50;
+  rows.push({
+    what: 'list of 50,000 batches, one page / 50 ms',
+    ours: await timedAsync(() => bench.get('/api/batches?limit=50'), 15),
+    theirs: budgetMs,
+    unit: 'ms',
+    budget: '≤ 1',
+  });
+  rows.push({
+    what: 'the bench beside 50,000 batches / 50 ms',
+    ours: await timedAsync(() => bench.bench(), 15),
+    theirs: budgetMs,
+    unit: 'ms',
+    budget: '≤ 1',
+  });
+  await bench.close();
+}
+
+/** Script that the first page needs: the entry and what it imports at once. */
+function firstLoad(): void {
+  const folder = 'dist/web/assets';
+  if (!existsSync(folder)) return void console.log('(first load: run npm run build first)');
+  const html = readFileSync('dist/web/index.html', 'utf8');
+  const entry = [...html.matchAll(/assets\/([\w-]+\.js)/g)].map((match) => match[1]!);
+  const needed = new Set(entry);
+  for (const name of needed) {
+    const code = readFileSync(path.join(folder, name), 'utf8');
+    for (const match of code.matchAll(/(?:from|import)\s*"\.\/([\w-]+\.js)"/g)) needed.add(match[1]!);
+  }
+  const kb =
+    [...needed]
+      .filter((name) => readdirSync(folder).includes(name))
+      .reduce((sum, name) => sum + gzipSync(readFileSync(path.join(folder, name))).length, 0) / 1024;
+  rows.push({
+    what: `first-load script, gzip (${needed.size} files) / 170 kB`,
+    ours: kb,
+    theirs: 170,
+    unit: 'kB',
+    budget: '≤ 1',
+  });
+}
+
+meshes();
+models();
+await server();
+firstLoad();
+const pad = Math.max(...rows.map((row) => row.what.length));
+console.log(`${'what'.padEnd(pad)}  ratio    ours / other         budget`);
+for (const { what, ours, theirs, unit, budget } of rows) {
+  console.log(
+    `${what.padEnd(pad)}  ${(ours / theirs).toFixed(3).padStart(6)}   ${`${ours.toFixed(2)} / ${theirs.toFixed(2)} ${unit}`.padEnd(20)} ${budget}`,
+  );
+}

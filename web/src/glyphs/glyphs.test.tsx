@@ -1,0 +1,48 @@
+import { cleanup, render, screen } from '@testing-library/react';
+import { afterEach, describe, expect, it } from 'vitest';
+import { Fuse, LoadLadder, Ribbon, Tag, Tube, WindowBar } from './index.ts';
+
+afterEach(cleanup);
+
+describe('glyphs say in words what they draw', () => {
+  it('tube: lines stand closer the nearer the load is to its limit', () => {
+    const lines = (loadPctW: number) =>
+      render(<Tube fillShare={0.8} loadPctW={loadPctW} limitPctW={10} label="bath" />).container.querySelectorAll(
+        'line',
+      ).length;
+    expect(lines(0)).toBe(0);
+    expect(lines(8)).toBeGreaterThan(lines(2));
+  });
+  it('ladder: the pointer passes max when the load does', () => {
+    const pointer = (loadPctW: number) => {
+      const path = render(<LoadLadder loadPctW={loadPctW} limitPctW={10} />).container.querySelector('path')!;
+      return Number(/^M18 ([\d.]+)l/.exec(path.getAttribute('d')!)![1]);
+    };
+    const max = (container: HTMLElement) => Number(container.querySelectorAll('line')[1]!.getAttribute('y1'));
+    const { container } = render(<LoadLadder loadPctW={5} limitPctW={10} />);
+    expect(pointer(5)).toBeGreaterThan(max(container));
+    expect(pointer(12)).toBeLessThan(max(container));
+  });
+  it('window: tells start, end and now; no end draws no hatch', () => {
+    render(<WindowBar handleS={312} maxS={570} nowS={200} />);
+    expect(screen.getByRole('img').getAttribute('aria-label')).toBe(
+      'Cure window: tacky until 5:12, good until 9:30, then over; now 3:20',
+    );
+    const open = render(<WindowBar handleS={312} />).container;
+    expect(open.querySelectorAll('rect[fill*="hatch"]')).toHaveLength(0);
+  });
+  it('fuse burns down to nothing and never below', () => {
+    const width = (leftS: number) =>
+      (render(<Fuse leftS={leftS} totalS={100} />).container.querySelector('.bg-sea-2') as HTMLElement).style.width;
+    expect([width(100), width(25), width(-9)]).toEqual(['100%', '25%', '0%']);
+  });
+  it('tag: is pressed when chosen, and named in full', () => {
+    render(<Tag name="Tern 14" detail="1:12" state="running" chosen words="Tern 14, Wash 2, 1:12" />);
+    expect(screen.getByRole('button', { name: 'Tern 14, Wash 2, 1:12', pressed: true })).toBeDefined();
+  });
+  it('ribbon: reads its first bars in order', () => {
+    const bar = { row: 'w', batchId: 'b', batchName: 'Tern 1', stepTitle: 'Wash 1', startS: 60, endS: 120 };
+    render(<Ribbon rows={[{ id: 'w', name: 'Wash 1' }]} bars={[bar]} spanS={3600} clockAt={(s) => `+${s}`} />);
+    expect(screen.getByRole('img').getAttribute('aria-label')).toContain('+60 Wash 1 Tern 1');
+  });
+});
