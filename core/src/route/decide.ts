@@ -1,7 +1,7 @@
 import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
 import { clockText, plainNumber } from '../units/index.ts';
 import { planWash } from '../wash/index.ts';
-import { type BatchRequest, type BenchNow, dryS, filmOf, washRequest } from './planBatch.ts';
+import { type BatchRequest, type BenchNow, dryS, filmOf, washRequest, wrongSolvent } from './planBatch.ts';
 import { currentStep, exposureS, stepById } from './reduce.ts';
 import { type BatchEvent, type BatchState, STATIONS, type Step } from './types.ts';
 import { bathNowFor, round } from './washing.ts';
@@ -64,6 +64,8 @@ function startWash(batch: BatchState, step: Step, bench: BenchNow, now: Moment):
   const stages = ahead
     .map((other) => bathNowFor(other, bench))
     .map(({ agitation, loadPctW }) => ({ agitation, loadPctW }));
+  const wrong = wrongSolvent({ card: batch.card, bench });
+  if (wrong) return refuse({ code: wrong.refusal.code, message: wrong.refusal.message, remedy: wrong.refusal.remedy });
   const leftS = batch.card.exposureCapS - exposureS(batch, now.atMs);
   const knew = { loadPctW: round(bath.loadPctW, 2), strengthPctW: round(bath.strengthPctW, 1), roomC: bench.roomC };
   if (leftS < 10) {
@@ -143,7 +145,7 @@ function afterWash(batch: BatchState, step: Step, bench: BenchNow, now: Moment):
   const soakedS = exposureS(batch, now.atMs);
   const dry = batch.steps.find((other) => other.kind === 'dry' && other.state === 'waiting');
   if (dry && step.station === STATIONS.wash2 && !batch.card.procedure) {
-    events.push({ ...now, type: 'planned', times: { [dry.id]: dryS(bench, batch.card, soakedS) } });
+    events.push({ ...now, type: 'planned', times: { [dry.id]: dryS(bench, soakedS) } });
   }
   if (soakedS > batch.card.exposureCapS) {
     events.push({

@@ -63,7 +63,7 @@ function consequences(batch: BatchState, step: Step, outcome: LookOutcome, bench
   });
   const washAgain = (): readonly StepBlank[] => {
     const seconds = rewashS(batch, bench, now.atMs);
-    return [cleanWash(seconds), dryStep(dryS(bench, batch.card, exposureS(batch, now.atMs) + seconds)), lookMatte()];
+    return [cleanWash(seconds), dryStep(dryS(bench, exposureS(batch, now.atMs) + seconds)), lookMatte()];
   };
   switch (outcome) {
     case 'matte':

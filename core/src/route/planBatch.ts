@@ -9,12 +9,13 @@ import {
 } from '../cure/index.ts';
 import { type Air, dryTime } from '../dry/index.ts';
 import { cureConstantsOf, type ResinCard } from '../resin/index.ts';
-import type { Result } from '../result/index.ts';
+import { type Result, refuse } from '../result/index.ts';
 import {
   type Agitation,
   type CarryOver,
   carryOver,
   planWash,
+  type Solvent,
   type WashPlan,
   type WashRefusal,
   type WashRequest,
@@ -27,6 +28,7 @@ export type BathNow = {
   readonly loadPctW: number;
   readonly strengthPctW: number;
   readonly agitation: Agitation;
+  readonly solvent: Solvent;
 };
 
 /** The room, the baths and the lamp as they are now. */
@@ -69,7 +71,7 @@ const CORNER_PUDDLE_MM = 0.1;
 /** Everything that will happen to a batch, from the models, at the bench as it is now. */
 export function planBatch(request: BatchRequest): BatchPlan {
   const film = filmOf(request);
-  const wash = planWash(washRequest(request, film.meanFilmUm));
+  const wash = wrongSolvent(request) ?? planWash(washRequest(request, film.meanFilmUm));
   const soakedS = wash.ok ? wash.value.stagesS.reduce((sum, s) => sum + s, 0) : request.card.exposureCapS;
   const { procedure } = request.card;
   const setting = cureSetting(request);
@@ -84,9 +86,25 @@ export function planBatch(request: BatchRequest): BatchPlan {
       procedure && wash.ok
         ? { ok: true, value: { ...wash.value, stagesS: [procedure.wash1S, procedure.wash2S] } }
         : wash,
-    dryS: procedure ? procedure.dryS : dryS(request.bench, request.card, soakedS),
+    dryS: procedure ? procedure.dryS : dryS(request.bench, soakedS),
     cure: { window, range: cureWindowRange(setting), doses },
   };
+}
+
+/** A bath of a liquid that the card does not allow washes nothing. */
+export function wrongSolvent({
+  card,
+  bench,
+}: Pick<BatchRequest, 'card' | 'bench'>): { ok: false; refusal: WashRefusal } | undefined {
+  const bath = [bench.first, bench.clean].find(({ solvent }) => !card.solvents.includes(solvent));
+  if (!bath) return undefined;
+  return refuse({
+    code: 'WRONG_SOLVENT',
+    message: `${bath.name} holds ${bath.solvent}; the card of ${card.name} allows only ${card.solvents.join(' or ')}.`,
+    remedy: 'Fill two baths with a liquid that the card allows.',
+    residueUm: 0,
+    limitsPctW: [],
+  });
 }
 
 export const filmOf = (request: BatchRequest): CarryOver =>
@@ -105,7 +123,7 @@ export function washRequest(request: BatchRequest, filmUm: number): WashRequest 
   const { first, clean, roomC } = request.bench;
   return {
     filmUm,
-    solvent: request.card.solvents[0] ?? 'isopropanol',
+    solvent: clean.solvent,
     viscosityMPaS: request.card.viscosityMPaS25,
     tempC: roomC,
     exposureCapS: request.card.exposureCapS,
@@ -116,9 +134,9 @@ export function washRequest(request: BatchRequest, filmUm: number): WashRequest 
 }
 
 /** Evaporation of corner puddles, then as long again as solvent had to soak in. @returns s, rounded up to half a minute */
-export function dryS(bench: BenchNow, card: ResinCard, soakedS: number): number {
+export function dryS(bench: BenchNow, soakedS: number): number {
   const { seconds } = dryTime({
-    solvent: card.solvents[0] ?? 'isopropanol',
+    solvent: bench.clean.solvent,
     air: bench.dryAir,
     tempC: bench.roomC,
     humidityPct: bench.humidityPct,

@@ -40,6 +40,13 @@ describe('plan of a batch', () => {
       expect.stringContaining('Rotate'),
     ]);
   });
+  it('refuses a bath of a liquid the card does not allow', () => {
+    const water = planBatch({ ...request, card: { ...testCard, solvents: ['water'] } });
+    expect(!water.wash.ok && water.wash.refusal).toMatchObject({
+      code: 'WRONG_SOLVENT',
+      message: expect.stringContaining('allows only water'),
+    });
+  });
   it('keeps the exact times of a validated procedure', () => {
     const card = { ...testCard, procedure: { wash1S: 180, wash2S: 120, dryS: 1800, cureS: 600, reference: 'P-7' } };
     const plan = planBatch({ ...request, card });

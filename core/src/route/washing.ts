@@ -47,7 +47,7 @@ export const wettedMm2 = (batch: BatchState): number => ORIENTATION_FACTOR * bat
 
 /** What a wash that just ended did: film left, and one balanced posting (resin in, drag-out and vapour out). */
 export function finishWash(batch: BatchState, step: Step, atMs: number, bath: BathVessel, bench: BenchNow): WashFinish {
-  const solvent = batch.card.solvents[0] ?? 'isopropanol';
+  const { solvent } = bathNowFor(step, bench);
   const seconds = Math.max(0, (atMs - (step.startedAtMs ?? atMs)) / 1000);
   const load = loadPctW(bath.held);
   const strength = strengthPctW(bath.held);

@@ -34,8 +34,8 @@ export const testBench: BenchNow = {
   roomC: 22,
   humidityPct: 50,
   dryAir: 'still',
-  first: { name: 'Wash 1', loadPctW: 6, strengthPctW: 94, agitation: 'impeller' },
-  clean: { name: 'Wash 2', loadPctW: 1.5, strengthPctW: 96, agitation: 'impeller' },
+  first: { name: 'Wash 1', loadPctW: 6, strengthPctW: 94, agitation: 'impeller', solvent: 'isopropanol' },
+  clean: { name: 'Wash 2', loadPctW: 1.5, strengthPctW: 96, agitation: 'impeller', solvent: 'isopropanol' },
   lamp: { name: 'Lamp box', mWPerCm2: 10, heatsK: 8, timerStepS: 120 },
 };
 

@@ -31,6 +31,7 @@ CREATE TABLE vessel (
   kind        text NOT NULL CHECK (kind IN ('bath', 'can', 'drum', 'jar', 'bottle', 'pan', 'tin')),
   role        text UNIQUE CHECK (role IN ('first', 'clean', 'fresh', 'drum', 'reclaimed')),
   agitation   text NOT NULL DEFAULT 'impeller',
+  solvent     text NOT NULL DEFAULT 'isopropanol' CHECK (solvent IN ('isopropanol', 'ethanol', 'water', 'detergent')),
   capacity_ml double precision NOT NULL CHECK (capacity_ml > 0),
   surface_m2  double precision NOT NULL CHECK (surface_m2 > 0),
   place       int NOT NULL,

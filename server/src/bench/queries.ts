@@ -9,6 +9,7 @@ export type VesselRow = {
   readonly kind: Vessel['kind'];
   readonly role: Vessel['role'];
   readonly agitation: BathNow['agitation'];
+  readonly solvent: BathNow['solvent'];
   readonly capacity_ml: number;
   readonly surface_m2: number;
   readonly solvent_mg: bigint;
@@ -65,6 +66,7 @@ export async function benchNow(db: Queryable): Promise<BenchNow> {
       loadPctW: loadPctW(parcelOf(row)),
       strengthPctW: Number.isNaN(strength) ? 0 : strength,
       agitation: row.agitation,
+      solvent: row.solvent,
     };
   };
   const { workshop: _, ...rest } = setting;

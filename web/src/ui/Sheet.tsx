@@ -19,7 +19,7 @@ export function Sheet({ open, onOpenChange, title, children, side, onKeyDown }: 
   return (
     <Dialog.Root open={open} onOpenChange={onOpenChange}>
       <Dialog.Portal>
-        <Dialog.Overlay className={`fixed inset-0 ${side ? '' : 'bg-ink/40'}`} />
+        <Dialog.Overlay className={`fixed inset-0 ${side ? '' : 'bg-scrim'}`} />
         <Dialog.Content
           aria-describedby={undefined}
           onKeyDown={onKeyDown}

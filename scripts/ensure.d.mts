@@ -1,0 +1,6 @@
+export declare const root: string;
+export declare const CHROMIUM: string;
+export declare function run(command: string, args: readonly string[], options?: object): void;
+export declare function ensurePackages(): void;
+export declare function ensureChromium(): void;
+export declare function ensureBuilt(): void;

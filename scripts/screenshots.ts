@@ -1,0 +1,78 @@
+import { type ChildProcess, spawn } from 'node:child_process';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import { chromium, type Page } from '@playwright/test';
+import { PARTS, stlOf } from '../demo/src/index.ts';
+import { ensureBuilt } from './ensure.mjs';
+
+/** `npm run screenshots`: one picture of each main view, from fresh demo data, into docs/screenshots. */
+const PORT = 4179;
+const ADDRESS = `http://127.0.0.1:${PORT}`;
+const folder = mkdtempSync(path.join(os.tmpdir(), 'north-step-shots-'));
+
+function startDemo(): Promise<ChildProcess> {
+  const child = spawn('node', [
+    'dist/server/demo.js',
+    '--port',
+    String(PORT),
+    '--data',
+    path.join(folder, 'data'),
+    '--web',
+    path.resolve('dist/web'),
+  ]);
+  return new Promise((resolve, reject) => {
+    child.stdout.on('data', (data) => String(data).includes('North Step is at') && resolve(child));
+    child.stderr.on('data', (data) => process.stderr.write(data));
+    child.once('exit', () => reject(new Error('the demo ended')));
+  });
+}
+
+ensureBuilt();
+const child = await startDemo();
+const browser = await chromium.launch({
+  executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',
+  args: ['--no-sandbox'],
+});
+
+async function take(
+  name: string,
+  at: string,
+  prepare: (page: Page) => Promise<unknown> = async () => {},
+  theme = 'day',
+): Promise<void> {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await page.addInitScript((value) => localStorage.setItem('north-step.theme', value), theme);
+  await page.goto(ADDRESS + at);
+  await page.getByRole('heading', { level: 1 }).waitFor();
+  await prepare(page);
+  await page.waitForTimeout(600);
+  await page.screenshot({ path: `docs/screenshots/${name}.png` });
+  await page.close();
+  console.log(name);
+}
+
+const list = (await (await fetch(`${ADDRESS}/api/batches?limit=5`)).json()) as { rows: { id: string; step: string }[] };
+const drying = list.rows.find((row) => row.step === 'Blow off, dry') ?? list.rows[0]!;
+await take('bench-day', '/');
+await take('bench-amber', '/', undefined, 'amber');
+await take('new-batch', '/batches/new', async (page) => {
+  const part = PARTS.find(({ name }) => name === 'sample-valve manifold')!;
+  const file = path.join(folder, 'valve-manifold.stl');
+  writeFileSync(file, stlOf(part));
+  await page.getByLabel('STL file of the part').setInputFiles(file);
+  await page.getByText('watertight').waitFor();
+  await page.getByLabel('Resin card').selectOption('grey-general');
+  await page.locator('canvas').waitFor();
+  await page.waitForTimeout(1500);
+});
+await take('batches', '/batches', (page) => page.getByRole('table').waitFor());
+await take('batch-sheet', `/batches/${drying.id}`);
+await take('resin', '/resins', (page) => page.getByRole('img').first().waitFor());
+await take('solvent', '/solvent');
+await take('reclaim', '/solvent', (page) => page.getByRole('button', { name: 'Harden and filter …' }).click());
+await take('record', '/records');
+
+await browser.close();
+child.kill('SIGTERM');
+rmSync(folder, { recursive: true, force: true });
