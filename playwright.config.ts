@@ -3,7 +3,7 @@ import { defineConfig } from '@playwright/test';
 export default defineConfig({
   testDir: 'e2e',
   testMatch: '**/*.e2e.ts',
-  timeout: 40_000,
+  timeout: 90_000,
   expect: { timeout: 8000 },
   workers: 2,
   fullyParallel: false,

@@ -112,8 +112,8 @@ export function stlFile(name: string, content: Soup | Uint8Array | string): stri
   return file;
 }
 
-/** Each file of tests gets its own bench with filled baths. */
-export const test = base.extend<{ bench: Page }, { server: ServerProcess }>({
+/** Each test gets its own bench with filled baths. */
+export const test = base.extend<{ bench: Page; server: ServerProcess }>({
   server: [
     // biome-ignore lint/correctness/noEmptyPattern: Playwright wants a pattern here
     async ({}, use) => {
@@ -123,7 +123,7 @@ export const test = base.extend<{ bench: Page }, { server: ServerProcess }>({
       await use(server);
       await server.remove();
     },
-    { scope: 'worker', timeout: 120_000 },
+    { timeout: 120_000 },
   ],
   bench: async ({ page, server }, use) => {
     const faults: string[] = [];
