@@ -1,5 +1,6 @@
 export { type AppOptions, buildApp } from './app.ts';
 export type { BenchSetting } from './bench/index.ts';
+export { runFromCommandLine } from './cli.ts';
 export type { Context } from './context.ts';
 export {
   DatabaseError,

@@ -40,7 +40,8 @@ export const CURE_FAMILIES = [
 ] as const;
 export type CureFamily = (typeof CURE_FAMILIES)[number];
 
-const COMMON = {
+/** Constants that most resins share; a card need only give the others. */
+export const COMMON_CONSTANTS = {
   lambda: 0.45,
   vitrifyK: 25,
   capConversion: 0.96,
@@ -52,7 +53,7 @@ const COMMON = {
 
 export const FAMILY_CONSTANTS: Readonly<Record<CureFamily, CureConstants>> = {
   'standard opaque': {
-    ...COMMON,
+    ...COMMON_CONSTANTS,
     k0PerS: 0.006,
     dpMm: 0.15,
     green: 0.6,
@@ -63,7 +64,7 @@ export const FAMILY_CONSTANTS: Readonly<Record<CureFamily, CureConstants>> = {
     brittleJPerCm2: 25,
   },
   clear: {
-    ...COMMON,
+    ...COMMON_CONSTANTS,
     k0PerS: 0.006,
     dpMm: 1.5,
     green: 0.6,
@@ -76,7 +77,7 @@ export const FAMILY_CONSTANTS: Readonly<Record<CureFamily, CureConstants>> = {
     tint: { endDb: 12, doseJPerCm2: 13, limitDb: 4 },
   },
   tough: {
-    ...COMMON,
+    ...COMMON_CONSTANTS,
     k0PerS: 0.0034,
     dpMm: 0.2,
     green: 0.58,
@@ -88,7 +89,7 @@ export const FAMILY_CONSTANTS: Readonly<Record<CureFamily, CureConstants>> = {
     lambda: 0.43,
   },
   flexible: {
-    ...COMMON,
+    ...COMMON_CONSTANTS,
     k0PerS: 0.005,
     dpMm: 0.3,
     green: 0.6,
@@ -99,7 +100,7 @@ export const FAMILY_CONSTANTS: Readonly<Record<CureFamily, CureConstants>> = {
     brittleJPerCm2: 18,
   },
   'water-wash': {
-    ...COMMON,
+    ...COMMON_CONSTANTS,
     k0PerS: 0.0048,
     dpMm: 0.18,
     green: 0.58,
@@ -110,7 +111,7 @@ export const FAMILY_CONSTANTS: Readonly<Record<CureFamily, CureConstants>> = {
     brittleJPerCm2: 20,
   },
   'casting pattern': {
-    ...COMMON,
+    ...COMMON_CONSTANTS,
     k0PerS: 0.002,
     dpMm: 0.25,
     green: 0.52,
@@ -123,7 +124,7 @@ export const FAMILY_CONSTANTS: Readonly<Record<CureFamily, CureConstants>> = {
     skinDepths: 2.5,
   },
   filled: {
-    ...COMMON,
+    ...COMMON_CONSTANTS,
     k0PerS: 0.005,
     dpMm: 0.12,
     green: 0.5,
@@ -135,7 +136,7 @@ export const FAMILY_CONSTANTS: Readonly<Record<CureFamily, CureConstants>> = {
     stiffFrom: 0.25,
   },
   'high-temperature': {
-    ...COMMON,
+    ...COMMON_CONSTANTS,
     k0PerS: 0.0032,
     dpMm: 0.25,
     green: 0.4,
@@ -149,7 +150,7 @@ export const FAMILY_CONSTANTS: Readonly<Record<CureFamily, CureConstants>> = {
     stiffFrom: 0.15,
   },
   'skin-contact clear': {
-    ...COMMON,
+    ...COMMON_CONSTANTS,
     k0PerS: 0.006,
     dpMm: 1.2,
     green: 0.6,

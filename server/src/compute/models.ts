@@ -13,7 +13,7 @@ import {
   WashResidueReply,
 } from '@north-step/contract';
 import {
-  type CureConstants,
+  COMMON_CONSTANTS,
   type CureSetting,
   cureAlternatives,
   cureEnd,
@@ -97,7 +97,7 @@ export const MODELS: readonly Model[] = [
     const { resin, timerStepS, cutOutS, ...rest } = input;
     const setting: CureSetting = {
       ...rest,
-      constants: typeof resin === 'string' ? FAMILY_CONSTANTS[resin] : { ...DEFAULTS, ...resin },
+      constants: typeof resin === 'string' ? FAMILY_CONSTANTS[resin] : { ...COMMON_CONSTANTS, ...resin },
     };
     if (timerStepS !== undefined && !(timerStepS > 0)) throw new ModelRangeError('timerStepS', timerStepS, 1, 3600);
     if (cutOutS !== undefined && !(cutOutS > 0)) throw new ModelRangeError('cutOutS', cutOutS, 1, 36_000);
@@ -143,16 +143,3 @@ const mutable = <T extends { stagesS: readonly number[]; limitsPctW: readonly nu
   stagesS: [...plan.stagesS],
   limitsPctW: [...plan.limitsPctW],
 });
-
-const DEFAULTS: Pick<
-  CureConstants,
-  'lambda' | 'vitrifyK' | 'capConversion' | 'oxygen' | 'skinDepths' | 'toMiddle' | 'stiffFrom'
-> = {
-  lambda: 0.45,
-  vitrifyK: 25,
-  capConversion: 0.96,
-  oxygen: 1.8,
-  skinDepths: 1.5,
-  toMiddle: false,
-  stiffFrom: 0.42,
-};

@@ -1,3 +1,4 @@
+import { testCard } from '@north-step/core/testing';
 import type { Workshop } from '../setUp.ts';
 
 /** A small made-up workshop for tests. */
@@ -25,24 +26,5 @@ export const testWorkshop: Workshop = {
     { id: 'trim-mat', name: 'Trim mat', side: 'dry', capacity: 2, note: '' },
     { id: 'lamp-box', name: 'Lamp box', side: 'light', capacity: 1, note: '' },
   ],
-  resins: [
-    {
-      card: {
-        id: 'grey',
-        name: 'Test Grey',
-        version: 1,
-        family: 'standard opaque',
-        viscosityMPaS25: 300,
-        densityGPerMl: 1.1,
-        solvents: ['isopropanol'],
-        exposureCapS: 480,
-        residueTolUm: 0.8,
-        cureMedium: 'air',
-        stainsBath: false,
-        leavesGrit: false,
-        notes: '',
-      },
-      lots: ['A1', 'A2'],
-    },
-  ],
+  resins: [{ card: { ...testCard, name: 'Test Grey' }, lots: ['A1', 'A2'] }],
 };

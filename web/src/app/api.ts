@@ -7,7 +7,7 @@ export const TAGS = ['Bench', 'Batches', 'Batch', 'Solvent', 'Records', 'Resins'
 /** Reads only: everything that changes the bench goes through the outbox. */
 export const api = createApi({
   reducerPath: 'api',
-  baseQuery: fetchBaseQuery({ baseUrl: '/api' }),
+  baseQuery: fetchBaseQuery({ baseUrl: new URL('/api', window.location.href).href }),
   tagTypes: TAGS,
   refetchOnReconnect: true,
   endpoints: (build) => ({

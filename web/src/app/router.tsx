@@ -1,13 +1,15 @@
-import { createBrowserRouter } from 'react-router';
+import { createBrowserRouter, type RouteObject } from 'react-router';
 import { BenchPage } from '../features/bench/index.ts';
 import { Loading } from '../ui/index.ts';
+import { PageFailed } from './PageFailed.tsx';
 import { Shell } from './Shell.tsx';
 
 /** Every view has an address that can be shared and reloaded. All but the bench are fetched when first opened. */
-export const router = createBrowserRouter([
+export const routes: RouteObject[] = [
   {
     path: '/',
     Component: Shell,
+    ErrorBoundary: PageFailed,
     HydrateFallback: () => <Loading what="the page" />,
     children: [
       { index: true, Component: BenchPage },
@@ -35,4 +37,6 @@ export const router = createBrowserRouter([
       { path: '*', lazy: async () => ({ Component: (await import('./NotFound.tsx')).NotFound }) },
     ],
   },
-]);
+];
+
+export const router = createBrowserRouter(routes);

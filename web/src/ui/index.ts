@@ -1,4 +1,5 @@
 export * from './Choice.tsx';
+export * from './HeadRow.tsx';
 export * from './Sheet.tsx';
 export * from './States.tsx';
 export * from './Stepper.tsx';

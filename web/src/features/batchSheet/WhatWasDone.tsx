@@ -1,5 +1,6 @@
 import { type BatchState, currentStep, type Step } from '@north-step/core/route';
 import { clockText } from '@north-step/core/units';
+import { HeadRow } from '../../ui/index.ts';
 
 const KNEW: Readonly<Record<string, (value: number | string) => string>> = {
   loadPctW: (v) => `load ${v} %`,
@@ -29,15 +30,7 @@ export function WhatWasDone({ batch, nowMs }: { readonly batch: BatchState; read
     <section aria-label="What was done">
       <h3 className="text-lg font-bold">What was done</h3>
       <table className="table-plain w-full">
-        <thead>
-          <tr>
-            {['step', 'planned', 'took', 'what it knew at that moment', 'who'].map((head) => (
-              <th key={head} scope="col">
-                {head}
-              </th>
-            ))}
-          </tr>
-        </thead>
+        <HeadRow names={['step', 'planned', 'took', 'what it knew at that moment', 'who']} />
         <tbody>
           {shown.map((step) => (
             <tr key={step.id} className={step.id === current?.id ? 'bg-panel font-bold' : ''}>

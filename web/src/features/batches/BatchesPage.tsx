@@ -5,7 +5,7 @@ import { useBatchesQuery } from '../../app/api.ts';
 import { useKeys } from '../../app/useKeys.ts';
 import { dayAndClock } from '../../app/useNow.ts';
 import { Flag } from '../../glyphs/index.ts';
-import { Choice, Empty, Failed, Loading } from '../../ui/index.ts';
+import { Choice, Empty, Failed, HeadRow, Loading } from '../../ui/index.ts';
 import { SlimBand, SlimButton } from '../next/index.ts';
 
 const PAGE_SIZE = 50;
@@ -84,15 +84,7 @@ export function BatchesPage() {
 function BatchTable({ rows }: { readonly rows: readonly BatchRow[] }) {
   return (
     <table className="table-plain mx-[18px] w-[calc(100%-36px)]">
-      <thead>
-        <tr>
-          {['batch', 'part', 'resin, lot', 'for', 'hung', 'due', 'now at'].map((head) => (
-            <th key={head} scope="col">
-              {head}
-            </th>
-          ))}
-        </tr>
-      </thead>
+      <HeadRow names={['batch', 'part', 'resin, lot', 'for', 'hung', 'due', 'now at']} />
       <tbody>
         {rows.map((row) => (
           <tr key={row.id}>

@@ -20,7 +20,11 @@ export function DoneColumn({ done, flagged }: DoneColumnProps) {
       <ul className="space-y-2">
         {[...flagged, ...done].slice(0, SHOWN).map((batch) => (
           <li key={batch.id}>
-            <Link to={`/batches/${batch.id}`} className="frame flex min-h-11 items-center gap-2 bg-panel px-2.5">
+            <Link
+              to={`/batches/${batch.id}`}
+              aria-label={`${batch.name}, ${batch.flag ? 'flagged' : 'sealed'}`}
+              className="frame flex min-h-11 items-center gap-2 bg-panel px-2.5"
+            >
               <Flag state={batch.flag ? 'held' : 'done'} />
               <span className="truncate font-bold">{batch.name}</span>
               <span className="font-mono">{batch.flag ? 'flag' : 'ok'}</span>

@@ -3,7 +3,7 @@ import { Link } from 'react-router';
 import { useRecordsQuery } from '../../app/api.ts';
 import { dayAndClock } from '../../app/useNow.ts';
 import { ChainMark } from '../../glyphs/index.ts';
-import { Empty, Failed, Loading } from '../../ui/index.ts';
+import { Empty, Failed, HeadRow, Loading } from '../../ui/index.ts';
 import { Pages } from '../batches/index.ts';
 import { SlimBand } from '../next/index.ts';
 
@@ -36,15 +36,7 @@ export function RecordsPage() {
       {data.rows.length === 0 && <Empty>Nothing is sealed yet. A batch is sealed as the last step of its route.</Empty>}
       {data.rows.length > 0 && (
         <table className="table-plain mx-[18px] my-2 w-[calc(100%-36px)]">
-          <thead>
-            <tr>
-              {['record', 'batch', 'part', 'resin', 'sealed', 'chain', 'save as'].map((head) => (
-                <th key={head} scope="col">
-                  {head}
-                </th>
-              ))}
-            </tr>
-          </thead>
+          <HeadRow names={['record', 'batch', 'part', 'resin', 'sealed', 'chain', 'save as']} />
           <tbody>
             {data.rows.map((row) => (
               <tr key={row.number}>

@@ -5,7 +5,7 @@ import { EVEN_LIGHT } from '@north-step/core/route';
 import { clockText } from '@north-step/core/units';
 import { useBenchQuery, useResinsQuery } from '../../app/api.ts';
 import { WindowBar } from '../../glyphs/index.ts';
-import { Failed, Loading } from '../../ui/index.ts';
+import { Failed, HeadRow, Loading } from '../../ui/index.ts';
 import { SlimBand } from '../next/index.ts';
 
 const WALL_MM = 3;
@@ -23,24 +23,18 @@ export function ResinsPage() {
         more="Values are invented defaults to be calibrated, not measurements. The maker’s data sheet decides."
       />
       <table className="table-plain mx-[18px] my-2 w-[calc(100%-36px)]">
-        <thead>
-          <tr>
-            {[
-              'resin',
-              'family',
-              'lots',
-              'flows',
-              'at most in solvent',
-              'may keep',
-              `cure of ${WALL_MM} mm in this lamp`,
-              'notes',
-            ].map((head) => (
-              <th key={head} scope="col">
-                {head}
-              </th>
-            ))}
-          </tr>
-        </thead>
+        <HeadRow
+          names={[
+            'resin',
+            'family',
+            'lots',
+            'flows',
+            'at most in solvent',
+            'may keep',
+            `cure of ${WALL_MM} mm in this lamp`,
+            'notes',
+          ]}
+        />
         <tbody>
           {data.resins.map(({ card, lots }) => (
             <tr key={card.id}>

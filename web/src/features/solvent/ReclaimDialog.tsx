@@ -2,7 +2,7 @@ import type { Vessel } from '@north-step/contract';
 import { hardenFilterPasses } from '@north-step/core/reclaim';
 import { parseVolumeMl, plainNumber } from '@north-step/core/units';
 import { useState } from 'react';
-import { Stepper } from '../../ui/index.ts';
+import { HeadRow, Stepper } from '../../ui/index.ts';
 import { byRole, litres, PostingDialog, VolumeField } from './dialogParts.tsx';
 
 /** One harden-and-filter run, with what the model expects of one to four passes. */
@@ -43,15 +43,7 @@ export function ReclaimDialog({
       </div>
       {model && (
         <table className="table-plain w-full">
-          <thead>
-            <tr>
-              {['passes', 'comes back', 'still holds', ''].map((head, index) => (
-                <th key={index} scope="col">
-                  {head}
-                </th>
-              ))}
-            </tr>
-          </thead>
+          <HeadRow names={['passes', 'comes back', 'still holds', '']} />
           <tbody>
             {model.passes.map((pass, index) => (
               <tr key={index} className={index + 1 === chosen ? 'font-bold' : ''}>

@@ -1,6 +1,6 @@
 import type { Vessel } from '@north-step/contract';
 import { parseVolumeMl } from '@north-step/core/units';
-import { type ReactNode, useState } from 'react';
+import { type ReactNode, useId, useState } from 'react';
 import { Sheet } from '../../ui/index.ts';
 import { useDo } from '../next/index.ts';
 
@@ -71,17 +71,26 @@ export function VolumeField({
   readonly onChange: (value: string) => void;
 }) {
   const bad = value.trim() !== '' && parseVolumeMl(value) === undefined;
+  const id = useId();
   return (
-    <label className="block">
-      <span className="label">{label}</span>
+    <div>
+      <label className="label" htmlFor={id}>
+        {label}
+      </label>
       <input
+        id={id}
         className="field font-mono"
         value={value}
         aria-invalid={bad}
+        aria-describedby={bad ? `${id}why` : undefined}
         onChange={(event) => onChange(event.target.value)}
       />
-      {bad && <span className="text-sm text-brick">Write it like 1.5 L or 1500 ml.</span>}
-    </label>
+      {bad && (
+        <span id={`${id}why`} className="text-sm text-brick">
+          Write it like 1.5 L or 1500 ml.
+        </span>
+      )}
+    </div>
   );
 }
 

@@ -1,0 +1,52 @@
+import { parseArgs } from 'node:util';
+import { FolderInUse, NewerDatabase } from './db/index.ts';
+import { type ServerOptions, startServer } from './serve.ts';
+
+/** What a start can be refused for in one plain sentence; anything else shows where it came from. */
+const isPlain = (error: unknown): error is Error =>
+  error instanceof FolderInUse || error instanceof NewerDatabase || (error as { code?: string }).code === 'EADDRINUSE';
+
+/**
+ * Runs a server from the command line: `--port`, `--data`, `--web`, `--log`; stops cleanly on SIGINT and SIGTERM.
+ * Ends the process with 2 for a bad option, 1 when it cannot start.
+ */
+export async function runFromCommandLine(
+  defaults: { readonly data: string; readonly log: string },
+  fillEmpty?: ServerOptions['fillEmpty'],
+): Promise<void> {
+  const { values } = parseArgs({
+    options: {
+      port: { type: 'string', default: '4170' },
+      data: { type: 'string', default: defaults.data },
+      web: { type: 'string' },
+      log: { type: 'string', default: defaults.log },
+    },
+  });
+  const port = Number(values.port);
+  if (!Number.isInteger(port) || port < 1 || port > 65_535) {
+    console.error(`--port ${values.port} is not a port: give a number from 1 to 65535.`);
+    process.exit(2);
+  }
+  try {
+    const running = await startServer({
+      folder: values.data,
+      port,
+      webFolder: values.web,
+      logLevel: values.log,
+      fillEmpty,
+    });
+    console.log(`North Step is at ${running.address}`);
+    let stopping = false;
+    const stop = async () => {
+      if (stopping) return;
+      stopping = true;
+      await running.close();
+      process.exit(0);
+    };
+    process.on('SIGINT', stop);
+    process.on('SIGTERM', stop);
+  } catch (error) {
+    console.error(isPlain(error) ? error.message : error);
+    process.exit(1);
+  }
+}

@@ -1,0 +1,199 @@
+import { fireEvent, screen, waitFor, within } from '@testing-library/react';
+import { afterEach, describe, expect, it } from 'vitest';
+import { batchAt, benchReply, failure, leavePage, showPage } from '../../testing/page.tsx';
+
+afterEach(leavePage);
+const press = (key: string, target: Element = document.body) => fireEvent.keyDown(target, { key });
+const headline = (text: string | RegExp) => screen.findByRole('heading', { level: 1, name: text });
+const okBatch = { batch: {} };
+
+describe('the bench', () => {
+  it('says when it is clear, and N opens a new batch', async () => {
+    const { router } = showPage('/', { '/api/bench': benchReply([]), '/api/resins': { resins: [] } });
+    await headline('The bench is clear.');
+    press('n');
+    await waitFor(() => expect(router.state.location.pathname).toBe('/batches/new'));
+  });
+  it('says so when the server does not answer, and tries again', async () => {
+    const { read } = showPage('/', { '/api/bench': failure(500, { code: 'UNEXPECTED', message: 'x' }) });
+    expect((await screen.findByRole('alert')).textContent).toContain('did not give the bench');
+    fireEvent.click(screen.getByRole('button', { name: 'Try again' }));
+    await waitFor(() => expect(read.filter((path) => path === '/api/bench').length).toBeGreaterThan(1));
+  });
+  it('puts a pull-out first, with solvent used, hands and a countdown', async () => {
+    showPage('/', {
+      '/api/bench': benchReply([
+        batchAt('look-matte', { id: 'l', name: 'Skua 3' }),
+        batchAt('wash', { id: 'w', name: 'Tern 14' }, 20),
+      ]),
+    });
+    await headline('Lift Tern 14 out of Wash 1');
+    const band = within(screen.getByRole('region', { name: 'Next step' }));
+    expect(band.getByText(/of its 8:00 solvent allowance is used/)).toBeDefined();
+    expect(band.getByText(/Glove on the basket hand/)).toBeDefined();
+    expect(screen.getByRole('timer').textContent).toMatch(/^0:\d\d$/);
+  });
+  it('places each tag where its parts are', async () => {
+    showPage('/', {
+      '/api/bench': benchReply([
+        batchAt('drip', { id: 'a', name: 'Knot 1' }),
+        batchAt('cure', { id: 'b', name: 'Eider 1' }, 30),
+        batchAt('look-matte', { id: 'c', name: 'Skua 1' }),
+      ]),
+    });
+    await screen.findByRole('button', { name: /^Knot 1, Drip, waiting/ });
+    const side = (name: string) => within(screen.getByRole('region', { name }));
+    expect(side('wet side').getByRole('button', { name: /^Knot 1/ })).toBeDefined();
+    expect(side('dry & trim').getByRole('button', { name: /^Skua 1, Look: matte\?, look/ })).toBeDefined();
+    expect(side('light side').getByRole('button', { name: /^Eider 1, Cure, \d/ })).toBeDefined();
+    expect(side('light side').getByRole('img', { name: /^Cure window: tacky until/ })).toBeDefined();
+  });
+  it('shows loads by the book and how many batches are left', async () => {
+    showPage('/', { '/api/bench': benchReply([]) });
+    // 6 % of 3630 g is 217.8 g; 12.5 % of the same solvent is 3412.2·12.5/87.5 = 487.5 g; (487.5 − 217.8)/4 = 67
+    expect(await screen.findByText(/about 67 batches left/)).toBeDefined();
+    expect(screen.getByText(/6.0 % resin by the book/)).toBeDefined();
+  });
+  it('lists what is flagged and done today', async () => {
+    showPage('/', {
+      '/api/bench': benchReply([batchAt('trim', { id: 'f', name: 'Dipper 5', flag: 'fin broke' })], {
+        doneToday: [{ ...batchAt('seal', { id: 'd', name: 'Gannet 7' }), recordHash: 'ab' }],
+      }),
+    });
+    expect(await screen.findByText('1 sealed, 1 flagged')).toBeDefined();
+    expect(screen.getByRole('link', { name: 'Gannet 7, sealed' }).getAttribute('href')).toBe('/batches/d');
+  });
+});
+
+describe('keys on the bench', () => {
+  it('Space starts the step of the band, once, in the name of who works here', async () => {
+    const { posted } = showPage('/', {
+      '/api/bench': benchReply([batchAt('drip', { id: 'a', name: 'Knot 1' })]),
+      '/api/batches/a': okBatch,
+    });
+    await headline('Hang Knot 1 on the drip rack');
+    press(' ');
+    press(' ');
+    await waitFor(() => expect(posted.length).toBeGreaterThan(0));
+    expect(posted).toHaveLength(1);
+    expect(posted[0]).toMatchObject({
+      path: '/api/batches/a/steps/s1/start',
+      body: { by: 'Ada B.', commandId: expect.stringMatching(/^[0-9a-f-]{36}$/) },
+    });
+  });
+  it('the pedal works like Space, + and − change the time by 30 s', async () => {
+    const { posted } = showPage('/', {
+      '/api/bench': benchReply([batchAt('dry', { id: 'a', name: 'Knot 1' }, 60)]),
+      '/api/batches/a': okBatch,
+    });
+    await headline('Check Knot 1 is dry');
+    press('+');
+    await waitFor(() => expect(posted).toHaveLength(1));
+    press('-');
+    await waitFor(() => expect(posted).toHaveLength(2));
+    press('PageDown');
+    await waitFor(() => expect(posted).toHaveLength(3));
+    expect(posted.map(({ path, body }) => [path.split('/').at(-1), body.addS])).toEqual([
+      ['extend', 30],
+      ['extend', -30],
+      ['finish', undefined],
+    ]);
+  });
+  it('a look is answered by one key', async () => {
+    const { posted } = showPage('/', {
+      '/api/bench': benchReply([batchAt('look-matte', { id: 'a', name: 'Knot 1' })]),
+      '/api/batches/a': okBatch,
+    });
+    await headline('Look at Knot 1: matte all over?');
+    press('s');
+    await waitFor(() => expect(posted[0]?.body.outcome).toBe('shine'));
+  });
+  it('Space at a look asks in a dialog and sends what was seen, broken pieces and note', async () => {
+    const { posted } = showPage('/', {
+      '/api/bench': benchReply([batchAt('look-cured', { id: 'a', name: 'Knot 1' })]),
+      '/api/batches/a': okBatch,
+    });
+    await headline('Touch and tilt Knot 1');
+    press(' ');
+    const dialog = within(await screen.findByRole('dialog', { name: 'Touch and tilt Knot 1' }));
+    fireEvent.click(dialog.getByRole('radio', { name: 'Tinted' }));
+    fireEvent.click(dialog.getByRole('button', { name: 'Broken pieces: more' }));
+    fireEvent.change(dialog.getByRole('textbox', { name: 'Note' }), { target: { value: ' warm edge ' } });
+    press('f'); // nothing else fires while the dialog is open
+    fireEvent.click(dialog.getByRole('button', { name: 'Record the look' }));
+    await waitFor(() => expect(posted[0]?.body).toMatchObject({ outcome: 'tinted', broken: 1, note: 'warm edge' }));
+    expect(screen.queryByRole('dialog')).toBeNull();
+  });
+  it('arrows choose another batch, Escape goes back, Enter opens its sheet', async () => {
+    const { router } = showPage('/', {
+      '/api/bench': benchReply([
+        batchAt('drip', { id: 'a', name: 'Knot 1' }),
+        batchAt('trim', { id: 'b', name: 'Tern 1' }),
+      ]),
+      '/api/batches/b': { batch: batchAt('trim', { id: 'b' }) },
+    });
+    await headline('Hang Knot 1 on the drip rack');
+    press('ArrowRight');
+    await headline('Clip the supports of Tern 1');
+    press('Escape');
+    await headline('Hang Knot 1 on the drip rack');
+    press('ArrowLeft');
+    press('Enter');
+    await waitFor(() => expect(router.state.location.pathname).toBe('/batches/b'));
+  });
+  it('F raises a flag with a ready reason', async () => {
+    const { posted } = showPage('/', {
+      '/api/bench': benchReply([batchAt('drip', { id: 'a', name: 'Knot 1' })]),
+      '/api/batches/a': okBatch,
+    });
+    await headline(/Hang Knot 1/);
+    press('f');
+    const dialog = within(await screen.findByRole('dialog', { name: 'Flag Knot 1' }));
+    expect(dialog.getByRole('button', { name: 'Raise the flag' }).hasAttribute('disabled')).toBe(true);
+    fireEvent.click(dialog.getByRole('button', { name: 'White marks' }));
+    fireEvent.click(dialog.getByRole('button', { name: 'Raise the flag' }));
+    await waitFor(() =>
+      expect(posted[0]).toMatchObject({ path: '/api/batches/a/flag', body: { note: 'White marks' } }),
+    );
+  });
+  it('says why something must wait instead of sending it', async () => {
+    const { posted } = showPage('/', {
+      '/api/bench': benchReply([
+        batchAt('wash', { id: 'a', name: 'Knot 1' }),
+        batchAt('wash', { id: 'b', name: 'Tern 1' }, 1),
+      ]),
+    });
+    fireEvent.focus(await screen.findByRole('button', { name: /^Knot 1, Wash 1/ }));
+    expect(await screen.findByText('It waits: Wash 1 holds Tern 1.')).toBeDefined();
+    press(' ');
+    expect((await screen.findByRole('alert')).textContent).toContain('Free that station first.');
+    expect(posted).toHaveLength(0);
+  });
+  it('shows a refusal in the server’s words with the way on, until it is read', async () => {
+    const refusal = failure(409, {
+      code: 'CLEAN_BATH_TOO_LOADED',
+      message: 'The clean bath holds 5 % resin.',
+      remedy: 'Rotate the baths first.',
+    });
+    showPage('/', {
+      '/api/bench': benchReply([batchAt('drip', { id: 'a', name: 'Knot 1' })]),
+      '/api/batches/a': refusal,
+    });
+    await headline(/Hang Knot 1/);
+    press(' ');
+    expect((await screen.findByRole('alert')).textContent).toContain(
+      'The clean bath holds 5 % resin. Rotate the baths first.',
+    );
+    fireEvent.click(screen.getByRole('button', { name: 'Got it' }));
+    await waitFor(() => expect(screen.queryByRole('alert')).toBeNull());
+  });
+  it('leaves typing, key repeats and browser shortcuts alone', async () => {
+    const { posted } = showPage('/batches', { '/api/bench': benchReply([]), '/api/batches': { total: 0, rows: [] } });
+    const find = await screen.findByRole('searchbox', { name: 'Find a batch' });
+    press('n', find);
+    fireEvent.keyDown(document.body, { key: 'n', ctrlKey: true });
+    fireEvent.keyDown(document.body, { key: 'n', repeat: true });
+    expect(screen.getByRole('searchbox', { name: 'Find a batch' })).toBeDefined();
+    expect(posted).toHaveLength(0);
+  });
+});

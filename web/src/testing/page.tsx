@@ -1,0 +1,127 @@
+import type { BenchReply, Vessel } from '@north-step/contract';
+import { applyEvent, type BatchEvent, type BatchState, currentStep, decideStart } from '@north-step/core/route';
+import { play, testBatch, testBench, testCard } from '@north-step/core/testing';
+import { cleanup, render } from '@testing-library/react';
+import { Provider } from 'react-redux';
+import { createMemoryRouter, RouterProvider } from 'react-router';
+import { vi } from 'vitest';
+import { api } from '../app/api.ts';
+import { chose } from '../app/bench.ts';
+import { noticed, serverAway } from '../app/outbox.ts';
+import { routes } from '../app/router.tsx';
+import { store } from '../app/store.ts';
+
+// jsdom lays nothing out; the slider only asks to be told of sizes
+class NoResizes {
+  observe() {}
+  unobserve() {}
+  disconnect() {}
+}
+globalThis.ResizeObserver ??= NoResizes as unknown as typeof ResizeObserver;
+
+export type Sent = { readonly path: string; readonly body: Record<string, unknown> };
+/** Answers by path: a value, or an error with its status. */
+export type Answers = Readonly<Record<string, unknown>>;
+export const failure = (status: number, error: object) => ({ failWith: status, error });
+
+/** Shows a page of the real app against a made-up server. @returns what was posted, in order, and every path read */
+export function showPage(path: string, answers: Answers) {
+  const posted: Sent[] = [];
+  const read: string[] = [];
+  vi.stubGlobal('fetch', async (input: Request | string, init?: RequestInit) => {
+    const url = new URL(typeof input === 'string' ? input : input.url, 'http://localhost');
+    const method = typeof input === 'string' ? (init?.method ?? 'GET') : input.method;
+    const key = Object.keys(answers)
+      .filter((candidate) => url.pathname.startsWith(candidate))
+      .sort((a, b) => b.length - a.length)[0];
+    if (method === 'POST')
+      posted.push({ path: url.pathname, body: typeof init?.body === 'string' ? JSON.parse(init.body) : {} });
+    else read.push(url.pathname + url.search);
+    if (key === undefined) throw new TypeError(`no server for ${url.pathname}`);
+    const answer = answers[key] as { failWith?: number; error?: object };
+    return Response.json(answer.failWith ? { error: answer.error } : answer, { status: answer.failWith ?? 200 });
+  });
+  const router = createMemoryRouter(routes, { initialEntries: [path] });
+  render(
+    <Provider store={store}>
+      <RouterProvider router={router} />
+    </Provider>,
+  );
+  return { posted, read, router };
+}
+
+/** Forgets everything between tests. */
+export function leavePage(): void {
+  cleanup();
+  store.dispatch(api.util.resetApiState());
+  store.dispatch(chose(undefined));
+  store.dispatch(noticed(undefined));
+  store.dispatch(serverAway(false));
+  vi.unstubAllGlobals();
+}
+
+export const vessel = (over: Partial<Vessel> & Pick<Vessel, 'id' | 'name' | 'role'>): Vessel => ({
+  kind: over.role === 'first' || over.role === 'clean' ? 'bath' : 'can',
+  capacityMl: 5000,
+  solventG: 3500,
+  waterG: 60,
+  resinG: 70,
+  loadPctW: 2,
+  strengthPctW: 98,
+  volumeMl: 4500,
+  ...over,
+});
+export const VESSELS: readonly Vessel[] = [
+  vessel({ id: 'can', name: 'Fresh can', role: 'fresh', resinG: 0, loadPctW: 0, capacityMl: 25_000, volumeMl: 10_000 }),
+  vessel({ id: 'w2', name: 'Wash 2', role: 'clean', loadPctW: 0.4 }),
+  vessel({ id: 'w1', name: 'Wash 1', role: 'first', loadPctW: 6 }),
+  vessel({ id: 'drum', name: 'Dirty drum', role: 'drum', loadPctW: 8, volumeMl: 2000, capacityMl: 30_000 }),
+  vessel({
+    id: 'bottle',
+    name: 'Reclaimed',
+    role: 'reclaimed',
+    volumeMl: 0,
+    solventG: 0,
+    waterG: 0,
+    resinG: 0,
+    loadPctW: 0,
+    strengthPctW: null,
+  }),
+];
+
+/** The bench with these batches open. */
+export const benchReply = (open: readonly BatchState[], over: Partial<BenchReply> = {}): BenchReply => ({
+  nowMs: Date.now(),
+  workshop: 'Test bench',
+  people: [{ id: 'ada', name: 'Ada B.', role: 'technician' }],
+  stations: [
+    { id: 'drip-rack', name: 'Drip rack', side: 'wet', capacity: 4, vesselId: null, note: 'every minute saves resin' },
+    { id: 'wash-1', name: 'Wash 1', side: 'wet', capacity: 1, vesselId: 'w1', note: '' },
+    { id: 'wash-2', name: 'Wash 2', side: 'wet', capacity: 1, vesselId: 'w2', note: '' },
+    { id: 'dry-rack', name: 'Dry rack', side: 'dry', capacity: 6, vesselId: null, note: '' },
+    { id: 'trim-mat', name: 'Trim mat', side: 'dry', capacity: 2, vesselId: null, note: '' },
+    { id: 'lamp-box', name: 'Lamp box', side: 'light', capacity: 1, vesselId: null, note: '' },
+  ],
+  vessels: [...VESSELS],
+  resinPerBatchG: { w1: 4, w2: 0.4 },
+  bench: testBench,
+  open: [...open],
+  doneToday: [],
+  ...over,
+});
+export const RESINS = { resins: [{ card: testCard, lots: ['A1', 'A2'] }] };
+
+/** A batch worked up to a kind of step; `running` has begun it so many seconds ago. */
+export function batchAt(kind: string, over: Partial<BatchState> = {}, runningForS?: number): BatchState {
+  const { batch } = play({ ...testBatch(), ...over }, (b) => currentStep(b)?.kind === kind);
+  if (runningForS === undefined) return batch;
+  const result = decideStart(
+    batch,
+    currentStep(batch)!.id,
+    testBench,
+    {},
+    { atMs: Date.now() - runningForS * 1000, by: 'Ada B.' },
+  );
+  if (!result.ok) throw new Error(result.refusal.message);
+  return result.value.reduce<BatchState>((state, event: BatchEvent) => applyEvent(state, event), batch);
+}
