@@ -49,6 +49,12 @@ function join(parents: Int32Array, a: number, b: number): void {
   if (ra !== rb) parents[Math.max(ra, rb)] = Math.min(ra, rb);
 }
 
+/** Spreads a product over all its bits, so that neighbours do not crowd. @source murmur3 finalizer, public domain */
+function mix(bits: number): number {
+  const h = Math.imul(bits ^ (bits >>> 16), 0x85ebca6b);
+  return (h ^ (h >>> 13)) >>> 0;
+}
+
 /** Undirected edges with how often each was passed and how often forward minus backward. */
 class EdgeTable {
   private readonly low: Int32Array;
@@ -58,7 +64,8 @@ class EdgeTable {
   private readonly mask: number;
 
   constructor(edgePasses: number) {
-    const size = 1 << Math.ceil(Math.log2(Math.max(16, edgePasses)));
+    // never more than half full, even when no two triangles share an edge
+    const size = 1 << Math.ceil(Math.log2(Math.max(16, edgePasses * 2)));
     this.mask = size - 1;
     this.low = new Int32Array(size).fill(-1);
     this.high = new Int32Array(size);
@@ -69,7 +76,7 @@ class EdgeTable {
   pass(from: number, to: number): void {
     const low = Math.min(from, to);
     const high = Math.max(from, to);
-    let slot = (Math.imul(low, 0x9e3779b1) ^ Math.imul(high, 0x85ebca77)) & this.mask;
+    let slot = mix(Math.imul(low, 0x9e3779b1) ^ Math.imul(high, 0x85ebca77)) & this.mask;
     while (this.low[slot] !== -1 && (this.low[slot] !== low || this.high[slot] !== high)) slot = (slot + 1) & this.mask;
     this.low[slot] = low;
     this.high[slot] = high;

@@ -19,24 +19,33 @@ export function wallThickness(
   watch.onProgress?.(0.5);
   const stepMm2 = areaMm2 / SAMPLES;
   const hits: number[] = [];
-  let passedMm2 = stepMm2 * 0.5;
+  let dueMm2 = stepMm2 * 0.5;
+  let count = 0;
   for (let at = 0; at < positions.length; at += 9) {
     const normal = normalOf(positions, at);
     const twice = Math.hypot(normal[0], normal[1], normal[2]);
-    passedMm2 += twice / 2;
-    if (passedMm2 < stepMm2 || twice === 0) continue;
-    passedMm2 %= stepMm2;
+    dueMm2 += twice / 2;
     const scale = -inward / twice;
-    const [x, y, z] = [0, 1, 2].map(
-      (k) => (positions[at + k]! + positions[at + 3 + k]! + positions[at + 6 + k]!) / 3,
-    ) as [number, number, number];
-    const hit = nearestHit(tree, x, y, z, normal[0] * scale, normal[1] * scale, normal[2] * scale, 1e-4);
-    if (Number.isFinite(hit)) hits.push(hit);
-    if (hits.length % 256 === 0 && watch.isCancelled?.()) return undefined;
+    // a large triangle is met as often as its area asks, at places spread over it
+    for (; dueMm2 >= stepMm2 && twice > 0; dueMm2 -= stepMm2) {
+      const [x, y, z] = placeOnTriangle(positions, at, count++);
+      const hit = nearestHit(tree, x, y, z, normal[0] * scale, normal[1] * scale, normal[2] * scale, 1e-4);
+      if (Number.isFinite(hit)) hits.push(hit);
+    }
+    if (at % 90_000 === 0 && watch.isCancelled?.()) return undefined;
   }
   if (hits.length === 0) return undefined;
   hits.sort((a, b) => a - b);
   return { p5Mm: hits[Math.floor(hits.length * 0.05)]!, medianMm: hits[Math.floor(hits.length / 2)]! };
+}
+
+/** The n-th of a sequence of places spread evenly over a triangle. @source Roberts (2018), R2 low-discrepancy sequence, folded */
+function placeOnTriangle(p: Float32Array, at: number, n: number): readonly [number, number, number] {
+  let u = (0.5 + n * 0.754877666246693) % 1;
+  let v = (0.5 + n * 0.569840290998053) % 1;
+  if (u + v > 1) [u, v] = [1 - u, 1 - v];
+  const along = (k: number) => p[at + k]! + u * (p[at + 3 + k]! - p[at + k]!) + v * (p[at + 6 + k]! - p[at + k]!);
+  return [along(0), along(1), along(2)];
 }
 
 /** Cross product of two edges: along the outward normal, twice the area long. */
