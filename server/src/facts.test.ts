@@ -1,0 +1,190 @@
+import { createHash, randomUUID } from 'node:crypto';
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import type { BatchReply, SolventReply } from '@north-step/contract';
+import { canonicalJson } from '@north-step/core/record';
+import { type BatchState, currentStep, replay } from '@north-step/core/route';
+import { testCard } from '@north-step/core/testing';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { buildApp } from './app.ts';
+import { eventsOf } from './batches/index.ts';
+import { sql } from './db/index.ts';
+import { LiveHub } from './live/hub.ts';
+import { setUpWorkshop } from './setUp.ts';
+import { at, TestBench } from './testing/bench.ts';
+import { testWorkshop } from './testing/workshop.ts';
+
+let t: TestBench;
+beforeAll(async () => {
+  t = await TestBench.open();
+  await t.fillBaths();
+});
+afterAll(() => t.close());
+
+describe('races', () => {
+  it('two screens finishing one step: one wins, the other is told, the bath is charged once', async () => {
+    const batch = await t.step(await t.workOn(await t.newBatch(), at('wash')), 'start');
+    t.wait(60);
+    const url = `/api/batches/${batch.id}/steps/${currentStep(batch)!.id}/finish`;
+    const replies = await Promise.all([t.post(url), t.post(url), t.post(url)]);
+    expect(replies.map((reply) => reply.status).sort()).toEqual([200, 409, 409]);
+    const { movements } = await t.get<SolventReply>('/api/solvent');
+    expect(movements.filter((movement) => movement.batchId === batch.id)).toHaveLength(1);
+  });
+  it('one command sent many times at once is done once', async () => {
+    const batch = await t.newBatch();
+    const commandId = randomUUID();
+    const replies = await Promise.all(
+      Array.from({ length: 6 }, () => t.post(`/api/batches/${batch.id}/steps/s1/start`, {}, commandId)),
+    );
+    for (const reply of replies) expect(reply).toEqual(replies[0]);
+    expect(await eventsOf(t.db, batch.id)).toHaveLength(2);
+  });
+  it('batches made at once get different names', async () => {
+    const names = (await Promise.all(Array.from({ length: 8 }, () => t.newBatch()))).map((batch) => batch.name);
+    expect(new Set(names).size).toBe(8);
+  });
+  it('two batches asking for one bath at once: one goes in', async () => {
+    const pair = [await t.workOn(await t.newBatch(), at('wash')), await t.workOn(await t.newBatch(), at('wash'))];
+    const replies = await Promise.all(
+      pair.map((batch) => t.post(`/api/batches/${batch.id}/steps/${currentStep(batch)!.id}/start`)),
+    );
+    expect(replies.map((reply) => reply.status).sort()).toEqual([200, 409]);
+    const inside = pair[replies.findIndex((reply) => reply.status === 200)]!;
+    t.wait(60);
+    await t.post(`/api/batches/${inside.id}/steps/${currentStep(inside)!.id}/finish`);
+  });
+});
+
+describe('a batch forgotten in solvent', () => {
+  it('is flagged with how long, and more solvent is refused', async () => {
+    let batch = await t.step(await t.workOn(await t.newBatch(), at('wash')), 'start');
+    t.wait(14 * 3600);
+    batch = await t.step(batch, 'finish');
+    expect(batch.flag).toMatch(/In solvent 14:0\d:\d\d, over its 8:00/);
+    const reply = await t.post(`/api/batches/${batch.id}/steps/${currentStep(batch)!.id}/start`);
+    expect(reply.body.error).toMatchObject({ code: 'EXPOSURE_SPENT', remedy: expect.stringContaining('ask the lead') });
+    const lowered = await t.must<BatchReply>(`/api/batches/${batch.id}/flag`, { note: null });
+    expect(lowered.batch.flag).toBeUndefined();
+  });
+});
+
+describe('a bath of the wrong liquid', () => {
+  it('is refused by its name before the part goes in', async () => {
+    const batch = await t.workOn(await t.newBatch(), at('wash'));
+    await t.db.many(sql`UPDATE vessel SET solvent = 'water' WHERE id = 'w1'`);
+    const reply = await t.post(`/api/batches/${batch.id}/steps/${currentStep(batch)!.id}/start`);
+    await t.db.many(sql`UPDATE vessel SET solvent = 'isopropanol' WHERE id = 'w1'`);
+    expect([reply.status, reply.body.error.code, reply.body.error.message]).toEqual([
+      409,
+      'WRONG_SOLVENT',
+      'Wash 1 holds water; the card of Test Grey allows only isopropanol.',
+    ]);
+  });
+});
+
+describe('drag-out', () => {
+  it('clings to wet parts, is carried into the clean bath, and leaves only resin when dry', async () => {
+    const sink = async (account: string) =>
+      (await t.get<SolventReply>('/api/solvent')).sinks.find((row) => row.account === account)!;
+    const before = { clinging: await sink('drag-out'), left: await sink('left-on-parts') };
+    const afterFirst = await t.step(
+      await t.step(await t.workOn(await t.newBatch({ count: 40 }), at('wash')), 'start').then((b) => (t.wait(90), b)),
+      'finish',
+    );
+    // 20 µm · 1.198 · 40 · 9000 mm² at about 0.8 g/mL
+    const clingingG = (await sink('drag-out')).solventG - before.clinging.solventG;
+    expect(clingingG).toBeCloseTo(0.02 * 1.198 * 360 * 0.79, 0);
+    const dry = await t.workOn(afterFirst, at('look-matte'));
+    expect(dry.clingingMg).toEqual(['0', '0', '0']);
+    expect((await sink('drag-out')).solventG).toBeCloseTo(before.clinging.solventG, 6);
+    expect((await sink('left-on-parts')).resinG).toBeGreaterThan(before.left.resinG);
+    expect((await sink('left-on-parts')).solventG).toBe(before.left.solventG);
+  });
+});
+
+describe('states follow from facts', () => {
+  it('every batch is the sum of its events', async () => {
+    const batches = await t.db.many<{ id: string; state: BatchState; flagged: boolean }>(
+      sql`SELECT id, state, flagged FROM batch`,
+    );
+    expect(batches.length).toBeGreaterThan(10);
+    for (const { id, state, flagged } of batches) {
+      const rebuilt = replay(await eventsOf(t.db, id));
+      expect(rebuilt).toEqual(state);
+      expect(flagged).toBe(rebuilt.flag !== undefined);
+    }
+  });
+  it('every vessel and sink is the sum of its lines, and everything together is nothing', async () => {
+    const rows = await t.db.many<{ account: string; held: bigint; lines: bigint }>(sql`
+      WITH held AS (SELECT id AS account, solvent_mg + water_mg + resin_mg AS mg FROM vessel UNION ALL SELECT account, solvent_mg + water_mg + resin_mg FROM sink)
+      SELECT h.account, h.mg AS held, coalesce(sum(l.solvent_mg + l.water_mg + l.resin_mg), 0)::bigint AS lines
+        FROM held h LEFT JOIN ledger_line l USING (account) GROUP BY h.account, h.mg`);
+    for (const row of rows) expect([row.account, row.lines]).toEqual([row.account, row.held]);
+    expect(rows.reduce((sum, row) => sum + row.held, 0n)).toBe(0n);
+  });
+  it('the file of a record is the text that was hashed', async () => {
+    const sealed = await t.workOn(await t.newBatch());
+    const { file, hash } = await t.db.one<{ file: string; hash: string }>(
+      sql`SELECT file, hash FROM record WHERE batch_id = ${sealed.id}`,
+    );
+    const { hash: inside, ...open } = JSON.parse(file) as Record<string, unknown>;
+    expect([inside, sealed.recordHash]).toEqual([hash, hash]);
+    expect(createHash('sha256').update(canonicalJson(open)).digest('hex')).toBe(hash);
+    expect(canonicalJson(JSON.parse(file))).toBe(file);
+  });
+  it('asks for records that are not there in vain', async () => {
+    for (const url of ['/api/records/9999', '/api/records/9999/file.pdf', '/api/records/9999/file.csv']) {
+      const reply = await t.app.inject({ url, headers: { host: 'localhost' } });
+      expect([reply.statusCode, reply.json().error.code]).toEqual([404, 'UNKNOWN_ID']);
+    }
+    expect((await t.app.inject({ url: '/api/records/none', headers: { host: 'localhost' } })).statusCode).toBe(400);
+  });
+});
+
+describe('moving in', () => {
+  it('refuses a card that breaks its own rules, by its id, before anything is stored', async () => {
+    const resins = [{ card: { ...testCard, id: 'bad', densityGPerMl: 0 }, lots: [] }];
+    await expect(setUpWorkshop(t.db, { ...testWorkshop, resins })).rejects.toThrow(
+      /resin card bad: densityGPerMl is 0/,
+    );
+    expect(await t.db.maybeOne(sql`SELECT 1 AS x FROM resin_card WHERE id = 'bad'`)).toBeUndefined();
+  });
+});
+
+describe('changes are told in order, to those who still listen', () => {
+  it('numbers them, and says nothing when nothing changed', () => {
+    const hub = new LiveHub();
+    const heard: number[] = [];
+    const stop = hub.listen(({ seq }) => heard.push(seq));
+    hub.publish(['bench']);
+    hub.publish([]);
+    hub.publish(['solvent', 'bench']);
+    stop();
+    hub.publish(['bench']);
+    expect(heard).toEqual([1, 2]);
+  });
+});
+
+describe('pages', () => {
+  it('serves files, gives the app for its own addresses, and never a page for a missing API path', async () => {
+    const webFolder = mkdtempSync(path.join(os.tmpdir(), 'north-step-web-'));
+    writeFileSync(path.join(webFolder, 'index.html'), '<title>North Step</title>');
+    writeFileSync(path.join(webFolder, 'icon.svg'), '<svg/>');
+    const app = await buildApp(
+      { db: t.db, nowMs: Date.now, newId: randomUUID, live: t.live },
+      { logLevel: 'silent', webFolder },
+    );
+    const get = async (url: string) => {
+      const reply = await app.inject({ url, headers: { host: 'localhost' } });
+      return [reply.statusCode, reply.headers['content-type']?.toString().split(';')[0]];
+    };
+    expect(await get('/')).toEqual([200, 'text/html']);
+    expect(await get('/batches/new')).toEqual([200, 'text/html']);
+    expect(await get('/icon.svg')).toEqual([200, 'image/svg+xml']);
+    expect(await get('/api/none')).toEqual([404, 'application/json']);
+    expect(await get('/../package.json')).not.toEqual([200, 'application/json']);
+    await app.close();
+  });
+});
