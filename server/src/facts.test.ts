@@ -90,7 +90,7 @@ describe('drag-out', () => {
       (await t.get<SolventReply>('/api/solvent')).sinks.find((row) => row.account === account)!;
     const before = { clinging: await sink('drag-out'), left: await sink('left-on-parts') };
     const afterFirst = await t.step(
-      await t.step(await t.workOn(await t.newBatch({ count: 40 }), at('wash')), 'start').then((b) => (t.wait(90), b)),
+      await t.step(await t.workOn(await t.newBatch({ count: 40 }), at('wash')), 'start').then((b) => (t.wait(30), b)),
       'finish',
     );
     // 20 µm · 1.198 · 40 · 9000 mm² at about 0.8 g/mL

@@ -101,9 +101,9 @@ function Measures({ measures }: { readonly measures: MeshMeasures }) {
       <tbody>
         {rows.map(([a, av, b, bv]) => (
           <tr key={a} className="border-b border-line">
-            <th className="py-1.5 text-left font-normal text-ink-2">{a}</th>
+            <th className="py-1.5 pr-3 text-left font-normal text-ink-2">{a}</th>
             <td className="font-bold">{av}</td>
-            <th className="pl-3 text-left font-normal text-ink-2">{b}</th>
+            <th className="pr-2 pl-3 text-left font-normal text-ink-2">{b}</th>
             <td className="font-bold">{bv}</td>
           </tr>
         ))}
