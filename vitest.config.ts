@@ -4,6 +4,7 @@ const slow = { testTimeout: 60_000, hookTimeout: 120_000 };
 
 export default defineConfig({
   test: {
+    maxWorkers: 2,
     projects: [
       { test: { name: 'core', include: ['{core,contract}/**/*.test.ts'], environment: 'node' } },
       { test: { name: 'web', include: ['web/**/*.test.{ts,tsx}'], environment: 'jsdom' } },
