@@ -89,10 +89,9 @@ describe('drag-out', () => {
     const sink = async (account: string) =>
       (await t.get<SolventReply>('/api/solvent')).sinks.find((row) => row.account === account)!;
     const before = { clinging: await sink('drag-out'), left: await sink('left-on-parts') };
-    const afterFirst = await t.step(
-      await t.step(await t.workOn(await t.newBatch({ count: 40 }), at('wash')), 'start').then((b) => (t.wait(30), b)),
-      'finish',
-    );
+    const washing = await t.step(await t.workOn(await t.newBatch({ count: 40 }), at('wash')), 'start');
+    t.wait(30);
+    const afterFirst = await t.step(washing, 'finish');
     // 20 µm · 1.198 · 40 · 9000 mm² at about 0.8 g/mL
     const clingingG = (await sink('drag-out')).solventG - before.clinging.solventG;
     expect(clingingG).toBeCloseTo(0.02 * 1.198 * 360 * 0.79, 0);

@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { box, hollowBall, toBinaryStl } from '@north-step/core/mesh';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { TestBench } from '../testing/bench.ts';
@@ -176,6 +177,7 @@ describe('mesh', () => {
       });
     const { sha256, measures } = (await store()).json();
     expect((await store()).json().sha256).toBe(sha256);
+    expect(sha256).toBe(createHash('sha256').update(bytes).digest('hex'));
     expect(measures.areaMm2).toBeCloseTo(5200, 3);
     expect(
       (await t.app.inject({ url: `/api/meshes/${sha256}`, headers: { host: 'localhost' } })).rawPayload.equals(bytes),

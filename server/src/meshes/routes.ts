@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { MeshStored, MeshUnitSchema } from '@north-step/contract';
-import type { MeshMeasures } from '@north-step/core/mesh';
+import type { MeshMeasures, MeshUnit } from '@north-step/core/mesh';
 import type { FastifyInstance } from 'fastify';
 import { type Static, Type } from 'typebox';
 import type { Context } from '../context.ts';
@@ -36,10 +36,7 @@ export function meshRoutes(app: FastifyInstance, context: Context, measurer: Mea
       const { name, unit } = request.query;
       if (!Buffer.isBuffer(request.body))
         throw new Refused({ code: 'BAD_VALUE', message: 'Send the file itself as application/octet-stream.' });
-      const sha256 = createHash('sha256')
-        .update(request.body)
-        .update(unit ?? 'mm')
-        .digest('hex');
+      const sha256 = meshKey(request.body, unit);
       const known = await context.db.maybeOne<{ name: string; measures: MeshMeasures }>(
         sql`SELECT name, measures FROM mesh WHERE sha256 = ${sha256}`,
       );
@@ -66,6 +63,12 @@ export function meshRoutes(app: FastifyInstance, context: Context, measurer: Mea
         .send(Buffer.concat(chunks.map((chunk) => chunk.data)));
     },
   );
+}
+
+/** SHA-256 of the file; read in another unit it is another part, so the unit is hashed with it. */
+function meshKey(bytes: Buffer, unit: MeshUnit = 'mm'): string {
+  const hash = createHash('sha256').update(bytes);
+  return (unit === 'mm' ? hash : hash.update(unit)).digest('hex');
 }
 
 type NewMesh = {
