@@ -14,8 +14,6 @@ const FIRST_SHARE = 0.7;
 const ADD_SHARE = 0.25;
 /** The plan is listed until it has passed the expected start of the window by this much. */
 const LISTED_SHARE = 1.25;
-/** Below this ratio of end to start the window is narrow and alternatives are shown. */
-export const COMFORTABLE_RATIO = 1.5;
 
 /** Longest first run and increments that a timer can set: start low, look, add. */
 export type Doses = { readonly firstS: number; readonly addS: number; readonly lastS: number };

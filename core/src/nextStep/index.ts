@@ -1,4 +1,4 @@
-import { type BatchState, currentStep, exposureS, placeOf, remainingS, type Step } from '../route/index.ts';
+import { type BatchState, currentStep, exposureS, remainingS, type Step } from '../route/index.ts';
 import { clockText } from '../units/index.ts';
 
 export type Verb = 'start' | 'finish' | 'look';
@@ -164,7 +164,3 @@ function startWords(batch: BatchState, step: Step, station: string): string {
       return `${step.title}: ${batch.name}`;
   }
 }
-
-/** Where each batch is, for the tags along the bench. */
-export const placesOf = (batches: readonly BatchState[]): ReadonlyMap<string, string> =>
-  new Map(batches.map((batch) => [batch.id, placeOf(batch)]));

@@ -12,6 +12,10 @@ export type LimitCase = {
   readonly clingShare?: number;
 };
 
+/** Load at which what clings uses up its share of the tolerance: β·tol/(d·ρ_l/ρ_r). @returns weight % */
+export const cleanLimitPctW = (toleranceUm: number, dragUm: number, clingShare = 0.5): number =>
+  (100 * clingShare * toleranceUm) / (dragUm * BATH_TO_RESIN_DENSITY);
+
 /**
  * The loads at which two baths still leave a part within tolerance in the given times:
  * C2 = β·tol/(d·ρ_l/ρ_r); C1 = C_sat·{1 − (τ1/t1)·[ln(h0/((1−β)tol)) − (t2/τ2)(1 − C2/C_sat)]}.
@@ -20,7 +24,7 @@ export type LimitCase = {
  */
 export function limitPairPctW(limit: LimitCase): readonly [number, number] {
   const share = limit.clingShare ?? 0.5;
-  const cleanPct = (100 * share * limit.toleranceUm) / (limit.dragUm * BATH_TO_RESIN_DENSITY);
+  const cleanPct = cleanLimitPctW(limit.toleranceUm, limit.dragUm, share);
   const needed = Math.log(limit.startFilmUm / ((1 - share) * limit.toleranceUm));
   const byClean = (limit.timesS[1] / limit.tauS[1]) * (1 - cleanPct / limit.saturationPctW);
   const firstPct = limit.saturationPctW * (1 - (limit.tauS[0] / limit.timesS[0]) * (needed - byClean));
@@ -33,7 +37,7 @@ export function limitPairPctW(limit: LimitCase): readonly [number, number] {
  * @returns [first, clean] in weight %
  */
 export function actLimitsPctW(solvent: Solvent, toleranceUm: number): readonly [number, number] {
-  return [SATURATION_PCT_W[solvent] / 2, (50 * toleranceUm) / (DRAG_FILM_UM[solvent] * BATH_TO_RESIN_DENSITY)];
+  return [SATURATION_PCT_W[solvent] / 2, cleanLimitPctW(toleranceUm, DRAG_FILM_UM[solvent])];
 }
 
 /** Batches until a bath reaches a load, when each brings in the same resin. @returns 0 when it is past it */

@@ -2,7 +2,6 @@ import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
 import { clockText, plainNumber, requireInRange } from '../units/index.ts';
 import {
   BASE_TAU_S,
-  BATH_TO_RESIN_DENSITY,
   clingResidueUm,
   DRAG_FILM_UM,
   SATURATION_PCT_W,
@@ -11,7 +10,7 @@ import {
   washResidue,
   washTauS,
 } from './kinetics.ts';
-import { limitPairPctW } from './limits.ts';
+import { cleanLimitPctW, limitPairPctW } from './limits.ts';
 
 /** Resin a well-washed face may keep before it shows. An engineering guess. */
 export const DEFAULT_RESIDUE_TOL_UM = 0.8;
@@ -19,7 +18,7 @@ export const DEFAULT_RESIDUE_TOL_UM = 0.8;
 const CLEAN_BATH_CARE_S_PER_UM = 2;
 const TIME_STEP_S = 5;
 const LONGEST_STAGE_S = 1800;
-/** Five exchange times of the clinging liquid are 30 s; nobody can time less than this. */
+/** Nobody can time less than this by hand. */
 const SHORTEST_STAGE_S = 10;
 
 export type WashRequest = WashSetting & {
@@ -168,7 +167,7 @@ function stageLimitsPctW(
 ): readonly number[] {
   const saturationPctW = SATURATION_PCT_W[request.solvent];
   const freshTaus = request.stages.map((stage) => washTauS({ ...stage, loadPctW: 0 }, request));
-  const clean = (50 * toleranceUm) / (dragUm * BATH_TO_RESIN_DENSITY);
+  const clean = cleanLimitPctW(toleranceUm, dragUm);
   if (stagesS.length === 1) return [Math.min(clean, saturationPctW)];
   const pairs = stagesS.slice(0, -1).map((timeS, index) => {
     const othersS = stagesS.reduce((sum, s, i) => (i === index ? sum : sum + s / freshTaus[i]!), 0) * freshTaus.at(-1)!;

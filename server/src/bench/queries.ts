@@ -57,6 +57,10 @@ export async function benchSetting(db: Queryable): Promise<BenchSetting> {
 /** The baths, the room and the lamp as they are now. */
 export async function benchNow(db: Queryable): Promise<BenchNow> {
   const [setting, vessels] = await Promise.all([benchSetting(db), allVessels(db)]);
+  return benchFrom(setting, vessels);
+}
+
+function benchFrom(setting: BenchSetting, vessels: readonly VesselRow[]): BenchNow {
   const bath = (role: string): BathNow => {
     const row = vessels.find((vessel) => vessel.role === role);
     if (!row) throw new Error(`no vessel has the role ${role}`);
@@ -108,9 +112,8 @@ async function resinPerBatch(db: Queryable): Promise<Record<string, number>> {
 export async function benchView(db: Queryable, nowMs: number): Promise<BenchReply> {
   const startOfDay = new Date(nowMs);
   startOfDay.setHours(0, 0, 0, 0);
-  const [setting, bench, stations, vessels, people, open, doneToday, resinPerBatchG] = await Promise.all([
+  const [setting, stations, vessels, people, open, doneToday, resinPerBatchG] = await Promise.all([
     benchSetting(db),
-    benchNow(db),
     allStations(db),
     allVessels(db),
     db.many<{ id: string; name: string; role: string }>(sql`SELECT id, name, role FROM person ORDER BY place`),
@@ -125,7 +128,7 @@ export async function benchView(db: Queryable, nowMs: number): Promise<BenchRepl
     stations: stations.map(({ vessel_id, ...station }) => ({ ...station, vesselId: vessel_id })),
     vessels: vessels.map(toVessel),
     resinPerBatchG,
-    bench,
+    bench: benchFrom(setting, vessels),
     open,
     doneToday,
   };

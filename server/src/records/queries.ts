@@ -11,17 +11,17 @@ type Row = {
   hash: string;
   part: string;
   resin: string;
+  file: string;
 };
 
 export async function listRecords(db: Queryable, limit: number, offset: number): Promise<RecordList> {
-  const [rows, count, files] = await Promise.all([
+  const [rows, count] = await Promise.all([
     db.many<Row>(sql`
-      SELECT r.number, r.batch_id, b.name, r.sealed_at, r.hash, b.state->'part'->>'name' AS part, b.state->'card'->>'name' AS resin
+      SELECT r.number, r.batch_id, b.name, r.sealed_at, r.hash, b.state->'part'->>'name' AS part, b.state->'card'->>'name' AS resin, r.file
         FROM record r JOIN batch b ON b.id = r.batch_id ORDER BY r.number DESC LIMIT ${limit} OFFSET ${offset}`),
     db.one<{ n: bigint }>(sql`SELECT count(*) AS n FROM record`),
-    db.many<{ file: string }>(sql`SELECT file FROM record ORDER BY number DESC LIMIT ${limit} OFFSET ${offset}`),
   ]);
-  const shown = files.map((row) => JSON.parse(row.file) as SealedRecord).reverse();
+  const shown = rows.map((row) => JSON.parse(row.file) as SealedRecord).reverse();
   return {
     total: Number(count.n),
     intact: validateChain(shown, sha256).length === 0,

@@ -58,25 +58,19 @@ export function WindowBar({
         <line key={lookS} x1={x(lookS)} x2={x(lookS)} y1={top - 6} y2={top} stroke="var(--ink)" strokeWidth={2} />
       ))}
       {nowS !== undefined && <path d={`M${x(nowS)} ${top - 2}l-6 -10h12z`} fill="var(--ink)" />}
-      {handleRangeS && (
-        <rect
-          x={x(handleRangeS[0])}
-          y={below + 3}
-          width={Math.max(2, x(handleRangeS[1]) - x(handleRangeS[0]))}
-          height={5}
-          fill="var(--sea-2)"
-          opacity={0.6}
-        />
-      )}
-      {maxRangeS && (
-        <rect
-          x={x(maxRangeS[0])}
-          y={below + 3}
-          width={Math.max(2, x(maxRangeS[1]) - x(maxRangeS[0]))}
-          height={5}
-          fill="var(--sea-2)"
-          opacity={0.6}
-        />
+      {[handleRangeS, maxRangeS].map(
+        (range, index) =>
+          range && (
+            <rect
+              key={index}
+              x={x(range[0])}
+              y={below + 3}
+              width={Math.max(2, x(range[1]) - x(range[0]))}
+              height={5}
+              fill="var(--sea-2)"
+              opacity={0.6}
+            />
+          ),
       )}
       <text
         x={Math.min(x(handleS), widthPx - 76)}
