@@ -4,7 +4,10 @@ const only = (from, allowed) => ({
   comment: `${from} may import only ${allowed.join(', ') || 'nothing of ours'}`,
   severity: 'error',
   from: { path: `^${from}/` },
-  to: { path: '^(core|contract|server|web|demo|e2e|bench|scripts)/', pathNot: `^(${[from, ...allowed].join('|')})/` },
+  to: {
+    path: '^(core|contract|devices|server|web|demo|e2e|bench|scripts)/',
+    pathNot: `^(${[from, ...allowed].join('|')})/`,
+  },
 });
 
 module.exports = {
@@ -18,9 +21,10 @@ module.exports = {
     },
     only('core', []),
     only('contract', ['core']),
+    only('devices', ['contract', 'core']),
     only('server', ['contract', 'core']),
     only('web', ['contract', 'core']),
-    only('demo', ['server', 'contract', 'core']),
+    only('demo', ['server', 'devices', 'contract', 'core']),
     {
       name: 'core-is-pure',
       comment: 'core has no node: modules and no packages (tests may use the test tools)',

@@ -6,7 +6,7 @@ export default defineConfig({
   test: {
     maxWorkers: 2,
     projects: [
-      { test: { name: 'core', include: ['{core,contract}/**/*.test.ts'], environment: 'node' } },
+      { test: { name: 'core', include: ['{core,contract,devices}/**/*.test.ts'], environment: 'node' } },
       { test: { name: 'web', include: ['web/**/*.test.{ts,tsx}'], environment: 'jsdom' } },
       {
         test: {

@@ -25,6 +25,7 @@ check('import arrows', bin('depcruise'), [
   '.dependency-cruiser.cjs',
   'core',
   'contract',
+  'devices',
   'server',
   'web',
   'demo',

@@ -1,5 +1,8 @@
 import type { BatchState, BenchNow } from '@north-step/core/route';
+import { LIDS } from '@north-step/core/solvent';
+import { SOLVENTS } from '@north-step/core/wash';
 import { type Static, Type } from 'typebox';
+import { BathNote } from './bathNote.ts';
 import { command, EntityId, literals, strict, Text } from './common.ts';
 
 /** A batch as core knows it; the schema names what a script can rely on. */
@@ -73,7 +76,12 @@ export const Vessel = Type.Object({
   name: Type.String(),
   kind: literals(['bath', 'can', 'drum', 'jar', 'bottle', 'pan', 'tin']),
   role: Type.Union([literals(['first', 'clean', 'fresh', 'drum', 'reclaimed']), Type.Null()]),
+  solvent: literals(SOLVENTS),
+  lid: literals(LIDS),
   capacityMl: Type.Number(),
+  surfaceM2: Type.Number(),
+  /** a stricter limit that the shop set, weight % */
+  shopLimitPctW: Type.Union([Type.Number(), Type.Null()]),
   solventG: Type.Number(),
   waterG: Type.Number(),
   resinG: Type.Number(),
@@ -102,6 +110,8 @@ export const BenchReply = Type.Object({
   vessels: Type.Array(Vessel),
   /** resin that a batch brought into each bath lately, g */
   resinPerBatchG: Type.Record(Type.String(), Type.Number()),
+  /** what the readings say of each bath, by vessel; empty until it has caught up with the book */
+  care: Type.Record(Type.String(), BathNote),
   bench: Type.Unsafe<BenchNow>(Type.Object({}, { additionalProperties: true })),
   open: Type.Array(Batch),
   doneToday: Type.Array(Batch),

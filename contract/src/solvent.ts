@@ -1,34 +1,129 @@
+import type { Advice, BathLimit, Choice, Narrowing } from '@north-step/core/care';
+import type { BathEstimate, Forecast } from '@north-step/core/estimate';
+import { LOOKS, type RawReading } from '@north-step/core/reading';
+import { LIDS } from '@north-step/core/solvent';
+import { SOLVENTS } from '@north-step/core/wash';
 import { type Static, Type } from 'typebox';
 import { Vessel } from './bench.ts';
 import { command, EntityId, literals, strict, Text } from './common.ts';
+
+const VolumeMl = Type.Number({ exclusiveMinimum: 0, maximum: 1_000_000, description: 'mL' });
+const Nullable = <T extends ReturnType<typeof Type.String> | ReturnType<typeof Type.Number>>(type: T) =>
+  Type.Union([type, Type.Null()]);
 
 export const FillCommand = Type.Object(
   {
     ...command,
     vesselId: EntityId,
-    volumeMl: Type.Number({ exclusiveMinimum: 0, maximum: 1_000_000, description: 'mL' }),
+    volumeMl: VolumeMl,
     /** from a vessel of ours; without it, bought */
     fromVesselId: Type.Optional(EntityId),
+    /** of what is bought; default what the vessel holds */
+    solvent: Type.Optional(literals(SOLVENTS)),
     strengthPct: Type.Optional(Type.Number({ minimum: 0, maximum: 100 })),
     strengthBy: Type.Optional(literals(['weight', 'volume'])),
   },
   strict,
 );
-export const RotateCommand = Type.Object(
-  { ...command, freshMl: Type.Number({ exclusiveMinimum: 0, maximum: 1_000_000 }), fromVesselId: EntityId },
-  strict,
-);
+export const RotateCommand = Type.Object({ ...command, freshMl: VolumeMl, fromVesselId: EntityId }, strict);
 export const ReclaimCommand = Type.Object(
   {
     ...command,
     amountMl: Type.Number({ exclusiveMinimum: 0, maximum: 1_000_000, description: 'mL taken from the dirty drum' }),
     passes: Type.Integer({ minimum: 1, maximum: 4 }),
     /** what really came back, if it was measured; else by the model */
-    backMl: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 1_000_000 })),
+    backMl: Type.Optional(VolumeMl),
   },
   strict,
 );
 export const ReverseCommand = Type.Object({ ...command, postingId: EntityId, note: Type.Optional(Text(200)) }, strict);
+/** Out of a vessel for good. */
+export const DiscardCommand = Type.Object(
+  {
+    ...command,
+    vesselId: EntityId,
+    volumeMl: VolumeMl,
+    to: literals(['spilled', 'disposed']),
+    note: Type.Optional(Text(200)),
+  },
+  strict,
+);
+/** Everything out of a bath into the drum (or to disposal), then fresh in. */
+export const RefillCommand = Type.Object(
+  {
+    ...command,
+    vesselId: EntityId,
+    /** where the old liquid goes; without it, to disposal */
+    toVesselId: Type.Optional(EntityId),
+    /** what comes in; without it, the bath stays empty */
+    fromVesselId: Type.Optional(EntityId),
+    volumeMl: Type.Optional(VolumeMl),
+  },
+  strict,
+);
+export const CountCommand = Type.Object(
+  {
+    ...command,
+    vesselId: EntityId,
+    volumeMl: Type.Number({ minimum: 0, maximum: 1_000_000, description: 'mL found' }),
+  },
+  strict,
+);
+export const LidCommand = Type.Object({ ...command, vesselId: EntityId, lid: literals(LIDS) }, strict);
+export const LimitCommand = Type.Object(
+  {
+    ...command,
+    vesselId: EntityId,
+    limitPctW: Type.Union([Type.Number({ minimum: 0.5, maximum: 25, description: '% by weight' }), Type.Null()]),
+  },
+  strict,
+);
+export const NewVesselCommand = Type.Object(
+  {
+    ...command,
+    name: Text(40),
+    kind: literals(['bath', 'can', 'drum', 'jar', 'bottle', 'pan', 'tin']),
+    solvent: literals(SOLVENTS),
+    capacityMl: Type.Number({ minimum: 50, maximum: 1_000_000 }),
+    surfaceCm2: Type.Number({ minimum: 1, maximum: 100_000 }),
+  },
+  strict,
+);
+
+const N = (description: string) => Type.Number({ description });
+/** What was measured, by kind, in its own units. */
+const RawFields = {
+  residue: { sampleMl: N('mL'), residueG: N('g') },
+  density: { densityGPerMl: N('g/mL'), tempC: N('°C') },
+  flask: { flaskMl: N('mL'), netG: N('g'), tempC: N('°C') },
+  index: { index: N('refractive index'), tempC: N('°C') },
+  clarity: {
+    whiteSeen: N('linear'),
+    blackSeen: N('linear'),
+    whiteRef: N('linear'),
+    blackRef: N('linear'),
+    pathMm: N('mm'),
+  },
+  level: { volumeMl: N('mL') },
+  look: { seen: literals(LOOKS) },
+} as const;
+export const RawReadingInput = Type.Unsafe<RawReading>(
+  Type.Union(
+    Object.entries(RawFields).map(([kind, fields]) => Type.Object({ kind: Type.Literal(kind), ...fields }, strict)),
+  ),
+);
+export const ReadCommand = Type.Object(
+  {
+    ...command,
+    vesselId: EntityId,
+    reading: RawReadingInput,
+    /** when it was taken, default now; ms since 1970 */
+    takenAtMs: Type.Optional(Type.Number()),
+    note: Type.Optional(Text(200)),
+  },
+  strict,
+);
+export const VerdictCommand = Type.Object({ ...command, verdict: literals(['trusted', 'discarded']) }, strict);
 
 export const MovementLine = Type.Object({
   account: Type.String(),
@@ -42,12 +137,32 @@ export const Movement = Type.Object({
   kind: Type.String(),
   note: Type.String(),
   by: Type.String(),
-  batchId: Type.Union([Type.String(), Type.Null()]),
-  reverses: Type.Union([Type.String(), Type.Null()]),
-  reversedBy: Type.Union([Type.String(), Type.Null()]),
+  batchId: Nullable(Type.String()),
+  reverses: Nullable(Type.String()),
+  reversedBy: Nullable(Type.String()),
   lines: Type.Array(MovementLine),
 });
 export type Movement = Static<typeof Movement>;
+export const MovementQuery = Type.Object(
+  {
+    vesselId: Type.Optional(EntityId),
+    kind: Type.Optional(Type.String({ maxLength: 20 })),
+    search: Type.Optional(Type.String({ maxLength: 100 })),
+    fromMs: Type.Optional(Type.Number()),
+    toMs: Type.Optional(Type.Number()),
+    limit: Type.Optional(Type.Integer({ minimum: 1, maximum: 500 })),
+    offset: Type.Optional(Type.Integer({ minimum: 0, maximum: 10_000_000 })),
+  },
+  strict,
+);
+export type MovementQuery = Static<typeof MovementQuery>;
+export const MovementList = Type.Object({
+  total: Type.Integer(),
+  kinds: Type.Array(Type.String()),
+  rows: Type.Array(Movement),
+});
+export type MovementList = Static<typeof MovementList>;
+
 export const SinkTotal = Type.Object({
   account: Type.String(),
   solventG: Type.Number(),
@@ -66,5 +181,73 @@ export const PostingReply = Type.Object({
   postingId: EntityId,
   yieldShare: Type.Optional(Type.Number()),
   outLoadPctW: Type.Optional(Type.Number()),
+  /** a count's difference to the book, g; negative when liquid was missing */
+  unaccountedG: Type.Optional(Type.Number()),
 });
 export type PostingReply = Static<typeof PostingReply>;
+export const VesselReply = Type.Object({ vessel: Vessel });
+export type VesselReply = Static<typeof VesselReply>;
+export const ReadReply = Type.Object({
+  readingId: EntityId,
+  loadPctW: Nullable(Type.Number()),
+  sdPctW: Nullable(Type.Number()),
+});
+export type ReadReply = Static<typeof ReadReply>;
+
+/** A reading as it stands in the book. */
+export const ReadingRow = Type.Object({
+  id: EntityId,
+  atMs: Type.Number(),
+  by: Type.String(),
+  raw: Type.Unsafe<RawReading>(Type.Object({ kind: Type.String() }, { additionalProperties: true })),
+  loadPctW: Nullable(Type.Number()),
+  sdPctW: Nullable(Type.Number()),
+  note: Type.String(),
+  verdict: Type.Union([literals(['trusted', 'discarded']), Type.Null()]),
+  /** standard deviations from what was expected; above 3 it disagrees badly */
+  surprise: Nullable(Type.Number()),
+  expectedPctW: Nullable(Type.Number()),
+});
+export type ReadingRow = Static<typeof ReadingRow>;
+
+/** One bath with everything that is known about it. */
+export type BathCare = {
+  readonly vesselId: string;
+  readonly estimate: BathEstimate;
+  readonly limit: BathLimit;
+  readonly forecast: Forecast;
+  readonly advice: Advice;
+  readonly narrowing: readonly Narrowing[];
+  readonly choices: readonly Choice[];
+  /** what the readings taught, in sentences */
+  readonly learned: readonly string[];
+  /** g of each resin in it, by card id, by the book */
+  readonly resinsG: Readonly<Record<string, number>>;
+  readonly batchesPerDay: number;
+  readonly lastReadingMs: number | null;
+  readonly lastFillMs: number | null;
+  readonly trace: readonly {
+    readonly atMs: number;
+    readonly loadPctW: number;
+    readonly low: number;
+    readonly high: number;
+  }[];
+  readonly washes: readonly {
+    readonly atMs: number;
+    readonly batchId: string;
+    readonly batchName: string;
+    readonly resinG: number;
+  }[];
+  readonly readings: readonly ReadingRow[];
+};
+export const CareReply = Type.Object({
+  nowMs: Type.Number(),
+  baths: Type.Array(Type.Unsafe<BathCare>(Type.Object({ vesselId: EntityId }, { additionalProperties: true }))),
+});
+export type CareReply = Static<typeof CareReply>;
+
+export const WorkloadReply = Type.Object({
+  days: Type.Number(),
+  batches: Type.Array(Type.Object({ day: Type.Number(), resinG: Type.Number(), dragG: Type.Number() })),
+});
+export type WorkloadReply = Static<typeof WorkloadReply>;

@@ -6,6 +6,7 @@ import { batchRoutes } from './batches/index.ts';
 import { benchRoutes } from './bench/index.ts';
 import { computeRoutes } from './compute/index.ts';
 import type { Context } from './context.ts';
+import { estimateRoutes, makeEstimator, makeKeeper } from './estimate/index.ts';
 import { healthRoutes, VERSION } from './health/routes.ts';
 import { apiDocs } from './http/docs.ts';
 import { errorReplies } from './http/errors.ts';
@@ -17,7 +18,12 @@ import { recordRoutes } from './records/index.ts';
 import { resinRoutes } from './resins/index.ts';
 import { solventRoutes } from './solvent/index.ts';
 
-export type AppOptions = { readonly logLevel?: string /** built pages to serve */; readonly webFolder?: string };
+export type AppOptions = {
+  readonly logLevel?: string /** built pages to serve */;
+  readonly webFolder?: string;
+  /** keep estimates up to the book in the background */
+  readonly followEstimates?: boolean;
+};
 const BODY_LIMIT_BYTES = 256 * 1024;
 
 /** The whole server on a context, not yet listening. */
@@ -47,7 +53,8 @@ export async function buildApp(context: Context, options: AppOptions = {}): Prom
   });
   await apiDocs(app, VERSION);
   const measurer = makeMeasurer();
-  app.addHook('onClose', () => measurer.close());
+  const estimator = makeEstimator();
+  app.addHook('onClose', () => Promise.all([measurer.close(), estimator.close()]).then(() => {}));
   healthRoutes(app, context.db, context.nowMs);
   benchRoutes(app, context);
   batchRoutes(app, context);
@@ -55,7 +62,10 @@ export async function buildApp(context: Context, options: AppOptions = {}): Prom
   resinRoutes(app, context);
   recordRoutes(app, context);
   meshRoutes(app, context, measurer);
-  await computeRoutes(app, measurer);
+  await computeRoutes(app, measurer, estimator);
+  const keeper = makeKeeper(context, estimator);
+  estimateRoutes(app, context, keeper);
+  if (options.followEstimates) keeper.follow();
   liveRoutes(app, context);
   if (options.webFolder && existsSync(options.webFolder)) await servePages(app, options.webFolder);
   return app;

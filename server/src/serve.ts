@@ -35,7 +35,11 @@ export async function startServer(options: ServerOptions): Promise<Running> {
     await migrate(db, await readMigrations(migrationsFolder()));
     await options.fillEmpty?.(db);
     const context = { db, nowMs: () => Date.now(), newId: () => randomUUID(), live: new LiveHub() };
-    const app = await buildApp(context, { logLevel: options.logLevel, webFolder: options.webFolder });
+    const app = await buildApp(context, {
+      logLevel: options.logLevel,
+      webFolder: options.webFolder,
+      followEstimates: true,
+    });
     await app.listen({ host: '127.0.0.1', port: options.port });
     const close = async () => {
       await app.close();

@@ -1,11 +1,12 @@
 import {
   bathDensityGPerMl,
   dryLines,
-  evaporationFlux,
+  idleLoss,
   type LedgerLine,
   loadPctW,
   type Parcel,
   strengthPctW,
+  totalMg,
   washLines,
 } from '../solvent/index.ts';
 import { clingResidueUm, DRAG_FILM_UM, ORIENTATION_FACTOR, planWash, washTauS } from '../wash/index.ts';
@@ -31,6 +32,14 @@ export type WashFinish = {
   readonly lines: readonly LedgerLine[];
   readonly clinging: Parcel;
   readonly knew: Knew;
+  /** the same amounts for the estimator, g */
+  readonly moved: {
+    readonly resinG: number;
+    readonly carriedG: number;
+    readonly dragOutG: number;
+    readonly lostSolventG: number;
+    readonly lostWaterG: number;
+  };
 };
 
 export const parcelFromText = (text: readonly [string, string, string]): Parcel => [
@@ -63,27 +72,25 @@ export function finishWash(batch: BatchState, step: Step, atMs: number, bath: Ba
     strengthPctW: Number.isNaN(strength) ? 0 : strength,
     loadPctW: load,
     tempC: Math.min(40, bench.roomC),
-  });
-  const flux = evaporationFlux({
-    strengthPctW: Number.isNaN(strength) ? 0 : strength,
-    tempC: bench.roomC,
-    humidityPct: bench.humidityPct,
-    airMPerS: 0.1,
-    lengthM: Math.sqrt(bath.surfaceM2),
-    freeboardM: 0.05,
-    lid: 'open',
+    solvent,
   });
   const hours = (seconds + HANDLING_S) / 3600;
+  const strengthPct = Number.isNaN(strength) ? 0 : strength;
+  const evaporated = idleLoss(
+    { strengthPctW: strengthPct, surfaceM2: bath.surfaceM2, solvent, lid: 'open' },
+    { tempC: bench.roomC, humidityPct: bench.humidityPct },
+    hours,
+  );
+  const resinInG = ((batch.filmUm - filmUm) * 1e-3 * areaMm2 * batch.card.densityGPerMl) / 1000;
+  const dragOutG = (dragUm * 1e-3 * areaMm2 * density) / 1000;
+  const carriedIn = parcelFromText(batch.clingingMg);
   const { lines, clinging } = washLines({
     vessel: bath.id,
     held: bath.held,
-    carriedIn: parcelFromText(batch.clingingMg),
-    resinInG: ((batch.filmUm - filmUm) * 1e-3 * areaMm2 * batch.card.densityGPerMl) / 1000,
-    dragOutG: (dragUm * 1e-3 * areaMm2 * density) / 1000,
-    evaporated: {
-      alcoholG: flux.alcoholKgPerM2H * bath.surfaceM2 * hours * 1000,
-      waterG: flux.waterKgPerM2H * bath.surfaceM2 * hours * 1000,
-    },
+    carriedIn,
+    resinInG,
+    dragOutG,
+    evaporated,
   });
   const clingUm = clingResidueUm([load], seconds, dragUm);
   return {
@@ -91,6 +98,13 @@ export function finishWash(batch: BatchState, step: Step, atMs: number, bath: Ba
     residueUm: filmUm + clingUm,
     lines,
     clinging,
+    moved: {
+      resinG: resinInG,
+      carriedG: Number(totalMg(carriedIn)) / 1000,
+      dragOutG,
+      lostSolventG: evaporated.alcoholG,
+      lostWaterG: evaporated.waterG,
+    },
     knew: { filmLeftUm: round(filmUm, 3), residueUm: round(filmUm + clingUm, 3) },
   };
 }

@@ -1,5 +1,14 @@
 import { ATMOSPHERE_PA, GAS_CONSTANT_J_PER_MOL_K, kelvin, requireInRange } from '../units/index.ts';
-import { alcoholWaterActivities, diffusivityM2PerS, saturationPa, VOLATILES, type Volatile } from './properties.ts';
+import type { Solvent } from '../wash/index.ts';
+import {
+  alcoholWaterActivities,
+  diffusivityM2PerS,
+  isAlcohol,
+  saturationPa,
+  VOLATILES,
+  type Volatile,
+  volatileOf,
+} from './properties.ts';
 
 export const LIDS = ['open', 'ajar', 'closed'] as const;
 export type Lid = (typeof LIDS)[number];
@@ -18,6 +27,8 @@ export type BathSurface = {
   /** from liquid to rim, m */
   readonly freeboardM: number;
   readonly lid: Lid;
+  /** default isopropanol; water and detergent lose only water */
+  readonly solvent?: Solvent;
 };
 
 export type Flux = { readonly alcoholKgPerM2H: number; readonly waterKgPerM2H: number };
@@ -33,10 +44,11 @@ export type Flux = { readonly alcoholKgPerM2H: number; readonly waterKgPerM2H: n
 export function evaporationFlux(surface: BathSurface): Flux {
   requireInRange('tempC', surface.tempC, 0, 60);
   requireInRange('humidityPct', surface.humidityPct, 0, 100);
-  const [alcohol, water] = alcoholWaterActivities(surface.strengthPctW);
+  const solvent = surface.solvent ?? 'isopropanol';
+  const [alcohol, water] = alcoholWaterActivities(isAlcohol(solvent) ? surface.strengthPctW : 0);
   const ambientWaterPa = (surface.humidityPct / 100) * saturationPa(VOLATILES.water, surface.tempC);
   return {
-    alcoholKgPerM2H: fluxOf(VOLATILES.isopropanol, alcohol, 0, surface),
+    alcoholKgPerM2H: fluxOf(volatileOf(solvent), alcohol, 0, surface),
     waterKgPerM2H: fluxOf(VOLATILES.water, water, ambientWaterPa, surface),
   };
 }
@@ -51,4 +63,32 @@ function fluxOf(volatile: Volatile, activity: number, ambientPa: number, surface
   const drive = Math.log((ATMOSPHERE_PA - ambientPa) / (ATMOSPHERE_PA - surfacePa));
   const molarDensity = ATMOSPHERE_PA / (GAS_CONSTANT_J_PER_MOL_K * kelvin(surface.tempC));
   return transferMPerS * (volatile.molarMassGPerMol / 1000) * molarDensity * drive * LID_SHARE[surface.lid] * 3600;
+}
+
+const IDLE_AIR_M_PER_S = 0.1;
+const FREEBOARD_M = 0.05;
+
+export type IdleBath = {
+  readonly strengthPctW: number;
+  readonly surfaceM2: number;
+  readonly solvent: Solvent;
+  readonly lid: Lid;
+};
+export type Loss = { readonly alcoholG: number; readonly waterG: number };
+
+/** What a bath that stands in room air loses in some hours. @returns g; water may be taken up: negative */
+export function idleLoss(
+  bath: IdleBath,
+  room: { readonly tempC: number; readonly humidityPct: number },
+  hours: number,
+): Loss {
+  const flux = evaporationFlux({
+    ...bath,
+    ...room,
+    airMPerS: IDLE_AIR_M_PER_S,
+    lengthM: Math.sqrt(bath.surfaceM2),
+    freeboardM: FREEBOARD_M,
+  });
+  const scale = bath.surfaceM2 * Math.max(0, hours) * 1000;
+  return { alcoholG: flux.alcoholKgPerM2H * scale, waterG: flux.waterKgPerM2H * scale };
 }

@@ -1,3 +1,4 @@
+import type { Solvent } from '../wash/index.ts';
 import { bathDensityGPerMl } from './density.ts';
 import {
   addParcels,
@@ -18,21 +19,26 @@ const move = (from: string, to: string, parcel: Parcel): readonly LedgerLine[] =
 ];
 
 /** Fresh liquid of a strength by volume of liquid, as masses. @param volumeMl at 20 °C */
-export function freshParcel(volumeMl: number, strength: number): Parcel {
-  const grams = volumeMl * bathDensityGPerMl({ strengthPctW: strength, tempC: 20 });
+export function freshParcel(volumeMl: number, strength: number, solvent: Solvent = 'isopropanol'): Parcel {
+  const grams = volumeMl * bathDensityGPerMl({ strengthPctW: strength, tempC: 20, solvent });
   const totalMgs = mgFromGrams(grams);
   const solventMg = mgFromGrams((grams * strength) / 100);
   return [solventMg, totalMgs - solventMg, 0n];
 }
 
 /** Volume a parcel takes up. @returns mL; 0 when empty */
-export function parcelVolumeMl(parcel: Parcel, tempC = 20): number {
+export function parcelVolumeMl(parcel: Parcel, solvent: Solvent = 'isopropanol', tempC = 20): number {
   const grams = Number(totalMg(parcel)) / 1000;
   if (grams <= 0) return 0;
   const strength = strengthPctW(parcel);
   return (
     grams /
-    bathDensityGPerMl({ strengthPctW: Number.isNaN(strength) ? 0 : strength, loadPctW: loadPctW(parcel), tempC })
+    bathDensityGPerMl({
+      strengthPctW: Number.isNaN(strength) ? 0 : strength,
+      loadPctW: loadPctW(parcel),
+      tempC,
+      solvent,
+    })
   );
 }
 

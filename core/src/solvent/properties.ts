@@ -41,7 +41,13 @@ export const VOLATILES = {
 } as const satisfies Record<string, Volatile>;
 
 /** What dries off a part washed in this: a detergent bath leaves water. */
-export const volatileOf = (solvent: Solvent): Volatile => VOLATILES[solvent === 'detergent' ? 'water' : solvent];
+export const volatileOf = (solvent: Solvent): Volatile => {
+  if (solvent === 'detergent') return VOLATILES.water;
+  return VOLATILES[solvent === 'alcohol' ? 'ethanol' : solvent];
+};
+
+/** Whether a bath of it has a strength: alcohol in alcohol + water. */
+export const isAlcohol = (solvent: Solvent): boolean => solvent !== 'water' && solvent !== 'detergent';
 
 /** Saturation pressure p = 10^(A − B/(C + T)). @returns Pa @source Antoine (1888) */
 export function saturationPa(volatile: Volatile, tempC: number): number {

@@ -2,7 +2,8 @@ import { kelvin, requireInRange } from '../units/index.ts';
 
 export const AGITATIONS = ['still', 'hand', 'impeller', 'ultrasonic', 'brush', 'spray'] as const;
 export type Agitation = (typeof AGITATIONS)[number];
-export const SOLVENTS = ['isopropanol', 'ethanol', 'water', 'detergent'] as const;
+/** `alcohol` is any other alcohol: its figures are guesses between the two that are known. */
+export const SOLVENTS = ['isopropanol', 'ethanol', 'alcohol', 'water', 'detergent'] as const;
 export type Solvent = (typeof SOLVENTS)[number];
 
 /** Seconds for the film to fall to 1/e in fresh isopropanol at 20 °C. Engineering guesses, learned from readings. */
@@ -17,6 +18,7 @@ export const BASE_TAU_S: Readonly<Record<Agitation, number>> = {
 const SOLVENT_TAU_FACTOR: Readonly<Record<Solvent, number>> = {
   isopropanol: 1,
   ethanol: 0.9,
+  alcohol: 1,
   water: 1.5,
   detergent: 3,
 };
@@ -24,6 +26,7 @@ const SOLVENT_TAU_FACTOR: Readonly<Record<Solvent, number>> = {
 export const SATURATION_PCT_W: Readonly<Record<Solvent, number>> = {
   isopropanol: 25,
   ethanol: 25,
+  alcohol: 25,
   water: 15,
   detergent: 12,
 };
@@ -31,6 +34,7 @@ export const SATURATION_PCT_W: Readonly<Record<Solvent, number>> = {
 export const DRAG_FILM_UM: Readonly<Record<Solvent, number>> = {
   isopropanol: 20,
   ethanol: 16,
+  alcohol: 18,
   water: 14,
   detergent: 15,
 };

@@ -15,6 +15,7 @@ import {
   type Moment,
   type Occupancy,
   parcelToText,
+  type Step,
   stepById,
 } from '@north-step/core/route';
 import { clockText, micronText } from '@north-step/core/units';
@@ -24,7 +25,7 @@ import type { Queryable } from '../db/index.ts';
 import { runCommand } from '../http/command.ts';
 import { Refused } from '../http/errors.ts';
 import { seal } from '../records/index.ts';
-import { book } from '../solvent/index.ts';
+import { book, markSettled, settleLoss } from '../solvent/index.ts';
 import { loadBatch, record } from './store.ts';
 
 type Command = { readonly commandId: string; readonly by?: string };
@@ -143,9 +144,12 @@ async function washEffects(
 ) {
   const { tx, batch, bench, now } = deed;
   const step = stepById(batch, stepId)!;
-  const station = (await allStations(tx)).find((row) => row.id === step.station);
-  const vessel = station?.vessel_id ? await vesselById(tx, station.vessel_id) : undefined;
-  if (!vessel) throw new Refused({ code: 'NO_VESSEL', message: `${step.title} has no bath set.` });
+  const stations = await allStations(tx);
+  const station = stations.find((row) => row.id === step.station);
+  const found = station?.vessel_id ? await vesselById(tx, station.vessel_id) : undefined;
+  if (!found) throw new Refused({ code: 'NO_VESSEL', message: `${step.title} has no bath set.` });
+  const command = { commandId, by: now.by };
+  const vessel = await settleLoss(context, tx, found, command, step.startedAtMs!);
   const done = finishWash(
     batch,
     step,
@@ -162,13 +166,36 @@ async function washEffects(
     commandId,
     batchId: batch.id,
     lines: done.lines,
+    deeds: [
+      {
+        kind: 'wash',
+        bath: vessel.id,
+        resin: batch.card.id,
+        ...done.moved,
+        carriedFrom: bathBefore(batch, step, stations),
+      },
+    ],
   });
+  await markSettled(tx, vessel.id, now.atMs);
   return events.map(
     (event): BatchEvent =>
       event.type === 'finished'
         ? { ...event, filmUm: done.filmUm, clingingMg: parcelToText(done.clinging), knew: done.knew }
         : event,
   );
+}
+
+/** The vessel that the parts came from wet, if any. */
+function bathBefore(
+  batch: BatchState,
+  step: Step,
+  stations: Awaited<ReturnType<typeof allStations>>,
+): string | undefined {
+  const at = batch.steps.indexOf(step);
+  const before = batch.steps.slice(0, at).findLast((other) => other.kind === 'wash' || other.kind === 'dry');
+  return before?.kind === 'wash'
+    ? (stations.find((row) => row.id === before.station)?.vessel_id ?? undefined)
+    : undefined;
 }
 
 async function dryEffects(

@@ -3,6 +3,7 @@ export {
   allVessels,
   type BenchSetting,
   benchNow,
+  benchSetting,
   openBatches,
   parcelOf,
   toVessel,

@@ -1,6 +1,6 @@
-import type { BenchReply, Station, Vessel } from '@north-step/contract';
+import type { BathNote, BenchReply, Station, Vessel } from '@north-step/contract';
 import type { BatchState, BathNow, BenchNow } from '@north-step/core/route';
-import { gramsFromMg, loadPctW, type Parcel, parcelVolumeMl, strengthPctW } from '@north-step/core/solvent';
+import { gramsFromMg, isAlcohol, loadPctW, type Parcel, parcelVolumeMl, strengthPctW } from '@north-step/core/solvent';
 import { type Queryable, sql } from '../db/index.ts';
 
 export type VesselRow = {
@@ -12,6 +12,9 @@ export type VesselRow = {
   readonly solvent: BathNow['solvent'];
   readonly capacity_ml: number;
   readonly surface_m2: number;
+  readonly lid: Vessel['lid'];
+  readonly evaporated_to: Date | null;
+  readonly shop_limit_pct: number | null;
   readonly solvent_mg: bigint;
   readonly water_mg: bigint;
   readonly resin_mg: bigint;
@@ -37,13 +40,17 @@ export function toVessel(row: VesselRow): Vessel {
     name: row.name,
     kind: row.kind,
     role: row.role,
+    solvent: row.solvent,
+    lid: row.lid,
     capacityMl: row.capacity_ml,
+    surfaceM2: row.surface_m2,
+    shopLimitPctW: row.shop_limit_pct,
     solventG: gramsFromMg(parcel[0]),
     waterG: gramsFromMg(parcel[1]),
     resinG: gramsFromMg(parcel[2]),
     loadPctW: loadPctW(parcel),
-    strengthPctW: Number.isNaN(strength) ? null : strength,
-    volumeMl: parcelVolumeMl(parcel),
+    strengthPctW: Number.isNaN(strength) || !isAlcohol(row.solvent) ? null : strength,
+    volumeMl: parcelVolumeMl(parcel, row.solvent),
   };
 }
 
@@ -56,19 +63,33 @@ export async function benchSetting(db: Queryable): Promise<BenchSetting> {
 
 /** The baths, the room and the lamp as they are now. */
 export async function benchNow(db: Queryable): Promise<BenchNow> {
-  const [setting, vessels] = await Promise.all([benchSetting(db), allVessels(db)]);
-  return benchFrom(setting, vessels);
+  const [setting, vessels, care] = await Promise.all([benchSetting(db), allVessels(db), careNotes(db)]);
+  return benchFrom(setting, vessels, care);
 }
 
-function benchFrom(setting: BenchSetting, vessels: readonly VesselRow[]): BenchNow {
+/** What the readings say of each bath, when the estimate has caught up with the book; else nothing. */
+async function careNotes(db: Queryable): Promise<Record<string, BathNote>> {
+  const row = await db.maybeOne<{ body: Record<string, BathNote> }>(sql`
+    SELECT body FROM bath_estimate
+     WHERE split_part(history_key, ' ', 1) = (SELECT coalesce(max(seq), 0) FROM ledger_posting)::text
+       AND split_part(history_key, ' ', 2) = (SELECT coalesce(max(seq), 0) FROM reading)::text
+       AND split_part(history_key, ' ', 3) = (SELECT coalesce(max(seq), 0) FROM reading_verdict)::text`);
+  return row?.body ?? {};
+}
+
+function benchFrom(
+  setting: BenchSetting,
+  vessels: readonly VesselRow[],
+  care: Readonly<Record<string, BathNote>>,
+): BenchNow {
   const bath = (role: string): BathNow => {
     const row = vessels.find((vessel) => vessel.role === role);
     if (!row) throw new Error(`no vessel has the role ${role}`);
     const strength = strengthPctW(parcelOf(row));
     return {
       name: row.name,
-      loadPctW: loadPctW(parcelOf(row)),
-      strengthPctW: Number.isNaN(strength) ? 0 : strength,
+      loadPctW: care[row.id]?.loadPctW ?? loadPctW(parcelOf(row)),
+      strengthPctW: care[row.id]?.strengthPctW ?? (Number.isNaN(strength) ? 0 : strength),
       agitation: row.agitation,
       solvent: row.solvent,
     };
@@ -112,7 +133,7 @@ async function resinPerBatch(db: Queryable): Promise<Record<string, number>> {
 export async function benchView(db: Queryable, nowMs: number): Promise<BenchReply> {
   const startOfDay = new Date(nowMs);
   startOfDay.setHours(0, 0, 0, 0);
-  const [setting, stations, vessels, people, open, doneToday, resinPerBatchG] = await Promise.all([
+  const [setting, stations, vessels, people, open, doneToday, resinPerBatchG, care] = await Promise.all([
     benchSetting(db),
     allStations(db),
     allVessels(db),
@@ -120,6 +141,7 @@ export async function benchView(db: Queryable, nowMs: number): Promise<BenchRepl
     openBatches(db),
     sealedSince(db, startOfDay),
     resinPerBatch(db),
+    careNotes(db),
   ]);
   return {
     nowMs,
@@ -128,7 +150,8 @@ export async function benchView(db: Queryable, nowMs: number): Promise<BenchRepl
     stations: stations.map(({ vessel_id, ...station }) => ({ ...station, vesselId: vessel_id })),
     vessels: vessels.map(toVessel),
     resinPerBatchG,
-    bench: benchFrom(setting, vessels),
+    care,
+    bench: benchFrom(setting, vessels, care),
     open,
     doneToday,
   };

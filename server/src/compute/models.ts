@@ -25,23 +25,8 @@ import { dryTime } from '@north-step/core/dry';
 import { bathDensityGPerMl } from '@north-step/core/solvent';
 import { ModelRangeError } from '@north-step/core/units';
 import { carryOver, planWash, washResidue } from '@north-step/core/wash';
-import type { Static, TSchema } from 'typebox';
-
-/** A pure calculation: nothing is read or written. */
-export type Model = {
-  readonly name: string;
-  readonly summary: string;
-  readonly input: TSchema;
-  readonly reply: TSchema;
-  readonly run: (input: never) => object;
-};
-const model = <Input extends TSchema, Reply extends TSchema>(
-  name: string,
-  summary: string,
-  input: Input,
-  reply: Reply,
-  run: (input: Static<Input>) => Static<Reply>,
-): Model => ({ name, summary, input, reply, run: run as (input: never) => object });
+import { type Model, model } from './model.ts';
+import { SOLVENT_MODELS } from './solventModels.ts';
 
 const INVENTED = 'Constants of resins and washing are engineering guesses to be calibrated, not measurements.';
 
@@ -136,6 +121,7 @@ export const MODELS: readonly Model[] = [
       ],
     };
   }),
+  ...SOLVENT_MODELS,
 ];
 
 const mutable = <T extends { stagesS: readonly number[]; limitsPctW: readonly number[] }>(plan: T) => ({

@@ -2,12 +2,15 @@ import multipart from '@fastify/multipart';
 import { MeshReply } from '@north-step/contract';
 import { MESH_UNITS, type MeasureOptions } from '@north-step/core/mesh';
 import type { FastifyInstance } from 'fastify';
+import type { Estimator } from '../estimate/index.ts';
 import { Refused } from '../http/errors.ts';
 import { MEASURE_ASSUMPTIONS, MESH_LIMIT_BYTES, type Measurer } from '../meshes/index.ts';
+import { estimateCompute } from './estimate.ts';
 import { MODELS } from './models.ts';
 
 /** `POST /api/compute/<name>`: every model as a pure calculation. */
-export async function computeRoutes(app: FastifyInstance, measurer: Measurer): Promise<void> {
+export async function computeRoutes(app: FastifyInstance, measurer: Measurer, estimator: Estimator): Promise<void> {
+  estimateCompute(app, estimator);
   for (const { name, summary, input, reply, run } of MODELS) {
     app.post(`/api/compute/${name}`, { schema: { summary, body: input, response: { 200: reply } } }, async (request) =>
       run(request.body as never),

@@ -62,12 +62,15 @@ describe('the data folder', () => {
 describe('migrations', () => {
   it('are refused by an older program, with nothing changed', async () => {
     await expect(migrate(db, [])).rejects.toThrow(NewerDatabase);
-    await expect(migrate(db, [])).rejects.toThrow(/schema 1; this program knows up to 0/);
+    await expect(migrate(db, [])).rejects.toThrow(/schema 2; this program knows up to 0/);
   });
   it('are refused when one was edited after it ran', async () => {
-    await expect(migrate(db, [{ number: 1, name: '001_foundation.sql', text: 'SELECT 1' }])).rejects.toThrow(
-      /was edited/,
-    );
+    await expect(
+      migrate(db, [
+        { number: 1, name: '001_foundation.sql', text: 'SELECT 1' },
+        { number: 2, name: '002_readings.sql', text: 'SELECT 2' },
+      ]),
+    ).rejects.toThrow(/was edited/);
   });
   it('leave nothing half-done', async () => {
     const first = (await db.many<{ number: number; name: string; sha256: string }>(sql`SELECT * FROM migration`))[0]!;

@@ -38,6 +38,8 @@ function statusOf(code: string): number {
     'BAD_VALUE',
     'OVER_CAPACITY',
     'UNIT_UNKNOWN',
+    'OUTSIDE_PHYSICS',
+    'NO_LOAD',
   ];
   return unfit.includes(code) ? 422 : 409;
 }

@@ -1,14 +1,12 @@
 import type { FillCommand, PostingReply, ReclaimCommand, ReverseCommand, RotateCommand } from '@north-step/contract';
+import type { BathDeed } from '@north-step/core/estimate';
 import { hardenFilterPasses } from '@north-step/core/reclaim';
 import {
   fillLines,
   freshParcel,
-  type LedgerLine,
+  isAlcohol,
   loadPctW,
-  type Parcel,
   type Posting,
-  parcelVolumeMl,
-  portion,
   reclaimLines,
   reversalOf,
   rotateLines,
@@ -18,82 +16,57 @@ import {
 } from '@north-step/core/solvent';
 import { plainNumber } from '@north-step/core/units';
 import type { Static } from 'typebox';
-import { parcelOf, type VesselRow, vesselById, vesselByRole } from '../bench/index.ts';
+import { parcelOf } from '../bench/index.ts';
 import type { Context } from '../context.ts';
-import { type Queryable, sql } from '../db/index.ts';
+import { sql } from '../db/index.ts';
 import { runCommand } from '../http/command.ts';
 import { Refused, unknown } from '../http/errors.ts';
-import { book } from './posting.ts';
-
-const TOPICS = ['solvent', 'bench'];
-const DEFAULT_PERSON = 'workshop';
-
-const litres = (ml: number): string => `${plainNumber(ml / 1000, 3)} L`;
-async function need(tx: Queryable, id: string): Promise<VesselRow> {
-  const row = await vesselById(tx, id);
-  if (!row) throw unknown('vessel', id);
-  return row;
-}
-async function needRole(tx: Queryable, role: string, name: string): Promise<VesselRow> {
-  const row = await vesselByRole(tx, role);
-  if (!row) throw new Refused({ code: 'NO_VESSEL', message: `No vessel is set as the ${name}.` });
-  return row;
-}
-
-function roomFor(row: VesselRow, addedMl: number): void {
-  const heldMl = parcelVolumeMl(parcelOf(row));
-  if (heldMl + addedMl > row.capacity_ml * 1.001) {
-    const message = `${row.name} holds ${litres(heldMl)} of ${litres(row.capacity_ml)}; ${litres(addedMl)} more does not fit.`;
-    throw new Refused({
-      code: 'OVER_CAPACITY',
-      message,
-      remedy: `Add at most ${litres(Math.max(0, row.capacity_ml - heldMl))}.`,
-      field: 'volumeMl',
-    });
-  }
-}
-
-/** A part of a vessel by volume; refused when it holds less. */
-function taken(row: VesselRow, volumeMl: number): Parcel {
-  const held = parcelOf(row);
-  const heldMl = parcelVolumeMl(held);
-  if (volumeMl > heldMl * 1.001) {
-    const message = `${row.name} holds only ${litres(heldMl)}; ${litres(volumeMl)} was asked for.`;
-    throw new Refused({
-      code: 'VESSEL_OVERDRAWN',
-      message,
-      remedy: heldMl > 0 ? `Take at most ${litres(heldMl)}, or count it first.` : 'Fill it first.',
-    });
-  }
-  const share = Math.min(1, volumeMl / heldMl);
-  return portion(held, BigInt(Math.round(Number(totalMg(held)) * share)));
-}
+import {
+  gramsOf,
+  litres,
+  massG,
+  need,
+  needRole,
+  posted,
+  refuseWhileWashing,
+  roomFor,
+  roomInEmpty,
+  taken,
+  takesLiquid,
+  volumeOf,
+} from './shared.ts';
 
 /** Fresh solvent from outside, or liquid moved from another vessel. */
 export function fill(context: Context, command: Static<typeof FillCommand>): Promise<PostingReply> {
   return runCommand(context, { commandId: command.commandId, kind: 'solvent.fill' }, async (tx) => {
-    const vessel = await need(tx, command.vesselId);
-    roomFor(vessel, command.volumeMl);
+    const found = await need(context, tx, command.vesselId, command);
+    roomFor(found, command.volumeMl);
     if (command.fromVesselId === undefined) {
-      const strength = command.strengthPct ?? 99;
-      const weight = command.strengthBy === 'volume' ? strengthPctWFromPctV(strength) : strength;
-      const parcel = freshParcel(command.volumeMl, weight);
-      const note = `${litres(command.volumeMl)} bought, ${plainNumber(weight, 3)} % by weight, into ${vessel.name}`;
-      return posted(context, tx, command, { kind: 'fill', note, lines: fillLines(vessel.id, parcel) });
+      const vessel = await takesLiquid(tx, found, command.solvent ?? found.solvent);
+      const strength = isAlcohol(vessel.solvent) ? (command.strengthPct ?? 99) : 0;
+      const weight = command.strengthBy === 'volume' ? strengthPctWFromPctV(strength, vessel.solvent) : strength;
+      const parcel = freshParcel(command.volumeMl, weight, vessel.solvent);
+      const what = isAlcohol(vessel.solvent) ? `${plainNumber(weight, 3)} % by weight` : vessel.solvent;
+      const note = `${litres(command.volumeMl)} bought, ${what}, into ${vessel.name}`;
+      const deeds = [{ kind: 'fill' as const, bath: vessel.id, ...gramsOf(parcel) }];
+      return posted(context, tx, command, { kind: 'fill', note, lines: fillLines(vessel.id, parcel), deeds });
     }
-    const from = await need(tx, command.fromVesselId);
-    if (from.id === vessel.id)
+    const from = await need(context, tx, command.fromVesselId, command);
+    if (from.id === found.id)
       throw new Refused({
         code: 'BAD_VALUE',
         message: 'A vessel cannot be filled from itself.',
         field: 'fromVesselId',
       });
+    const vessel = await takesLiquid(tx, found, from.solvent);
     const amountMg = totalMg(taken(from, command.volumeMl));
+    const kind = vessel.kind !== 'bath' ? 'transfer' : volumeOf(found) < 1 ? 'fill' : 'top up';
     const note = `${litres(command.volumeMl)} from ${from.name} into ${vessel.name}`;
     return posted(context, tx, command, {
-      kind: 'top up',
+      kind,
       note,
       lines: transferLines(from.id, vessel.id, parcelOf(from), amountMg),
+      deeds: [{ kind: 'transfer', from: from.id, to: vessel.id, massG: Number(amountMg) / 1000 }],
     });
   });
 }
@@ -101,12 +74,11 @@ export function fill(context: Context, command: Static<typeof FillCommand>): Pro
 /** Second becomes first, fresh into the second, first to the drum. */
 export function rotate(context: Context, command: Static<typeof RotateCommand>): Promise<PostingReply> {
   return runCommand(context, { commandId: command.commandId, kind: 'solvent.rotate' }, async (tx) => {
-    const [first, second, drum, from] = await Promise.all([
-      needRole(tx, 'first', 'first bath'),
-      needRole(tx, 'clean', 'clean bath'),
-      needRole(tx, 'drum', 'dirty drum'),
-      need(tx, command.fromVesselId),
-    ]);
+    await refuseWhileWashing(tx);
+    const first = await needRole(context, tx, 'first', 'first bath', command);
+    const second = await needRole(context, tx, 'clean', 'clean bath', command);
+    const drum = await needRole(context, tx, 'drum', 'dirty drum', command);
+    const from = await need(context, tx, command.fromVesselId, command);
     if (from.role === 'first' || from.role === 'clean' || from.role === 'drum') {
       throw new Refused({
         code: 'BAD_VALUE',
@@ -115,40 +87,37 @@ export function rotate(context: Context, command: Static<typeof RotateCommand>):
         field: 'fromVesselId',
       });
     }
-    await refuseWhileWashing(tx);
-    const firstMl = parcelVolumeMl(parcelOf(first));
+    const firstMl = volumeOf(first);
     roomFor(drum, firstMl);
-    if (command.freshMl > second.capacity_ml)
-      roomFor({ ...second, solvent_mg: 0n, water_mg: 0n, resin_mg: 0n }, command.freshMl);
+    if (firstMl >= 1) await takesLiquid(tx, drum, first.solvent);
+    await takesLiquid(tx, first, second.solvent, true);
+    await takesLiquid(tx, second, from.solvent, true);
+    if (command.freshMl > second.capacity_ml) roomInEmpty(second, command.freshMl);
+    const fresh = taken(from, command.freshMl);
     const lines = rotateLines({
       first: first.id,
       second: second.id,
       drum: drum.id,
       firstHeld: parcelOf(first),
       secondHeld: parcelOf(second),
-      fresh: taken(from, command.freshMl),
+      fresh,
       freshFrom: from.id,
     });
     const note = `${second.name} became ${first.name}; ${litres(command.freshMl)} from ${from.name}; ${litres(firstMl)} to ${drum.name}`;
-    return posted(context, tx, command, { kind: 'rotate', note, lines });
+    const deeds: BathDeed[] = [
+      { kind: 'rotate', first: first.id, second: second.id, drum: drum.id, solventG: 0, waterG: 0, resinG: 0 },
+      { kind: 'transfer', from: from.id, to: second.id, massG: massG(fresh) },
+    ];
+    return posted(context, tx, command, { kind: 'rotate', note, lines, deeds });
   });
-}
-
-async function refuseWhileWashing(tx: Queryable): Promise<void> {
-  const busy = await tx.maybeOne<{ name: string }>(sql`
-    SELECT name FROM batch WHERE sealed_at IS NULL
-       AND jsonb_path_exists(state, '$.steps[*] ? (@.kind == "wash" && @.state == "running")') LIMIT 1`);
-  if (busy)
-    throw new Refused({ code: 'BATH_IN_USE', message: `${busy.name} is in a bath now.`, remedy: 'Lift it out first.' });
 }
 
 /** One run: drum, hardened in light and filtered, to the reclaimed bottle. */
 export function reclaim(context: Context, command: Static<typeof ReclaimCommand>): Promise<PostingReply> {
   return runCommand(context, { commandId: command.commandId, kind: 'solvent.reclaim' }, async (tx) => {
-    const [drum, bottle] = await Promise.all([
-      needRole(tx, 'drum', 'dirty drum'),
-      needRole(tx, 'reclaimed', 'reclaimed bottle'),
-    ]);
+    const drum = await needRole(context, tx, 'drum', 'dirty drum', command);
+    const found = await needRole(context, tx, 'reclaimed', 'reclaimed bottle', command);
+    const bottle = await takesLiquid(tx, found, drum.solvent);
     const parcel = taken(drum, command.amountMl);
     const load = loadPctW(parcel);
     const { passes } = hardenFilterPasses(Number(totalMg(parcel)) / 1000, load, { passes: command.passes });
@@ -163,7 +132,7 @@ export function reclaim(context: Context, command: Static<typeof ReclaimCommand>
     }
     const yieldShare = command.backMl === undefined ? result.yield : command.backMl / command.amountMl;
     roomFor(bottle, command.backMl ?? modelMl);
-    const { lines } = reclaimLines({
+    const { lines, back } = reclaimLines({
       drum: drum.id,
       bottle: bottle.id,
       taken: parcel,
@@ -172,7 +141,11 @@ export function reclaim(context: Context, command: Static<typeof ReclaimCommand>
     });
     const how = command.backMl === undefined ? 'by the model' : 'measured';
     const note = `${litres(command.amountMl)} at ${plainNumber(load)} %, ${command.passes} pass${command.passes > 1 ? 'es' : ''}: ${plainNumber(yieldShare * 100)} % back (${how}) at ${plainNumber(result.loadPctW)} %`;
-    const outcome = await posted(context, tx, command, { kind: 'reclaim', note, lines });
+    const deeds: BathDeed[] = [
+      { kind: 'remove', bath: drum.id, massG: massG(parcel) },
+      { kind: 'fill', bath: bottle.id, ...gramsOf(back) },
+    ];
+    const outcome = await posted(context, tx, command, { kind: 'reclaim', note, lines, deeds });
     return { ...outcome, reply: { ...outcome.reply, yieldShare, outLoadPctW: result.loadPctW } };
   });
 }
@@ -219,27 +192,4 @@ export function reverse(context: Context, command: Static<typeof ReverseCommand>
       reverses: posting.id,
     });
   });
-}
-
-type NewPosting = {
-  readonly kind: string;
-  readonly note: string;
-  readonly lines: readonly LedgerLine[];
-  readonly reverses?: string;
-};
-async function posted(
-  context: Context,
-  tx: Queryable,
-  command: { commandId: string; by?: string },
-  posting: NewPosting,
-) {
-  const id = context.newId();
-  await book(tx, {
-    ...posting,
-    id,
-    atMs: context.nowMs(),
-    by: command.by ?? DEFAULT_PERSON,
-    commandId: command.commandId,
-  });
-  return { reply: { postingId: id }, topics: TOPICS };
 }

@@ -1,3 +1,4 @@
+import type { BathDeed } from '@north-step/core/estimate';
 import { addParcels, EMPTY_PARCEL, type LedgerLine, type Parcel, validatePosting } from '@north-step/core/solvent';
 import { type Queryable, sql } from '../db/index.ts';
 
@@ -11,6 +12,8 @@ export type Booking = {
   readonly batchId?: string;
   readonly reverses?: string;
   readonly lines: readonly LedgerLine[];
+  /** what was done to baths, as the estimator sees it */
+  readonly deeds?: readonly BathDeed[];
 };
 
 /**
@@ -21,9 +24,10 @@ export async function book(tx: Queryable, booking: Booking): Promise<void> {
   if (booking.lines.length === 0) return;
   if (validatePosting(booking).length > 0) throw new Error(`posting ${booking.kind} does not balance`);
   await tx.many(sql`
-    INSERT INTO ledger_posting (id, at, kind, note, by, batch_id, reverses, command_id)
+    INSERT INTO ledger_posting (id, at, kind, note, by, batch_id, reverses, command_id, deeds)
     VALUES (${booking.id}, ${new Date(booking.atMs)}, ${booking.kind}, ${booking.note}, ${booking.by},
-            ${booking.batchId ?? null}, ${booking.reverses ?? null}, ${booking.commandId})`);
+            ${booking.batchId ?? null}, ${booking.reverses ?? null}, ${booking.commandId},
+            ${booking.deeds ? JSON.stringify(booking.deeds) : null})`);
   const lines = [...merged(booking.lines)].map(([account, parcel]) => ({
     account,
     s: `${parcel[0]}`,

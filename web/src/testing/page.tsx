@@ -62,7 +62,11 @@ export function leavePage(): void {
 
 export const vessel = (over: Partial<Vessel> & Pick<Vessel, 'id' | 'name' | 'role'>): Vessel => ({
   kind: over.role === 'first' || over.role === 'clean' ? 'bath' : 'can',
+  solvent: 'isopropanol',
+  lid: 'closed',
   capacityMl: 5000,
+  surfaceM2: 0.04,
+  shopLimitPctW: null,
   solventG: 3500,
   waterG: 60,
   resinG: 70,
@@ -104,6 +108,7 @@ export const benchReply = (open: readonly BatchState[], over: Partial<BenchReply
   ],
   vessels: [...VESSELS],
   resinPerBatchG: { w1: 4, w2: 0.4 },
+  care: {},
   bench: testBench,
   open: [...open],
   doneToday: [],

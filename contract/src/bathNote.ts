@@ -1,0 +1,13 @@
+import { type Static, Type } from 'typebox';
+
+/** What the bench needs to know of a bath beyond its book. */
+export const BathNote = Type.Object({
+  loadPctW: Type.Number(),
+  range90: Type.Unsafe<readonly [number, number]>(Type.Array(Type.Number(), { minItems: 2, maxItems: 2 })),
+  strengthPctW: Type.Number(),
+  limitPctW: Type.Number(),
+  why: Type.String(),
+  batchesLeft: Type.Number(),
+  resinsG: Type.Record(Type.String(), Type.Number()),
+});
+export type BathNote = Static<typeof BathNote>;

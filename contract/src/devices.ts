@@ -1,0 +1,48 @@
+import { type Static, Type } from 'typebox';
+import { EntityId, literals, strict, Text } from './common.ts';
+
+/** The open device API: a device sends samples and asks for presses, showing its token as `Authorization: Bearer …`. */
+export const DEVICE_KINDS = ['scale', 'camera'] as const;
+export const Sample = Type.Object(
+  {
+    /** ms since 1970, by the device's clock */
+    atMs: Type.Number(),
+    /** weight shown by a scale, g */
+    grams: Type.Optional(Type.Number()),
+    /** whether the shown value has settled */
+    stable: Type.Optional(Type.Boolean()),
+    /** plain words: what stands on it, a fault */
+    note: Type.Optional(Text(120)),
+    /** a camera's newest photo, by number */
+    photo: Type.Optional(Type.Integer()),
+  },
+  strict,
+);
+export type Sample = Static<typeof Sample>;
+export const SamplesInput = Type.Object({ samples: Type.Array(Sample, { minItems: 1, maxItems: 100 }) }, strict);
+/** A button pressed on a device, or, on a simulated one, something done to it by hand. */
+export const Press = Type.Object(
+  {
+    button: Text(30),
+    vesselId: Type.Optional(EntityId),
+    amount: Type.Optional(Type.Number({ minimum: 0, maximum: 100_000 })),
+  },
+  strict,
+);
+export type Press = Static<typeof Press>;
+export const PressRow = Type.Object({ number: Type.Integer(), press: Press });
+export const PressesReply = Type.Object({ presses: Type.Array(PressRow) });
+export type PressesReply = Static<typeof PressesReply>;
+export const Device = Type.Object({
+  id: EntityId,
+  kind: literals(DEVICE_KINDS),
+  name: Type.String(),
+  simulated: Type.Boolean(),
+  /** heard from lately */
+  online: Type.Boolean(),
+  last: Type.Union([Sample, Type.Null()]),
+});
+export type Device = Static<typeof Device>;
+export const DevicesReply = Type.Object({ devices: Type.Array(Device) });
+export type DevicesReply = Static<typeof DevicesReply>;
+export const Done = Type.Object({ ok: Type.Boolean() });

@@ -1,0 +1,117 @@
+import type { BathEstimate } from '../estimate/index.ts';
+import { CLARITY_PER_PCT_MM, INSTRUMENT_SD, type ReadingKind } from '../reading/index.ts';
+import { plainNumber } from '../units/index.ts';
+
+const DAY_MS = 86_400_000;
+/** A bath in use should be read at least this often. An engineering guess. */
+export const STALE_DAYS = 10;
+
+export type BathFacts = {
+  readonly name: string;
+  readonly estimate: BathEstimate;
+  readonly limitPctW: number;
+  readonly lastReadingMs?: number;
+  readonly batchesSince: number;
+  readonly batchesLeft: { readonly median: number; readonly range90: readonly [number, number] };
+};
+export type Advice = {
+  readonly act: 'fill' | 'change' | 'read' | 'none';
+  readonly say: string;
+  readonly more: string;
+  /** larger is more pressing */
+  readonly weight: number;
+};
+
+/** Rather an empty bath than a wrong number. */
+const EMPTY_ML = 50;
+
+/**
+ * What to do about a bath: change it when even its low end is past the limit or the middle is; read it when the range straddles
+ * the limit or the last reading is old; else go on.
+ */
+export function adviseBath(facts: BathFacts, nowMs: number): Advice {
+  const { estimate, limitPctW, name, batchesLeft } = facts;
+  const [low, high] = estimate.range90;
+  const range = `${plainNumber(low)}–${plainNumber(high)} %`;
+  if (estimate.volumeMl < EMPTY_ML)
+    return {
+      act: 'fill',
+      say: `Fill ${name}.`,
+      more: 'A batch can only be washed in a bath that holds solvent.',
+      weight: 90,
+    };
+  const readDays = facts.lastReadingMs === undefined ? undefined : (nowMs - facts.lastReadingMs) / DAY_MS;
+  const age = readDays === undefined ? 'It has never been read' : `The last reading is ${daysText(readDays)} old`;
+  const straddles = low < limitPctW && high > limitPctW;
+  const isOld = facts.batchesSince > 0 && (readDays === undefined || readDays > STALE_DAYS);
+  if (low >= limitPctW)
+    return {
+      act: 'change',
+      say: `Change ${name}: it is past its limit.`,
+      more: `${range}, act at ${plainNumber(limitPctW)} %.`,
+      weight: 80,
+    };
+  if (straddles && (readDays === undefined || readDays > 0.5))
+    return {
+      act: 'read',
+      say: `Read ${name} before the next batch.`,
+      more: `${age}; the range ${range} straddles the ${plainNumber(limitPctW)} % limit.`,
+      weight: 70,
+    };
+  if (estimate.loadPctW >= limitPctW)
+    return {
+      act: 'change',
+      say: `Change ${name}: it is at its limit.`,
+      more: `${range}, act at ${plainNumber(limitPctW)} %.`,
+      weight: 75,
+    };
+  if (isOld && high > limitPctW * 0.6)
+    return { act: 'read', say: `Read ${name}.`, more: `${age}; the load lies between ${range}.`, weight: 40 };
+  const [few, many] = batchesLeft.range90;
+  return {
+    act: 'none',
+    say: `${name} is fit.`,
+    more: `${range}; ${few}–${many} batches left.`,
+    weight: -batchesLeft.median,
+  };
+}
+
+export const daysText = (days: number): string =>
+  days < 1 ? 'under a day' : `${Math.round(days)} day${Math.round(days) === 1 ? '' : 's'}`;
+
+/** Spread of a bath's load, and its 90 % range, after a reading of this kind, if it says what is expected. */
+export type Narrowing = { readonly kind: ReadingKind; readonly sdPctW: number; readonly minutes: number };
+const MINUTES: Readonly<Record<ReadingKind, number>> = {
+  residue: 15,
+  density: 2,
+  flask: 3,
+  index: 1,
+  clarity: 2,
+  level: 1,
+  look: 1,
+};
+const CLARITY_JAR_MM = 30;
+
+/** Which reading would narrow the range most, best first. Two independent spreads combine as 1/√(1/a² + 1/b²). */
+export function narrowing(estimate: BathEstimate): readonly Narrowing[] {
+  const { loadPctW, sdPctW } = estimate;
+  const strengthSd = (estimate.strengthRange90[1] - estimate.strengthRange90[0]) / 3.3;
+  const confounded = Math.hypot(1.1 * strengthSd, 0.18);
+  const contrast = Math.exp(-CLARITY_PER_PCT_MM * CLARITY_JAR_MM * loadPctW);
+  const alone: Readonly<Record<ReadingKind, number>> = {
+    residue: Math.hypot(0.25, INSTRUMENT_SD.residueShare * loadPctW),
+    density: Math.hypot(INSTRUMENT_SD.hydrometerGPerMl / 0.0022, confounded),
+    flask: Math.hypot(0.32, confounded),
+    index: 0.5,
+    clarity: Math.hypot(INSTRUMENT_SD.contrast / (CLARITY_PER_PCT_MM * CLARITY_JAR_MM * contrast), 0.4 * loadPctW),
+    level: Number.POSITIVE_INFINITY,
+    look: 4,
+  };
+  return (Object.keys(alone) as ReadingKind[])
+    .map((kind) => ({
+      kind,
+      minutes: MINUTES[kind],
+      sdPctW: sdPctW > 0 ? 1 / Math.hypot(1 / sdPctW, 1 / alone[kind]) : 0,
+    }))
+    .sort((a, b) => a.sdPctW - b.sdPctW || a.minutes - b.minutes);
+}

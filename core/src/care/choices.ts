@@ -1,0 +1,114 @@
+import {
+  type Cloud,
+  cloudLoadPctW,
+  type Forecast,
+  forecast,
+  refilled,
+  toppedUp,
+  type WashLoad,
+} from '../estimate/index.ts';
+
+export type ChoiceKind = 'keep' | 'top up' | 'rotate' | 'refill' | 'read';
+export type Prices = {
+  /** bought solvent, per litre */
+  readonly freshPerL: number;
+  /** handing dirty solvent to a treatment works, per litre */
+  readonly disposePerL: number;
+  /** labour and filters for a litre of own reclaimed solvent */
+  readonly reclaimPerL: number;
+};
+export const DEFAULT_PRICES: Prices = { freshPerL: 4.6, disposePerL: 1.2, reclaimPerL: 1.2 };
+
+export type Choice = {
+  readonly kind: ChoiceKind;
+  readonly what: string;
+  readonly batches: { readonly median: number; readonly range90: readonly [number, number] };
+  readonly litres: number;
+  readonly cost: number;
+  /** chance that the bath is past its limit for the next batch */
+  readonly riskPct: number;
+};
+export type Source = {
+  readonly name: string;
+  readonly availableMl: number;
+  readonly strengthPctW: number;
+  readonly loadPctW: number;
+  readonly reclaimed: boolean;
+};
+export type ChoiceQuestion = {
+  readonly bath: Cloud;
+  /** the clean bath's guesses, when this is the first */
+  readonly next?: Cloud;
+  readonly nextName?: string;
+  readonly name: string;
+  readonly recent: readonly WashLoad[];
+  readonly limitPctW: number;
+  readonly capacityMl: number;
+  readonly volumeMl: number;
+  readonly sources: readonly Source[];
+  readonly prices: Prices;
+  readonly densityGPerMl: number;
+};
+
+const FULL_SHARE = 0.92;
+const LEAST_TOP_UP_ML = 100;
+
+/** Every choice for a bath now, with batches gained, litres and cost. Rows that make no sense here are left out. */
+export function choicesFor(question: ChoiceQuestion): readonly Choice[] {
+  const { bath, next, recent, limitPctW, prices } = question;
+  const play = (cloud: Cloud): Forecast => forecast(cloud, recent, limitPctW, { pathBatches: 0 });
+  const fullMl = question.capacityMl * FULL_SHARE;
+  const roomMl = Math.max(0, fullMl - question.volumeMl);
+  const buy = (source: Source | undefined, ml: number) =>
+    (ml / 1000) * (source?.reclaimed ? prices.reclaimPerL : prices.freshPerL);
+  const dump = (ml: number) => (ml / 1000) * prices.disposePerL;
+  const row = (kind: ChoiceKind, what: string, cloud: Cloud, litres: number, cost: number): Choice => {
+    const played = play(cloud);
+    return { kind, what, batches: played.batchesLeft, litres, cost, riskPct: 100 * played.pastShare };
+  };
+  const rows: Choice[] = [row('keep', 'keep going', bath, 0, 0)];
+  for (const source of question.sources) {
+    const ml = Math.min(roomMl, source.availableMl);
+    if (ml < LEAST_TOP_UP_ML) continue;
+    const massG = ml * question.densityGPerMl;
+    rows.push(
+      row(
+        'top up',
+        `top up with ${(ml / 1000).toFixed(1)} L ${source.name.toLowerCase()}`,
+        toppedUp(bath, massG, source.strengthPctW, source.loadPctW),
+        ml / 1000,
+        buy(source, ml),
+      ),
+    );
+  }
+  const fresh = question.sources.find((source) => !source.reclaimed);
+  const strength = fresh?.strengthPctW ?? 99;
+  const fullG = fullMl * question.densityGPerMl;
+  if (next)
+    rows.push(
+      row(
+        'rotate',
+        `rotate: ${question.nextName} becomes ${question.name}`,
+        next,
+        fullMl / 1000,
+        buy(fresh, fullMl) + dump(question.volumeMl),
+      ),
+    );
+  rows.push(
+    row(
+      'refill',
+      'empty and refill',
+      refilled(bath, fullG, strength),
+      fullMl / 1000,
+      buy(fresh, fullMl) + dump(question.volumeMl),
+    ),
+  );
+  return rows;
+}
+
+/** Chance that the next batch meets a bath past its limit. @returns 0–100 */
+export function riskNowPct(bath: Cloud, limitPctW: number): number {
+  let past = 0;
+  for (let i = 0; i < bath.size; i++) if (cloudLoadPctW(bath, i) >= limitPctW) past++;
+  return (100 * past) / bath.size;
+}

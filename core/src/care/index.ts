@@ -1,0 +1,5 @@
+export * from './advise.ts';
+export * from './choices.ts';
+export * from './limits.ts';
+export * from './mix.ts';
+export * from './report.ts';

@@ -1,0 +1,4 @@
+export * from './check.ts';
+export * from './interpret.ts';
+export * from './optics.ts';
+export * from './types.ts';

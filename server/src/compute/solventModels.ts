@@ -1,0 +1,101 @@
+import { PolicyInput, PolicyReply, ReadingInput, ReadingReply } from '@north-step/contract';
+import { drawWorkload, POLICY_PRICES, playPolicy } from '@north-step/core/policy';
+import { interpretReading, type RawReading } from '@north-step/core/reading';
+import { bathDensityGPerMl, DEFAULT_RESIN_DENSITY_G_PER_ML } from '@north-step/core/solvent';
+import type { Static } from 'typebox';
+import { Refused } from '../http/errors.ts';
+import { model } from './model.ts';
+
+type Input = Static<typeof ReadingInput>;
+const FIELDS: Readonly<Record<RawReading['kind'], readonly (keyof Input)[]>> = {
+  residue: ['sampleMl', 'residueG'],
+  density: ['densityGPerMl', 'tempC'],
+  flask: ['flaskMl', 'netG', 'tempC'],
+  index: ['index', 'tempC'],
+  clarity: ['whiteSeen', 'blackSeen', 'whiteRef', 'blackRef', 'pathMm'],
+  level: ['volumeMl'],
+  look: ['seen'],
+};
+
+const missing = (field: string, message: string): Refused => new Refused({ code: 'BAD_VALUE', message, field });
+
+/** The raw values that a kind needs. @throws Refused naming the one that is missing */
+function rawOf(input: Input): RawReading {
+  const entries = FIELDS[input.kind].map((field) => {
+    const value = input[field];
+    if (value === undefined) throw missing(field, `${field}: a ${input.kind} reading needs it`);
+    return [field, value] as const;
+  });
+  return { kind: input.kind, ...Object.fromEntries(entries) } as RawReading;
+}
+
+const reading = model('reading', 'What one reading of a bath says of its load', ReadingInput, ReadingReply, (input) => {
+  const raw = rawOf(input);
+  const assumptions = [
+    `Solvent ${input.solvent ?? 'isopropanol'}, strength ${input.strengthPctW ?? 95} ± ${input.strengthSdPct ?? 1} % by weight.`,
+    'Instruments: 0.01 g scale, hydrometer ± 0.001 g/mL, flask ± 0.08 %, refractometer ± 0.0004, thermometer ± 0.5 °C. Engineering guesses.',
+    'The range is that of this reading alone; the estimator joins it with the book.',
+  ];
+  if (raw.kind === 'level') {
+    if (input.resinG === undefined)
+      throw missing('resinG', 'resinG: a level gives a load only when the grams of resin are known');
+    const at = (volumeMl: number): number => {
+      const density = (load: number) =>
+        bathDensityGPerMl({
+          strengthPctW: input.strengthPctW ?? 95,
+          loadPctW: load,
+          tempC: 20,
+          solvent: input.solvent,
+          resinDensityGPerMl: input.resinDensityGPerMl ?? DEFAULT_RESIN_DENSITY_G_PER_ML,
+        });
+      let load = 0;
+      for (let round = 0; round < 6; round++)
+        load = Math.min(99, (100 * input.resinG!) / Math.max(1e-9, volumeMl * density(load)));
+      return load;
+    };
+    const loadPctW = at(raw.volumeMl);
+    const sdPctW = 0.03 * loadPctW;
+    return {
+      loadPctW,
+      sdPctW,
+      range90: [Math.max(0, loadPctW - 1.645 * sdPctW), loadPctW + 1.645 * sdPctW],
+      assumptions,
+    };
+  }
+  const said = interpretReading(raw, input);
+  if (!said.ok) throw new Refused(said.refusal, 422);
+  return { ...said.value, range90: [...said.value.range90], assumptions };
+});
+
+const policy = model(
+  'policy',
+  'Plays a workload against one way of keeping baths',
+  PolicyInput,
+  PolicyReply,
+  (input) => {
+    const { workload, policy: rule, reclaim } = input;
+    if (rule.rule === 'calendar' && !(rule.everyDays && rule.everyDays >= 1))
+      throw missing('everyDays', 'everyDays: a calendar needs at least one day between changes');
+    const outcome = playPolicy({
+      days: workload.days,
+      batches: workload.batches ?? drawWorkload(workload, input.seed),
+      baths: input.baths,
+      rule: rule.rule === 'calendar' ? { rule: 'calendar', everyDays: rule.everyDays! } : { rule: 'limit' },
+      reclaim:
+        reclaim.kind === 'harden'
+          ? { kind: 'harden', passes: reclaim.passes ?? 2, maxReclaimedPct: reclaim.maxReclaimedPct }
+          : { kind: 'none' },
+      prices: input.prices ?? POLICY_PRICES,
+    });
+    return {
+      ...outcome,
+      assumptions: [
+        'Impeller wash of 180 s in all, 60 µm of film, 0.8 µm tolerated; 4 % of the film goes on to the next bath.',
+        'Lids on between washes (0.5 g a day), 1.5 g lost a wash; baths are topped up below 90 %.',
+        'Half of what hardening loses is sludge to dispose of, the rest evaporates or stays in filters.',
+      ],
+    };
+  },
+);
+
+export const SOLVENT_MODELS = [reading, policy];

@@ -1,0 +1,233 @@
+import type { BathCare, BathNote, ReadingRow } from '@north-step/contract';
+import {
+  type BathLimit,
+  bathLimit,
+  type CareBath,
+  DEFAULT_PRICES,
+  type Prices,
+  type Source,
+} from '@north-step/core/care';
+import type { ResinCard } from '@north-step/core/resin';
+import { allVessels, benchSetting, toVessel, type VesselRow } from '../bench/index.ts';
+import type { Context } from '../context.ts';
+import { type Queryable, sql } from '../db/index.ts';
+import { lastFill } from '../solvent/index.ts';
+import type { EstimateAnswer } from './estimateThread.ts';
+import type { Estimator } from './estimator.ts';
+import { historyKey, readHistory } from './history.ts';
+
+/** One seed for every workshop: the same history gives the same answer. */
+const SEED = 20_417;
+const RESINS_IN_USE_DAYS = 60;
+const DAY_MS = 86_400_000;
+const READINGS_SHOWN = 60;
+const WASHES_SHOWN = 400;
+
+export type Keeper = {
+  /** every bath's care, brought up to the book first */
+  readonly care: () => Promise<readonly BathCare[]>;
+  /** from now on follows changes in the background */
+  readonly follow: () => void;
+};
+
+/** Keeps the estimates up to the book: asked for, or after every change. */
+export function makeKeeper(context: Context, estimator: Estimator): Keeper {
+  const { db, live } = context;
+  let kept: { readonly key: string; readonly care: readonly BathCare[] } | undefined;
+  let running: Promise<readonly BathCare[]> | undefined;
+
+  async function refresh(): Promise<readonly BathCare[]> {
+    const key = await historyKey(db);
+    if (kept?.key === key) return kept.care;
+    const care = await careNow(context, estimator);
+    kept = { key, care };
+    const notes = Object.fromEntries(care.map((bath) => [bath.vesselId, noteOf(bath)]));
+    await db.many(sql`
+      INSERT INTO bath_estimate (history_key, body) VALUES (${key}, ${JSON.stringify(notes)})
+      ON CONFLICT (only_one) DO UPDATE SET history_key = excluded.history_key, body = excluded.body`);
+    live.publish(['estimates']);
+    return care;
+  }
+  const care = (): Promise<readonly BathCare[]> => {
+    running ??= refresh().finally(() => {
+      running = undefined;
+    });
+    return running;
+  };
+  let queued = false;
+  const later = async (): Promise<void> => {
+    if (queued) return;
+    queued = true;
+    await running?.catch(() => {});
+    queued = false;
+    await care().catch(() => {});
+  };
+  return {
+    care,
+    follow: () => {
+      live.listen(({ topics }) => topics.includes('solvent') && void later());
+      void later();
+    },
+  };
+}
+
+const noteOf = (bath: BathCare): BathNote => ({
+  loadPctW: bath.estimate.loadPctW,
+  range90: bath.estimate.range90,
+  strengthPctW: bath.estimate.strengthPctW,
+  limitPctW: bath.limit.limitPctW,
+  why: bath.limit.why,
+  batchesLeft: bath.forecast.batchesLeft.median,
+  resinsG: bath.resinsG,
+});
+
+async function careNow(context: Context, estimator: Estimator): Promise<readonly BathCare[]> {
+  const { db } = context;
+  const nowMs = context.nowMs();
+  const [history, vessels, setting, cards, readings] = await Promise.all([
+    readHistory(db),
+    allVessels(db),
+    benchSetting(db),
+    cardsInUse(db, new Date(nowMs - RESINS_IN_USE_DAYS * DAY_MS)),
+    allReadings(db),
+  ]);
+  const baths = vessels.filter((vessel) => vessel.kind === 'bath');
+  if (baths.length === 0) return [];
+  const limits = new Map(baths.map((bath) => [bath.id, limitOf(bath, baths, cards, setting.roomC)]));
+  const first = baths.find((bath) => bath.role === 'first');
+  const clean = baths.find((bath) => bath.role === 'clean');
+  const question = {
+    nowMs,
+    prices: await pricesOf(db),
+    sources: sourcesOf(vessels),
+    names: Object.fromEntries([...vessels.map((v) => [v.id, v.name]), ...(await cardNames(db))]) as Record<
+      string,
+      string
+    >,
+    baths: baths.map(
+      (bath): CareBath => ({
+        id: bath.id,
+        name: bath.name,
+        solvent: bath.solvent,
+        capacityMl: bath.capacity_ml,
+        limit: limits.get(bath.id)!,
+        carrierId: bath.role === 'clean' ? first?.id : undefined,
+        nextId: bath.role === 'first' ? clean?.id : undefined,
+        lastReadingMs: readings.find(
+          (row) => row.vesselId === bath.id && row.verdict !== 'discarded' && row.loadPctW !== null,
+        )?.atMs,
+      }),
+    ),
+  };
+  const answer = await estimator.ask({ history: { ...history, seed: SEED }, question });
+  const washes = await washesOf(db);
+  return Promise.all(
+    baths.map(async (bath): Promise<BathCare> => {
+      const report = answer.reports.find(({ id }) => id === bath.id)!;
+      const { id, ...rest } = report;
+      return {
+        ...rest,
+        vesselId: id,
+        limit: limits.get(bath.id)!,
+        resinsG: answer.mix[bath.id] ?? {},
+        lastReadingMs: question.baths.find((one) => one.id === bath.id)?.lastReadingMs ?? null,
+        lastFillMs: (await lastFill(db, bath.id)) ?? null,
+        washes: washes.filter((wash) => wash.account === bath.id).map(({ account: _, ...wash }) => wash),
+        readings: readings
+          .filter((row) => row.vesselId === bath.id)
+          .slice(0, READINGS_SHOWN)
+          .map(({ vesselId: _, ...row }) => withVerdict(row, answer)),
+      };
+    }),
+  );
+}
+
+function withVerdict(row: Omit<ReadingRow, 'surprise' | 'expectedPctW'>, answer: EstimateAnswer): ReadingRow {
+  const verdict = answer.verdicts.find(({ readingId }) => readingId === row.id);
+  return { ...row, surprise: verdict?.surprise ?? null, expectedPctW: verdict?.expectedPctW ?? null };
+}
+
+/** The strictest limit over the resins that were washed lately. A bath without a role is held to what a clean one is. */
+function limitOf(bath: VesselRow, baths: readonly VesselRow[], cards: readonly ResinCard[], roomC: number): BathLimit {
+  const first = baths.find(({ role }) => role === 'first') ?? bath;
+  const clean = baths.find(({ role }) => role === 'clean') ?? bath;
+  const shop = { solvent: bath.solvent, agitation: [first.agitation, clean.agitation] as const, roomC };
+  return bathLimit(cards, bath.role === 'first' ? 'first' : 'clean', shop, bath.shop_limit_pct ?? undefined);
+}
+
+/** The newest card of every resin of an open or recent batch; of every resin when there is none yet. */
+async function cardsInUse(db: Queryable, since: Date): Promise<readonly ResinCard[]> {
+  const newest = await db.many<{ card: ResinCard }>(
+    sql`SELECT DISTINCT ON (id) card FROM resin_card ORDER BY id, version DESC`,
+  );
+  const used = await db.many<{ id: string }>(
+    sql`SELECT DISTINCT state -> 'card' ->> 'id' AS id FROM batch WHERE sealed_at IS NULL OR created_at >= ${since}`,
+  );
+  const ids = new Set(used.map(({ id }) => id));
+  return newest.map(({ card }) => card).filter(({ id }) => ids.size === 0 || ids.has(id));
+}
+const cardNames = async (db: Queryable) =>
+  (
+    await db.many<{ id: string; name: string }>(
+      sql`SELECT DISTINCT ON (id) id, name FROM resin_card ORDER BY id, version DESC`,
+    )
+  ).map(({ id, name }) => [id, name] as const);
+
+async function pricesOf(db: Queryable): Promise<Prices> {
+  const row = await db.maybeOne<{ value: Partial<Prices> }>(sql`SELECT value FROM setting WHERE key = 'prices'`);
+  return { ...DEFAULT_PRICES, ...row?.value };
+}
+
+const sourcesOf = (vessels: readonly VesselRow[]): Source[] =>
+  vessels
+    .filter(({ role }) => role === 'fresh' || role === 'reclaimed')
+    .map(toVessel)
+    .map((vessel) => ({
+      name: vessel.name,
+      availableMl: vessel.volumeMl,
+      strengthPctW: vessel.strengthPctW ?? 0,
+      loadPctW: vessel.loadPctW,
+      reclaimed: vessel.role === 'reclaimed',
+    }));
+
+type StoredReading = Omit<ReadingRow, 'surprise' | 'expectedPctW'> & { readonly vesselId: string };
+async function allReadings(db: Queryable): Promise<readonly StoredReading[]> {
+  const rows = await db.many<{
+    id: string;
+    at: Date;
+    by: string;
+    raw: ReadingRow['raw'];
+    vessel_id: string;
+    load_pct: number | null;
+    sd_pct: number | null;
+    note: string;
+    verdict: ReadingRow['verdict'];
+  }>(sql`
+    SELECT g.*, (SELECT v.verdict FROM reading_verdict v WHERE v.reading_id = g.id ORDER BY v.seq DESC LIMIT 1) AS verdict
+      FROM reading g ORDER BY g.at DESC, g.seq DESC LIMIT 500`);
+  return rows.map((row) => ({
+    id: row.id,
+    vesselId: row.vessel_id,
+    atMs: row.at.getTime(),
+    by: row.by,
+    raw: row.raw,
+    loadPctW: row.load_pct,
+    sdPctW: row.sd_pct,
+    note: row.note,
+    verdict: row.verdict,
+  }));
+}
+
+async function washesOf(db: Queryable) {
+  const rows = await db.many<{ account: string; at: Date; batch_id: string; name: string; mg: bigint }>(sql`
+    SELECT l.account, p.at, p.batch_id, b.name, l.resin_mg AS mg
+      FROM ledger_posting p JOIN ledger_line l ON l.posting_id = p.id JOIN vessel v ON v.id = l.account JOIN batch b ON b.id = p.batch_id
+     WHERE p.kind = 'wash' ORDER BY p.at DESC LIMIT ${WASHES_SHOWN}`);
+  return rows.map((row) => ({
+    account: row.account,
+    atMs: row.at.getTime(),
+    batchId: row.batch_id,
+    batchName: row.name,
+    resinG: Number(row.mg) / 1000,
+  }));
+}

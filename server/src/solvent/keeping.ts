@@ -1,0 +1,116 @@
+import type {
+  CountCommand,
+  LidCommand,
+  LimitCommand,
+  NewVesselCommand,
+  PostingReply,
+  VesselReply,
+} from '@north-step/contract';
+import { freshParcel, negate, type Parcel, portion, totalMg } from '@north-step/core/solvent';
+import type { Static } from 'typebox';
+import { parcelOf, toVessel, vesselById } from '../bench/index.ts';
+import type { Context } from '../context.ts';
+import { type Queryable, sql } from '../db/index.ts';
+import { runCommand } from '../http/command.ts';
+import { Refused } from '../http/errors.ts';
+import { writeReading } from './readings.ts';
+import { type Command, litres, massG, need, posted, volumeOf } from './shared.ts';
+
+const TOPICS = ['solvent', 'bench'];
+
+/** A physical count: the book follows what was found, the difference goes to unaccounted, and the estimator learns of it. */
+export function count(context: Context, command: Static<typeof CountCommand>): Promise<PostingReply> {
+  return runCommand(context, { commandId: command.commandId, kind: 'solvent.count' }, async (tx) => {
+    const vessel = await need(context, tx, command.vesselId, command);
+    if (command.volumeMl > vessel.capacity_ml * 1.001)
+      throw new Refused({
+        code: 'OVER_CAPACITY',
+        message: `${vessel.name} holds at most ${litres(vessel.capacity_ml)}.`,
+        remedy: 'Read the mark again.',
+        field: 'volumeMl',
+      });
+    const held = parcelOf(vessel);
+    const bookMl = volumeOf(vessel);
+    const missing: Parcel =
+      bookMl >= 1
+        ? portionOf(held, 1 - command.volumeMl / bookMl)
+        : negate(freshParcel(command.volumeMl, 99, vessel.solvent));
+    const outcome = await posted(context, tx, command, {
+      kind: 'count',
+      note: `${vessel.name} counted: ${litres(command.volumeMl)} found, ${litres(bookMl)} on the book`,
+      lines: [
+        { account: vessel.id, parcel: negate(missing) },
+        { account: 'unaccounted', parcel: missing },
+      ],
+      deeds: [],
+    });
+    await writeReading(
+      context,
+      tx,
+      command,
+      vessel,
+      { kind: 'level', volumeMl: command.volumeMl },
+      { postingId: outcome.reply.postingId },
+    );
+    return { ...outcome, reply: { ...outcome.reply, unaccountedG: -massG(missing) } };
+  });
+}
+
+/** A signed share of a parcel: negative when more was found than booked. */
+function portionOf(held: Parcel, share: number): Parcel {
+  const amount = BigInt(Math.round(Math.abs(share) * Number(totalMg(held))));
+  if (share >= 0) return portion(held, amount);
+  // more than there is: whole parcels, then the rest
+  const whole = amount / totalMg(held);
+  const rest = portion(held, amount % totalMg(held));
+  return negate([held[0] * whole + rest[0], held[1] * whole + rest[1], held[2] * whole + rest[2]]);
+}
+
+async function changed(
+  context: Context,
+  command: Command & { vesselId: string },
+  kind: string,
+  change: (tx: Queryable) => Promise<unknown>,
+): Promise<VesselReply> {
+  return runCommand(context, { commandId: command.commandId, kind }, async (tx) => {
+    await need(context, tx, command.vesselId, command);
+    await change(tx);
+    return { reply: { vessel: toVessel((await vesselById(tx, command.vesselId))!) }, topics: TOPICS };
+  });
+}
+
+/** A lid put on or taken off: what evaporated under the old one is booked first. */
+export const setLid = (context: Context, command: Static<typeof LidCommand>): Promise<VesselReply> =>
+  changed(context, command, 'solvent.lid', (tx) =>
+    tx.many(
+      sql`UPDATE vessel SET lid = ${command.lid}, evaporated_to = ${new Date(context.nowMs())} WHERE id = ${command.vesselId}`,
+    ),
+  );
+
+/** A limit that the shop keeps, stricter than what resins ask for; null takes it away. */
+export const setLimit = (context: Context, command: Static<typeof LimitCommand>): Promise<VesselReply> =>
+  changed(context, command, 'solvent.limit', (tx) =>
+    tx.many(sql`UPDATE vessel SET shop_limit_pct = ${command.limitPctW} WHERE id = ${command.vesselId}`),
+  );
+
+/** Another vessel for the shop. */
+export function addVessel(context: Context, command: Static<typeof NewVesselCommand>): Promise<VesselReply> {
+  return runCommand(context, { commandId: command.commandId, kind: 'solvent.vessel' }, async (tx) => {
+    const taken = await tx.maybeOne(sql`SELECT 1 AS one FROM vessel WHERE lower(name) = lower(${command.name.trim()})`);
+    if (taken)
+      throw new Refused({
+        code: 'NAME_TAKEN',
+        message: `There is already a vessel named ${command.name}.`,
+        remedy: 'Give it another name.',
+        field: 'name',
+      });
+    const id = context.newId();
+    const { place } = await tx.one<{ place: number }>(
+      sql`SELECT coalesce(max(place), 0)::int + 1 AS place FROM vessel`,
+    );
+    await tx.many(sql`
+      INSERT INTO vessel (id, name, kind, solvent, capacity_ml, surface_m2, place)
+      VALUES (${id}, ${command.name.trim()}, ${command.kind}, ${command.solvent}, ${command.capacityMl}, ${command.surfaceCm2 / 1e4}, ${place})`);
+    return { reply: { vessel: toVessel((await vesselById(tx, id))!) }, topics: TOPICS };
+  });
+}

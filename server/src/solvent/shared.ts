@@ -1,0 +1,192 @@
+import type { BathDeed } from '@north-step/core/estimate';
+import {
+  idleLoss,
+  type LedgerLine,
+  mgFromGrams,
+  type Parcel,
+  parcelVolumeMl,
+  portion,
+  strengthPctW,
+  totalMg,
+} from '@north-step/core/solvent';
+import { plainNumber } from '@north-step/core/units';
+import type { Solvent } from '@north-step/core/wash';
+import { benchSetting, parcelOf, type VesselRow, vesselById, vesselByRole } from '../bench/index.ts';
+import type { Context } from '../context.ts';
+import { type Queryable, sql } from '../db/index.ts';
+import { Refused, unknown } from '../http/errors.ts';
+import { book } from './posting.ts';
+
+const TOPICS = ['solvent', 'bench'];
+const DEFAULT_PERSON = 'workshop';
+/** Less than this is as good as empty. */
+const EMPTY_ML = 1;
+/** Smaller losses wait until they are worth a line in the book. */
+const LEAST_LOSS_G = 0.5;
+const HOUR_MS = 3_600_000;
+
+export type Command = { readonly commandId: string; readonly by?: string };
+export const litres = (ml: number): string => `${plainNumber(ml / 1000, 3)} L`;
+export const volumeOf = (row: VesselRow): number => parcelVolumeMl(parcelOf(row), row.solvent);
+export const gramsOf = (parcel: Parcel) => ({
+  solventG: Number(parcel[0]) / 1000,
+  waterG: Number(parcel[1]) / 1000,
+  resinG: Number(parcel[2]) / 1000,
+});
+export const massG = (parcel: Parcel): number => Number(totalMg(parcel)) / 1000;
+
+/** A vessel by id, its idle evaporation booked up to now. @throws UNKNOWN_ID */
+export async function need(context: Context, tx: Queryable, id: string, command: Command): Promise<VesselRow> {
+  const row = await vesselById(tx, id);
+  if (!row) throw unknown('vessel', id);
+  return settleLoss(context, tx, row, command);
+}
+
+export async function needRole(
+  context: Context,
+  tx: Queryable,
+  role: string,
+  name: string,
+  command: Command,
+): Promise<VesselRow> {
+  const row = await vesselByRole(tx, role);
+  if (!row) throw new Refused({ code: 'NO_VESSEL', message: `No vessel is set as the ${name}.` });
+  return settleLoss(context, tx, row, command);
+}
+
+/**
+ * Books what a vessel lost to the air since the last time, by its lid and the hours. Small losses wait.
+ * @param untilMs default now
+ * @returns the vessel as it is after
+ */
+export async function settleLoss(
+  context: Context,
+  tx: Queryable,
+  row: VesselRow,
+  command: Command,
+  untilMs = context.nowMs(),
+): Promise<VesselRow> {
+  const from = row.evaporated_to?.getTime();
+  if (from === undefined || volumeOf(row) < EMPTY_ML) {
+    await markSettled(tx, row.id, untilMs);
+    return { ...row, evaporated_to: new Date(untilMs) };
+  }
+  if (untilMs <= from) return row;
+  const { roomC, humidityPct } = await benchSetting(tx);
+  const held = parcelOf(row);
+  const strength = strengthPctW(held);
+  const loss = idleLoss(
+    {
+      strengthPctW: Number.isNaN(strength) ? 0 : strength,
+      surfaceM2: row.surface_m2,
+      solvent: row.solvent,
+      lid: row.lid,
+    },
+    { tempC: roomC, humidityPct },
+    (untilMs - from) / HOUR_MS,
+  );
+  if (Math.abs(loss.alcoholG) + Math.abs(loss.waterG) < LEAST_LOSS_G) return row;
+  const lost: Parcel = [least(mgFromGrams(loss.alcoholG), held[0]), least(mgFromGrams(loss.waterG), held[1]), 0n];
+  const note = `${row.name}, lid ${row.lid}, ${plainNumber((untilMs - from) / HOUR_MS, 3)} h`;
+  await book(tx, {
+    id: context.newId(),
+    atMs: untilMs,
+    kind: 'evaporate',
+    note,
+    by: command.by ?? DEFAULT_PERSON,
+    commandId: command.commandId,
+    lines: [
+      { account: row.id, parcel: [-lost[0], -lost[1], 0n] },
+      { account: 'evaporated', parcel: lost },
+    ],
+    deeds: [{ kind: 'evaporate', bath: row.id, solventG: Number(lost[0]) / 1000, waterG: Number(lost[1]) / 1000 }],
+  });
+  await markSettled(tx, row.id, untilMs);
+  return { ...row, evaporated_to: new Date(untilMs), solvent_mg: held[0] - lost[0], water_mg: held[1] - lost[1] };
+}
+
+const least = (a: bigint, b: bigint): bigint => (a < b ? a : b);
+export const markSettled = (tx: Queryable, vesselId: string, atMs: number) =>
+  tx.many(sql`UPDATE vessel SET evaporated_to = ${new Date(atMs)} WHERE id = ${vesselId}`);
+
+export function roomFor(row: VesselRow, addedMl: number): void {
+  const heldMl = volumeOf(row);
+  if (heldMl + addedMl > row.capacity_ml * 1.001) {
+    const message = `${row.name} holds ${litres(heldMl)} of ${litres(row.capacity_ml)}; ${litres(addedMl)} more does not fit.`;
+    throw new Refused({
+      code: 'OVER_CAPACITY',
+      message,
+      remedy: `Add at most ${litres(Math.max(0, row.capacity_ml - heldMl))}.`,
+      field: 'volumeMl',
+    });
+  }
+}
+
+/** The same room check for a vessel that is emptied first. */
+export const roomInEmpty = (row: VesselRow, addedMl: number): void =>
+  roomFor({ ...row, solvent_mg: 0n, water_mg: 0n, resin_mg: 0n }, addedMl);
+
+/** A part of a vessel by volume; refused when it holds less. */
+export function taken(row: VesselRow, volumeMl: number): Parcel {
+  const held = parcelOf(row);
+  const heldMl = volumeOf(row);
+  if (volumeMl > heldMl * 1.001) {
+    const message = `${row.name} holds only ${litres(heldMl)}; ${litres(volumeMl)} was asked for.`;
+    throw new Refused({
+      code: 'VESSEL_OVERDRAWN',
+      message,
+      remedy: heldMl > 0 ? `Take at most ${litres(heldMl)}, or count it first.` : 'Fill it first.',
+      field: 'volumeMl',
+    });
+  }
+  const share = Math.min(1, volumeMl / heldMl);
+  return portion(held, BigInt(Math.round(Number(totalMg(held)) * share)));
+}
+
+/** Liquids are never mixed: an empty vessel takes on what comes, another must already hold the same. */
+export async function takesLiquid(
+  tx: Queryable,
+  row: VesselRow,
+  solvent: Solvent,
+  willBeEmpty = false,
+): Promise<VesselRow> {
+  if (row.solvent === solvent) return row;
+  if (!willBeEmpty && volumeOf(row) >= EMPTY_ML) {
+    throw new Refused({
+      code: 'WRONG_SOLVENT',
+      message: `${row.name} holds ${row.solvent}; ${solvent} does not go into it.`,
+      remedy: 'Empty it first, or choose another vessel.',
+      field: 'vesselId',
+    });
+  }
+  await tx.many(sql`UPDATE vessel SET solvent = ${solvent} WHERE id = ${row.id}`);
+  return { ...row, solvent };
+}
+
+export async function refuseWhileWashing(tx: Queryable): Promise<void> {
+  const busy = await tx.maybeOne<{ name: string }>(sql`
+    SELECT name FROM batch WHERE sealed_at IS NULL
+       AND jsonb_path_exists(state, '$.steps[*] ? (@.kind == "wash" && @.state == "running")') LIMIT 1`);
+  if (busy)
+    throw new Refused({ code: 'BATH_IN_USE', message: `${busy.name} is in a bath now.`, remedy: 'Lift it out first.' });
+}
+
+export type NewPosting = {
+  readonly kind: string;
+  readonly note: string;
+  readonly lines: readonly LedgerLine[];
+  readonly deeds?: readonly BathDeed[];
+  readonly reverses?: string;
+};
+/** Books a posting for a command. @returns the command's outcome, with the posting's id */
+export async function posted(context: Context, tx: Queryable, command: Command, posting: NewPosting) {
+  const id = context.newId();
+  await book(tx, {
+    ...posting,
+    id,
+    atMs: context.nowMs(),
+    by: command.by ?? DEFAULT_PERSON,
+    commandId: command.commandId,
+  });
+  return { reply: { postingId: id }, topics: TOPICS };
+}
