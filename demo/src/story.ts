@@ -1,21 +1,23 @@
 import { createHash } from 'node:crypto';
 import type { BatchReply, BenchReply } from '@north-step/contract';
-import { type BatchState, currentStep } from '@north-step/core/route';
+import { type BatchState, type BenchNow, currentStep } from '@north-step/core/route';
 import { buildApp, type Db, LiveHub, setUpWorkshop } from '@north-step/server';
 import { type DemoPart, PARTS, stlOf } from './parts.ts';
 import { makeRandom, type Random } from './random.ts';
+import { type Shop, stock, tendSolvent } from './solventCare.ts';
 import { Technician } from './technician.ts';
 import { CUSTOMERS, WORKSHOP } from './workshop.ts';
 
 const DAY_MS = 24 * 3600 * 1000;
-const HISTORY_DAYS = 10;
+const HISTORY_DAYS = 120;
+const RECENT_DAYS = 5;
 const SEED = 20_417;
 
 export type StoryOptions = {
   readonly nowMs: number;
   readonly seed?: number;
   readonly days?: number;
-  readonly onProgress?: (text: string) => void;
+  readonly onProgress?: (day: number, days: number) => void;
 };
 
 /**
@@ -37,25 +39,27 @@ export async function tellStory(db: Db, options: StoryOptions): Promise<void> {
   const people = ['Mara V.', 'Osei T.'].map((name) => new Technician(app, clock, random, name));
   const meshes = new Map<string, string>();
   for (const part of PARTS) meshes.set(part.name, (await people[0]!.storeMesh(part.name, stlOf(part))).sha256);
-  const scene: Scene = { random, people, meshes };
+  const scene = { db, random, people, meshes };
 
   await stock(scene);
-  for (let day = -days; day < 0; day++) {
-    options.onProgress?.(`day ${day + days + 1} of ${days}`);
-    clock.nowMs = dayStart(nowMs, day);
-    await workDay(scene, dayStart(nowMs, day) + 8 * 3600 * 1000);
+  const { bench } = await people[0]!.get<BenchReply>('/api/bench');
+  const told: Scene = { ...scene, bench };
+  for (let daysAgo = days; daysAgo > 0; daysAgo--) {
+    options.onProgress?.(days - daysAgo + 1, days);
+    clock.nowMs = dayStart(nowMs, -daysAgo);
+    await workDay(told, { daysAgo, batches: batchesOn(daysAgo, random), untilMs: clock.nowMs + 8 * 3600 * 1000 });
   }
   clock.nowMs = Math.min(dayStart(nowMs, 0), nowMs - 5 * 3600 * 1000);
-  await workDay(scene, nowMs - 135 * 60 * 1000);
-  await liveBench(scene, nowMs);
+  await workDay(told, { daysAgo: 0, batches: 3, untilMs: nowMs - 135 * 60 * 1000 });
+  await liveBench(told, nowMs);
   await app.close();
   await db.sync();
 }
 
-type Scene = {
-  readonly random: Random;
-  readonly people: readonly Technician[];
+type Scene = Shop & {
   readonly meshes: ReadonlyMap<string, string>;
+  /** the room and the lamp, which do not change during the story */
+  readonly bench: BenchNow;
 };
 
 function dayStart(nowMs: number, offset: number): number {
@@ -64,55 +68,26 @@ function dayStart(nowMs: number, offset: number): number {
   return date.getTime();
 }
 
-/** What stood in the workshop before the story begins. */
-async function stock({ people }: Scene): Promise<void> {
-  const ines = people[0]!;
-  await ines.send('/api/solvent/fill', {
-    vesselId: 'fresh-can',
-    volumeMl: 25_000,
-    strengthPct: 99,
-    strengthBy: 'volume',
-  });
-  for (const vesselId of ['bath-1', 'bath-2'])
-    await ines.send('/api/solvent/fill', { vesselId, volumeMl: 4600, fromVesselId: 'fresh-can' });
-}
-
-async function workDay(scene: Scene, untilMs: number): Promise<void> {
+/** A working day: batches one after another until the hour, then the baths are tended. */
+async function workDay(scene: Scene, day: WorkDay): Promise<void> {
   const { random } = scene;
   const clock = scene.people[0]!.clock;
-  while (clock.nowMs < untilMs) {
+  for (let n = 0; n < day.batches && clock.nowMs < day.untilMs; n++) {
     const technician = random.pick(scene.people);
     const part = random.pick([...PARTS.slice(0, 4), ...PARTS.slice(0, 3), ...PARTS]);
     const batch = await hang(scene, technician, part);
-    await carryOn(technician, batch, (b) => b.recordHash !== undefined);
+    await carryOn(scene, technician, batch, (b) => b.recordHash !== undefined);
     technician.wait(random.between(60, 400));
   }
-  await tendSolvent(scene);
+  await tendSolvent(scene, day.daysAgo);
 }
+type WorkDay = { readonly daysAgo: number; readonly batches: number; readonly untilMs: number };
 
-/** The shop rotates once in these days, when the first bath has passed this, and reclaims from the drum then and two days later. */
-const SHOP_LIMIT_PCT_W = 3;
-
-async function tendSolvent(scene: Scene): Promise<void> {
-  const { vessels, bench } = await scene.people[0]!.get<BenchReply>('/api/bench');
-  const litresIn = (role: string) => vessels.find((vessel) => vessel.role === role)!.volumeMl / 1000;
-  const never = litresIn('drum') < 0.1 && litresIn('reclaimed') < 0.1;
-  if (never && bench.first.loadPctW >= SHOP_LIMIT_PCT_W) await scene.people[0]!.rotate();
-  else if (!never && litresIn('drum') > 2) await reclaimRun(scene, 1900, 2);
-}
-
-/** The drum is hardened and filtered; the first run came back poor, the second as the model says. */
-async function reclaimRun({ people }: Scene, amountMl: number, passes: number): Promise<void> {
-  const bench = await people[0]!.get<BenchReply>('/api/bench');
-  const drum = bench.vessels.find((vessel) => vessel.role === 'drum')!;
-  if (drum.volumeMl < 1000) return;
-  const taken = Math.min(amountMl, Math.floor(drum.volumeMl));
-  const poor = bench.vessels.find((vessel) => vessel.role === 'reclaimed')!.volumeMl < 1;
-  await people[1]!.send('/api/solvent/reclaim', {
-    amountMl: taken,
-    passes,
-    ...(poor ? { backMl: Math.round(taken * 0.58) } : {}),
-  });
+/** Weeks differ: a quiet one has a batch a day, a busy one three; nobody works on Sundays. */
+function batchesOn(daysAgo: number, random: Random): number {
+  if (daysAgo % 7 === 6) return 0;
+  if (daysAgo <= RECENT_DAYS) return 4;
+  return random.whole(0, Math.floor(daysAgo / 21) % 2 === 0 ? 2 : 1);
 }
 
 async function hang(
@@ -136,11 +111,11 @@ async function hang(
 }
 
 async function carryOn(
+  { bench }: Pick<Scene, 'bench'>,
   technician: Technician,
   batch: BatchState,
   stop: (batch: BatchState) => boolean,
 ): Promise<BatchState> {
-  const { bench } = await technician.get<BenchReply>('/api/bench');
   let state = batch;
   while (!stop(state)) {
     state = await technician.doStep(state, bench);
@@ -166,14 +141,14 @@ async function liveBench(scene: Scene, nowMs: number): Promise<void> {
     clock.nowMs = nowMs - hungAgoMin * 60_000;
     return hang(scene, who, PARTS[partIndex]!, { resinId, dripS });
   };
-  await begin(mara, await carryOn(mara, await fresh(mara, 2, 'grey-general', 80), at('cure')), 70);
-  const clipping = await carryOn(osei, await fresh(osei, 1, 'tough-mooring', 60), at('trim'));
+  await begin(mara, await carryOn(scene, mara, await fresh(mara, 2, 'grey-general', 80), at('cure')), 70);
+  const clipping = await carryOn(scene, osei, await fresh(osei, 1, 'tough-mooring', 60), at('trim'));
   await begin(osei, clipping, 250);
   await osei.send(`/api/batches/${clipping.id}/flag`, {
     note: 'One fin broke while clipping; ask Ines before going on',
   });
-  await begin(mara, await carryOn(mara, await fresh(mara, 3, 'clear-port', 40), at('dry')), 700);
-  await begin(osei, await carryOn(osei, await fresh(osei, 0, 'grey-general', 20, 240), at('wash', 1)), 25);
+  await begin(mara, await carryOn(scene, mara, await fresh(mara, 3, 'clear-port', 40), at('dry')), 700);
+  await begin(osei, await carryOn(scene, osei, await fresh(osei, 0, 'grey-general', 20, 240), at('wash', 1)), 25);
   await begin(mara, await fresh(mara, 4, 'soft-gasket', 4, 420), 130);
   clock.nowMs = nowMs;
 }

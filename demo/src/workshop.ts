@@ -20,6 +20,7 @@ export const WORKSHOP: Workshop = {
     { id: 'bath-2', name: 'Wash 2', kind: 'bath', role: 'clean', capacityMl: 5000, surfaceM2: 0.04 },
     { id: 'bath-1', name: 'Wash 1', kind: 'bath', role: 'first', capacityMl: 5000, surfaceM2: 0.04 },
     { id: 'dirty-drum', name: 'Dirty drum', kind: 'drum', role: 'drum', capacityMl: 30_000, surfaceM2: 0.003 },
+    { id: 'settling-jar', name: 'Settling jar', kind: 'jar', role: null, capacityMl: 8000, surfaceM2: 0.02 },
     {
       id: 'reclaimed-bottle',
       name: 'Reclaimed',
@@ -28,6 +29,25 @@ export const WORKSHOP: Workshop = {
       capacityMl: 10_000,
       surfaceM2: 0.001,
     },
+    {
+      id: 'rinse-bowl',
+      name: 'Rinse bowl',
+      kind: 'bath',
+      role: null,
+      solvent: 'water',
+      capacityMl: 2000,
+      surfaceM2: 0.05,
+    },
+    {
+      id: 'pan',
+      name: 'Evaporation pan',
+      kind: 'pan',
+      role: null,
+      solvent: 'water',
+      capacityMl: 20_000,
+      surfaceM2: 0.25,
+    },
+    { id: 'sludge-tin', name: 'Sludge tin', kind: 'tin', role: null, capacityMl: 5000, surfaceM2: 0.01 },
   ],
   stations: [
     { id: 'drip-rack', name: 'Drip rack', side: 'wet', capacity: 4, note: 'every minute saves resin' },

@@ -1,1 +1,3 @@
+export { type Address, Bridge } from './bridge.ts';
 export * from './camera.ts';
+export { type RunningDevice, runCamera, runScale, type TrueBath, type World } from './run.ts';

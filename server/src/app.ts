@@ -6,6 +6,7 @@ import { batchRoutes } from './batches/index.ts';
 import { benchRoutes } from './bench/index.ts';
 import { computeRoutes } from './compute/index.ts';
 import type { Context } from './context.ts';
+import { deviceRoutes } from './devices/index.ts';
 import { estimateRoutes, makeEstimator, makeKeeper } from './estimate/index.ts';
 import { healthRoutes, VERSION } from './health/routes.ts';
 import { apiDocs } from './http/docs.ts';
@@ -61,6 +62,7 @@ export async function buildApp(context: Context, options: AppOptions = {}): Prom
   solventRoutes(app, context);
   resinRoutes(app, context);
   recordRoutes(app, context);
+  deviceRoutes(app, context);
   meshRoutes(app, context, measurer);
   await computeRoutes(app, measurer, estimator);
   const keeper = makeKeeper(context, estimator);

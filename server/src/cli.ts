@@ -1,6 +1,6 @@
 import { parseArgs } from 'node:util';
 import { FolderInUse, NewerDatabase } from './db/index.ts';
-import { type ServerOptions, startServer } from './serve.ts';
+import { type Running, type ServerOptions, startServer } from './serve.ts';
 
 /** What a start can be refused for in one plain sentence; anything else shows where it came from. */
 const isPlain = (error: unknown): error is Error =>
@@ -13,6 +13,7 @@ const isPlain = (error: unknown): error is Error =>
 export async function runFromCommandLine(
   defaults: { readonly data: string; readonly log: string },
   fillEmpty?: ServerOptions['fillEmpty'],
+  afterStart?: (running: Running) => Promise<void>,
 ): Promise<void> {
   const { values } = parseArgs({
     options: {
@@ -35,6 +36,7 @@ export async function runFromCommandLine(
       logLevel: values.log,
       fillEmpty,
     });
+    await afterStart?.(running);
     console.log(`North Step is at ${running.address}`);
     let stopping = false;
     const stop = async () => {

@@ -12,6 +12,8 @@ export {
   readMigrations,
   sql,
 } from './db/index.ts';
+export { type NewDevice, registerDevice } from './devices/index.ts';
+export { readHistory } from './estimate/index.ts';
 export { LiveHub } from './live/hub.ts';
-export { type ServerOptions, startServer } from './serve.ts';
+export { type Running, type ServerOptions, startServer } from './serve.ts';
 export { setUpWorkshop, type Workshop } from './setUp.ts';

@@ -9,6 +9,8 @@ export type Workshop = {
   readonly vessels: readonly (Pick<VesselRow, 'id' | 'name' | 'kind' | 'role'> & {
     readonly capacityMl: number;
     readonly surfaceM2: number;
+    /** default isopropanol */
+    readonly solvent?: VesselRow['solvent'];
   })[];
   readonly stations: readonly {
     readonly id: string;
@@ -36,8 +38,8 @@ export async function setUpWorkshop(db: Db, workshop: Workshop): Promise<void> {
     }
     for (const [place, vessel] of workshop.vessels.entries()) {
       await tx.many(sql`
-        INSERT INTO vessel (id, name, kind, role, capacity_ml, surface_m2, place)
-        VALUES (${vessel.id}, ${vessel.name}, ${vessel.kind}, ${vessel.role}, ${vessel.capacityMl}, ${vessel.surfaceM2}, ${place})`);
+        INSERT INTO vessel (id, name, kind, role, solvent, capacity_ml, surface_m2, place)
+        VALUES (${vessel.id}, ${vessel.name}, ${vessel.kind}, ${vessel.role}, ${vessel.solvent ?? 'isopropanol'}, ${vessel.capacityMl}, ${vessel.surfaceM2}, ${place})`);
     }
     for (const [place, station] of workshop.stations.entries()) {
       await tx.many(sql`

@@ -49,8 +49,18 @@ CREATE TRIGGER verdict_is_a_fact BEFORE UPDATE OR DELETE OR TRUNCATE ON reading_
 CREATE TABLE bath_estimate (
   only_one    boolean PRIMARY KEY DEFAULT true CHECK (only_one),
   history_key text NOT NULL,
+  -- whether something has happened since; kept by the triggers below
+  stale       boolean NOT NULL,
   body        jsonb NOT NULL
 );
+CREATE FUNCTION estimate_is_stale() RETURNS trigger LANGUAGE plpgsql AS $$
+BEGIN
+  UPDATE bath_estimate SET stale = true WHERE NOT stale;
+  RETURN NULL;
+END $$;
+CREATE TRIGGER posting_moves_baths AFTER INSERT ON ledger_posting FOR EACH STATEMENT EXECUTE FUNCTION estimate_is_stale();
+CREATE TRIGGER reading_tells_of_baths AFTER INSERT ON reading FOR EACH STATEMENT EXECUTE FUNCTION estimate_is_stale();
+CREATE TRIGGER verdict_tells_of_baths AFTER INSERT ON reading_verdict FOR EACH STATEMENT EXECUTE FUNCTION estimate_is_stale();
 
 CREATE TABLE device (
   id           text PRIMARY KEY,

@@ -4,7 +4,6 @@ import {
   type BatchEvent,
   type BatchState,
   type BenchNow,
-  currentStep,
   decideExtend,
   decideFinish,
   decideLook,
@@ -19,9 +18,9 @@ import {
   stepById,
 } from '@north-step/core/route';
 import { clockText, micronText } from '@north-step/core/units';
-import { allStations, benchNow, openBatches, parcelOf, vesselById } from '../bench/index.ts';
+import { allStations, benchNow, parcelOf, vesselById } from '../bench/index.ts';
 import type { Context } from '../context.ts';
-import type { Queryable } from '../db/index.ts';
+import { type Queryable, sql } from '../db/index.ts';
 import { runCommand } from '../http/command.ts';
 import { Refused } from '../http/errors.ts';
 import { seal } from '../records/index.ts';
@@ -41,13 +40,13 @@ function act(
   effects: (deed: Deed, events: readonly BatchEvent[]) => Promise<readonly BatchEvent[]> = async (_, events) => events,
 ): Promise<BatchReply> {
   return runCommand(context, { commandId: command.commandId, kind: `batch.${kind}` }, async (tx) => {
-    const batch = await loadBatch(tx, batchId);
+    const [batch, bench] = await Promise.all([loadBatch(tx, batchId), benchNow(tx)]);
     if (batch.recordHash)
       throw new Refused({ code: 'SEALED', message: `${batch.name} is sealed; its record does not change.` });
     const deed: Deed = {
       tx,
       batch,
-      bench: await benchNow(tx),
+      bench,
       now: { atMs: context.nowMs(), by: command.by ?? 'workshop' },
     };
     const decided = await decide(deed);
@@ -68,20 +67,16 @@ export function startStep(context: Context, batchId: string, stepId: string, com
   );
 }
 
+/** Who is at each station now, in one read: every start asks for it. */
 async function occupancy(tx: Queryable, exceptBatchId: string): Promise<Occupancy> {
-  const [stations, open] = await Promise.all([allStations(tx), openBatches(tx)]);
-  const users = (stationId: string) =>
-    open
-      .filter(
-        (batch) =>
-          batch.id !== exceptBatchId &&
-          currentStep(batch)?.state === 'running' &&
-          currentStep(batch)?.station === stationId,
-      )
-      .map((batch) => batch.name);
-  return Object.fromEntries(
-    stations.map((station) => [station.id, { capacity: station.capacity, batches: users(station.id) }]),
-  );
+  const rows = await tx.many<{ id: string; capacity: number; batches: readonly string[] }>(sql`
+    SELECT s.id, s.capacity,
+           coalesce((SELECT jsonb_agg(b.name ORDER BY b.created_at) FROM batch b
+                      WHERE b.sealed_at IS NULL AND b.id <> ${exceptBatchId}
+                        AND jsonb_path_exists(b.state, '$.steps[*] ? (@.state == "running" && @.station == $at)', jsonb_build_object('at', s.id))),
+                    '[]'::jsonb) AS batches
+      FROM station s`);
+  return Object.fromEntries(rows.map(({ id, capacity, batches }) => [id, { capacity, batches }]));
 }
 
 export function extendStep(

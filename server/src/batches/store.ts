@@ -29,15 +29,15 @@ export async function record(
     by: event.by,
     payload: event,
   }));
-  await tx.many(sql`
-    INSERT INTO event (at, batch_id, type, by, payload, command_id)
-    SELECT at, ${after.id}::text, type, by, payload, ${commandId}::text
-      FROM jsonb_to_recordset(${JSON.stringify(rows)}::jsonb) AS fact (at timestamptz, type text, by text, payload jsonb)`);
   const sealedAt = events.find((event) => event.type === 'sealed')?.atMs;
   const search = [after.name, after.part.name, after.card.name, after.lot, after.customer ?? '']
     .join(' ')
     .toLowerCase();
   await tx.many(sql`
+    WITH told AS (
+      INSERT INTO event (at, batch_id, type, by, payload, command_id)
+      SELECT at, ${after.id}::text, type, by, payload, ${commandId}::text
+        FROM jsonb_to_recordset(${JSON.stringify(rows)}::jsonb) AS fact (at timestamptz, type text, by text, payload jsonb))
     INSERT INTO batch (id, name, created_at, due_at, sealed_at, flagged, search, state)
     VALUES (${after.id}, ${after.name}, ${new Date(after.createdAtMs)}, ${after.dueAtMs === undefined ? null : new Date(after.dueAtMs)},
             ${sealedAt === undefined ? null : new Date(sealedAt)}, ${after.flag !== undefined}, ${search}, ${JSON.stringify(after)})

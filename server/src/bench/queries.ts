@@ -61,19 +61,36 @@ export async function benchSetting(db: Queryable): Promise<BenchSetting> {
   return (await db.one<{ value: BenchSetting }>(sql`SELECT value FROM setting WHERE key = 'bench'`)).value;
 }
 
-/** The baths, the room and the lamp as they are now. */
+type BathRow = Omit<VesselRow, 'solvent_mg' | 'water_mg' | 'resin_mg'> & {
+  readonly solvent_mg: number;
+  readonly water_mg: number;
+  readonly resin_mg: number;
+};
+
+/** The baths, the room and the lamp as they are now, in one read: every command asks for it. */
 export async function benchNow(db: Queryable): Promise<BenchNow> {
-  const [setting, vessels, care] = await Promise.all([benchSetting(db), allVessels(db), careNotes(db)]);
-  return benchFrom(setting, vessels, care);
+  const row = await db.one<{
+    value: BenchSetting;
+    baths: readonly BathRow[];
+    care: Record<string, BathNote> | null;
+  }>(sql`
+    SELECT value, (SELECT jsonb_agg(to_jsonb(v)) FROM vessel v WHERE v.role IN ('first', 'clean')) AS baths,
+           (SELECT body FROM bath_estimate WHERE NOT stale) AS care
+      FROM setting WHERE key = 'bench'`);
+  const baths = row.baths.map((bath) => ({
+    ...bath,
+    solvent_mg: BigInt(bath.solvent_mg),
+    water_mg: BigInt(bath.water_mg),
+    resin_mg: BigInt(bath.resin_mg),
+  }));
+  return benchFrom(row.value, baths, row.care ?? {});
 }
 
 /** What the readings say of each bath, when the estimate has caught up with the book; else nothing. */
 async function careNotes(db: Queryable): Promise<Record<string, BathNote>> {
-  const row = await db.maybeOne<{ body: Record<string, BathNote> }>(sql`
-    SELECT body FROM bath_estimate
-     WHERE split_part(history_key, ' ', 1) = (SELECT coalesce(max(seq), 0) FROM ledger_posting)::text
-       AND split_part(history_key, ' ', 2) = (SELECT coalesce(max(seq), 0) FROM reading)::text
-       AND split_part(history_key, ' ', 3) = (SELECT coalesce(max(seq), 0) FROM reading_verdict)::text`);
+  const row = await db.maybeOne<{ body: Record<string, BathNote> }>(
+    sql`SELECT body FROM bath_estimate WHERE NOT stale`,
+  );
   return row?.body ?? {};
 }
 

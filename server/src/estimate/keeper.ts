@@ -20,6 +20,8 @@ import { historyKey, readHistory } from './history.ts';
 const SEED = 20_417;
 const RESINS_IN_USE_DAYS = 60;
 const DAY_MS = 86_400_000;
+/** ages of readings are told in words: they must not grow old themselves */
+const FRESH_FOR_MS = 10 * 60_000;
 const READINGS_SHOWN = 60;
 const WASHES_SHOWN = 400;
 
@@ -33,18 +35,22 @@ export type Keeper = {
 /** Keeps the estimates up to the book: asked for, or after every change. */
 export function makeKeeper(context: Context, estimator: Estimator): Keeper {
   const { db, live } = context;
-  let kept: { readonly key: string; readonly care: readonly BathCare[] } | undefined;
+  let kept: { readonly key: string; readonly care: readonly BathCare[]; readonly atMs: number } | undefined;
   let running: Promise<readonly BathCare[]> | undefined;
 
   async function refresh(): Promise<readonly BathCare[]> {
     const key = await historyKey(db);
-    if (kept?.key === key) return kept.care;
+    if (kept?.key === key && context.nowMs() - kept.atMs < FRESH_FOR_MS) return kept.care;
     const care = await careNow(context, estimator);
-    kept = { key, care };
-    const notes = Object.fromEntries(care.map((bath) => [bath.vesselId, noteOf(bath)]));
-    await db.many(sql`
-      INSERT INTO bath_estimate (history_key, body) VALUES (${key}, ${JSON.stringify(notes)})
-      ON CONFLICT (only_one) DO UPDATE SET history_key = excluded.history_key, body = excluded.body`);
+    kept = { key, care, atMs: context.nowMs() };
+    const notes = JSON.stringify(Object.fromEntries(care.map((bath) => [bath.vesselId, noteOf(bath)])));
+    await db.transaction(async (tx) => {
+      const stale = (await historyKey(tx)) !== key;
+      await tx.many(sql`
+        INSERT INTO bath_estimate (history_key, stale, body) VALUES (${key}, ${stale}, ${notes})
+        ON CONFLICT (only_one) DO UPDATE
+           SET history_key = excluded.history_key, stale = excluded.stale, body = excluded.body`);
+    });
     live.publish(['estimates']);
     return care;
   }

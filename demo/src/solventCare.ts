@@ -1,0 +1,97 @@
+import type { SolventReply, Vessel } from '@north-step/contract';
+import { bathDensityGPerMl } from '@north-step/core/solvent';
+import { type Db, readHistory } from '@north-step/server';
+import type { Random } from './random.ts';
+import type { Technician } from './technician.ts';
+import { trueLoadPctW, trueStrengthPctW, truthOf } from './truth.ts';
+
+/** The shop rotates by what its book says, which runs behind the truth. */
+const FIRST_ROTATES_AT_PCT_W = 8.5;
+const CLEAN_ROTATES_AT_PCT_W = 2.6;
+const BATH_ML = 4600;
+/** From this many days ago on nobody took a reading: why two baths are uncertain today. */
+export const LAST_READING_DAYS_AGO = { 'bath-1': 9, 'bath-2': 16 } as const;
+
+export type Shop = { readonly db: Db; readonly random: Random; readonly people: readonly Technician[] };
+
+/** What stood in the workshop before the story begins. */
+export async function stock({ people }: Shop): Promise<void> {
+  const lead = people[0]!;
+  await lead.send('/api/solvent/fill', {
+    vesselId: 'fresh-can',
+    volumeMl: 25_000,
+    strengthPct: 99,
+    strengthBy: 'volume',
+  });
+  for (const vesselId of ['bath-1', 'bath-2'])
+    await lead.send('/api/solvent/fill', { vesselId, volumeMl: BATH_ML, fromVesselId: 'fresh-can' });
+  await lead.send('/api/solvent/fill', { vesselId: 'rinse-bowl', volumeMl: 1500 });
+}
+
+/** The end of a day at the baths: rotate, top up, buy, reclaim; once a week a reading. */
+export async function tendSolvent(shop: Shop, daysAgo: number): Promise<void> {
+  const [mara, osei] = shop.people as [Technician, Technician];
+  const { vessels } = await mara.get<SolventReply>('/api/solvent?limit=1');
+  const of = (id: string): Vessel => vessels.find((vessel) => vessel.id === id)!;
+  if (of('bath-1').loadPctW >= FIRST_ROTATES_AT_PCT_W || of('bath-2').loadPctW >= CLEAN_ROTATES_AT_PCT_W)
+    await mara.rotate();
+  else
+    for (const bath of [of('bath-1'), of('bath-2')])
+      if (bath.volumeMl < BATH_ML * 0.88)
+        await osei.send('/api/solvent/fill', {
+          vesselId: bath.id,
+          volumeMl: Math.round(BATH_ML - bath.volumeMl),
+          fromVesselId: 'fresh-can',
+        });
+  if (of('fresh-can').volumeMl < 10_000)
+    await mara.send('/api/solvent/fill', {
+      vesselId: 'fresh-can',
+      volumeMl: Math.floor(24_500 - of('fresh-can').volumeMl),
+      strengthPct: 99,
+      strengthBy: 'volume',
+    });
+  const drumMl = of('dirty-drum').volumeMl;
+  if (drumMl > 7000) await reclaimRun(osei, Math.floor(drumMl * 0.9), of('reclaimed-bottle').volumeMl < 1);
+  const stillRead = (id: keyof typeof LAST_READING_DAYS_AGO) => daysAgo >= LAST_READING_DAYS_AGO[id];
+  const week = Math.floor(daysAgo / 7);
+  const bathId = week % 3 === 2 ? 'bath-2' : 'bath-1';
+  if (daysAgo % 7 === 2 && stillRead(bathId)) await readBath(shop, bathId, week % 4 === 1 ? 'flask' : 'residue');
+  if (daysAgo === 61)
+    await osei.send('/api/solvent/count', {
+      vesselId: 'fresh-can',
+      volumeMl: Math.round(of('fresh-can').volumeMl * 0.985),
+    });
+  if (daysAgo === 38)
+    await mara.send('/api/solvent/discard', {
+      vesselId: 'bath-1',
+      volumeMl: 120,
+      to: 'spilled',
+      note: 'basket caught the rim',
+    });
+}
+
+/** The drum is hardened and filtered: the first run came back poor, later ones as the model says. */
+async function reclaimRun(technician: Technician, amountMl: number, first: boolean): Promise<void> {
+  await technician.send('/api/solvent/reclaim', {
+    amountMl,
+    passes: 2,
+    ...(first ? { backMl: Math.round(amountMl * 0.58) } : {}),
+  });
+}
+
+/** A reading as the instruments would give it from what the bath really holds. */
+async function readBath({ db, random, people }: Shop, vesselId: string, kind: 'flask' | 'residue'): Promise<void> {
+  const truth = truthOf((await readHistory(db)).items).get(vesselId)!;
+  const loadPctW = trueLoadPctW(truth);
+  const density = bathDensityGPerMl({ strengthPctW: trueStrengthPctW(truth), loadPctW, tempC: 21.5 });
+  const noise = (sd: number) => sd * Math.log(random.logNormal(1));
+  const reading =
+    kind === 'flask'
+      ? { kind, flaskMl: 100, netG: Number((100 * density + noise(0.05)).toFixed(2)), tempC: 21.5 }
+      : {
+          kind,
+          sampleMl: 10,
+          residueG: Number(Math.max(0, (10 * density * loadPctW) / 100 + noise(0.015)).toFixed(2)),
+        };
+  await people[0]!.send('/api/solvent/readings', { vesselId, reading });
+}

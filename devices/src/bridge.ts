@@ -1,0 +1,64 @@
+import type { Press, PressesReply, Sample } from '@north-step/contract';
+
+/** Where a device finds its server, and who it is. */
+export type Address = { readonly server: string; readonly id: string; readonly token: string };
+const RETRY_MS = 1000;
+const sleep = (ms: number) => new Promise<void>((resolve) => setTimeout(resolve, ms));
+
+/** Speaks the open device API for one device: as a real bridge would, over HTTP. */
+export class Bridge {
+  private readonly address: Address;
+  private readonly stopped = new AbortController();
+  constructor(address: Address) {
+    this.address = address;
+  }
+  get running(): boolean {
+    return !this.stopped.signal.aborted;
+  }
+  stop(): void {
+    this.stopped.abort();
+  }
+  private call(path: string, init: RequestInit = {}): Promise<Response> {
+    const { server, id, token } = this.address;
+    const headers = { authorization: `Bearer ${token}`, ...init.headers };
+    return fetch(`${server}/api/devices/${id}/${path}`, { ...init, headers, signal: this.stopped.signal });
+  }
+
+  /** @returns whether the server took them; a server that is away is no error */
+  async send(samples: readonly Sample[]): Promise<boolean> {
+    try {
+      const body = JSON.stringify({ samples });
+      return (await this.call('samples', { method: 'POST', body, headers: { 'content-type': 'application/json' } })).ok;
+    } catch {
+      return false;
+    }
+  }
+
+  async sendPhoto(png: Uint8Array): Promise<boolean> {
+    try {
+      const body = new Blob([new Uint8Array(png)]);
+      return (await this.call('photo', { method: 'POST', body, headers: { 'content-type': 'image/png' } })).ok;
+    } catch {
+      return false;
+    }
+  }
+
+  /** Hands every press to `act`, in order, until stopped. Waits and tries again while the server is away. */
+  async followPresses(act: (press: Press) => void | Promise<void>): Promise<void> {
+    let after = -1;
+    while (this.running) {
+      try {
+        const response = await this.call(`presses?after=${after}`);
+        if (!response.ok) throw new Error(String(response.status));
+        const { presses } = (await response.json()) as PressesReply;
+        for (const { number, press } of presses) {
+          after = number;
+          await act(press);
+        }
+        if (presses.length === 0 && after < 0) await sleep(0);
+      } catch {
+        if (this.running) await sleep(RETRY_MS);
+      }
+    }
+  }
+}

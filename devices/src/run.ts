@@ -1,0 +1,109 @@
+import type { Press, Sample } from '@north-step/contract';
+import { type Address, Bridge } from './bridge.ts';
+import { photoPng } from './camera.ts';
+import { makeNoise } from './random.ts';
+import { emptyScale, placed, type ScaleState, shown, tared } from './scale.ts';
+
+/** What a bath really holds: only the simulated world knows. */
+export type TrueBath = {
+  readonly loadPctW: number;
+  readonly densityGPerMl: number;
+  readonly tempC: number;
+  readonly clarityPerPctMm: number;
+};
+export type World = (vesselId: string) => Promise<TrueBath>;
+export type RunningDevice = { readonly stop: () => void };
+
+const LIVELY_MS = 250;
+const QUIET_MS = 2000;
+const LIVELY_FOR_MS = 15_000;
+const FLASK_G = 62.37;
+const DISH_G = 41.2;
+const sleep = (ms: number) => new Promise<void>((resolve) => setTimeout(resolve, ms));
+
+/** The bench scale: streams a settling weight. A trainee puts things on it by hand. */
+export function runScale(address: Address, world: World, seed = 1): RunningDevice {
+  const bridge = new Bridge(address);
+  const noise = makeNoise(seed);
+  let state: ScaleState = emptyScale(performance.now() / 1000);
+  let note = 'nothing on the pan';
+  let livelyUntil = 0;
+  const lay = (grams: number, what: string) => {
+    state = placed(state, grams, performance.now() / 1000);
+    note = what;
+  };
+  const sample = (): Sample => {
+    const read = shown(state, performance.now() / 1000, noise);
+    state = read.state;
+    return { atMs: Date.now(), grams: read.grams, stable: read.stable, note };
+  };
+  const act = async (press: Press): Promise<void> => {
+    livelyUntil = Date.now() + LIVELY_FOR_MS;
+    switch (press.button) {
+      case 'tare':
+        state = tared(state, performance.now() / 1000);
+        break;
+      case 'put flask':
+        lay(FLASK_G, 'the empty flask');
+        break;
+      case 'put dish':
+        lay(DISH_G, 'the empty dish');
+        break;
+      case 'fill flask': {
+        const bath = await world(press.vesselId ?? '');
+        const ml = press.amount ?? 100;
+        // a flask is filled to its mark within a twentieth of a millilitre
+        lay(FLASK_G + (ml + 0.05 * noise.normal()) * bath.densityGPerMl, `the flask with ${ml} mL`);
+        break;
+      }
+      case 'dry dish': {
+        const bath = await world(press.vesselId ?? '');
+        const ml = press.amount ?? 10;
+        lay(
+          DISH_G + ml * (1 + 0.004 * noise.normal()) * bath.densityGPerMl * (bath.loadPctW / 100),
+          `the dish, ${ml} mL dried`,
+        );
+        break;
+      }
+      case 'take off':
+        lay(0, 'nothing on the pan');
+        break;
+    }
+    await bridge.send([sample()]);
+  };
+  void bridge.followPresses(act);
+  void (async () => {
+    while (bridge.running) {
+      await bridge.send([sample()]);
+      await sleep(Date.now() < livelyUntil ? LIVELY_MS : QUIET_MS);
+    }
+  })();
+  return { stop: () => bridge.stop() };
+}
+
+/** The camera: photographs the clarity card through a jar of the bath. */
+export function runCamera(address: Address, world: World, seed = 1): RunningDevice {
+  const bridge = new Bridge(address);
+  let photo = 0;
+  const act = async (press: Press): Promise<void> => {
+    if (press.button !== 'photograph') return;
+    const bath = await world(press.vesselId ?? '');
+    const taken = await bridge.sendPhoto(
+      photoPng({
+        loadPctW: bath.loadPctW,
+        pathMm: press.amount ?? 30,
+        clarityPerPctMm: bath.clarityPerPctMm,
+        seed: seed + ++photo,
+      }),
+    );
+    if (taken) await bridge.send([{ atMs: Date.now(), photo, note: 'photo taken' }]);
+  };
+  void bridge.followPresses(act);
+  void (async () => {
+    while (bridge.running) {
+      await bridge.send([{ atMs: Date.now(), photo, note: 'ready' }]);
+      await sleep(QUIET_MS);
+    }
+  })();
+  return { stop: () => bridge.stop() };
+}

@@ -1,0 +1,64 @@
+import type { Press, Sample } from '@north-step/contract';
+
+const MOST_PRESSES = 50;
+
+type State = {
+  last?: Sample;
+  heardMs: number;
+  photo?: Buffer;
+  presses: { readonly number: number; readonly press: Press }[];
+  pressed: number;
+  readonly listeners: Set<(sample: Sample) => void>;
+  readonly waiters: Set<() => void>;
+};
+
+/** What devices say now. Kept in memory: a sample becomes a fact only when somebody takes a reading from it. */
+export class DeviceHub {
+  private readonly states = new Map<string, State>();
+
+  of(id: string): State {
+    const known = this.states.get(id);
+    if (known) return known;
+    const made: State = { heardMs: 0, presses: [], pressed: 0, listeners: new Set(), waiters: new Set() };
+    this.states.set(id, made);
+    return made;
+  }
+
+  hear(id: string, samples: readonly Sample[], nowMs: number): void {
+    const state = this.of(id);
+    state.heardMs = nowMs;
+    for (const sample of samples) {
+      state.last = sample;
+      for (const listener of state.listeners) listener(sample);
+    }
+  }
+
+  press(id: string, press: Press): void {
+    const state = this.of(id);
+    state.presses = [...state.presses, { number: ++state.pressed, press }].slice(-MOST_PRESSES);
+    for (const wake of state.waiters) wake();
+  }
+
+  /** Presses after a number; waits for one when there is none. Starting anew, a device asks after -1 and is told only of what comes. */
+  async pressesAfter(id: string, after: number, waitMs: number): Promise<State['presses']> {
+    const state = this.of(id);
+    const from = after < 0 ? state.pressed : after;
+    const due = () => state.presses.filter(({ number }) => number > from);
+    if (due().length > 0 || waitMs <= 0) return due();
+    await new Promise<void>((resolve) => {
+      const done = () => {
+        clearTimeout(timer);
+        state.waiters.delete(done);
+        resolve();
+      };
+      const timer = setTimeout(done, waitMs);
+      state.waiters.add(done);
+    });
+    return due();
+  }
+
+  /** Lets everyone who waits go, so that the server can stop. */
+  close(): void {
+    for (const state of this.states.values()) for (const wake of [...state.waiters]) wake();
+  }
+}

@@ -1,0 +1,2 @@
+export { type NewDevice, registerDevice } from './register.ts';
+export { deviceRoutes } from './routes.ts';

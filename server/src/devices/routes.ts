@@ -1,0 +1,151 @@
+import { timingSafeEqual } from 'node:crypto';
+import { DevicesReply, Done, Press, PressesReply, type Sample, SamplesInput } from '@north-step/contract';
+import type { FastifyInstance, FastifyRequest } from 'fastify';
+import { type Static, Type } from 'typebox';
+import type { Context } from '../context.ts';
+import { sql } from '../db/index.ts';
+import { Refused, unknown } from '../http/errors.ts';
+import { DeviceHub } from './deviceHub.ts';
+import { hashOf } from './register.ts';
+
+const ONLINE_MS = 8000;
+const WAIT_MS = 15_000;
+const PHOTO_LIMIT_BYTES = 6 * 1024 * 1024;
+const PNG_START = Buffer.from([0x89, 0x50, 0x4e, 0x47]);
+
+type DeviceRow = { id: string; kind: 'scale' | 'camera'; name: string; simulated: boolean; token_sha256: string };
+const Params = Type.Object({ deviceId: Type.String() });
+type WithDevice = { Params: Static<typeof Params> };
+
+/** The open device API: devices send samples and ask for presses; browsers listen and press. */
+export function deviceRoutes(app: FastifyInstance, context: Context): void {
+  const hub = new DeviceHub();
+  app.addHook('preClose', async () => hub.close());
+  const find = async (id: string): Promise<DeviceRow> => {
+    const row = await context.db.maybeOne<DeviceRow>(sql`SELECT * FROM device WHERE id = ${id}`);
+    if (!row) throw unknown('device', id);
+    return row;
+  };
+  forBrowsers(app, context, hub, find);
+  forDevices(app, context, hub, find);
+}
+
+type Find = (id: string) => Promise<DeviceRow>;
+
+function forBrowsers(app: FastifyInstance, context: Context, hub: DeviceHub, find: Find): void {
+  app.get(
+    '/api/devices',
+    { schema: { summary: 'Devices, and what they show', response: { 200: DevicesReply } } },
+    async () => {
+      const rows = await context.db.many<DeviceRow>(sql`SELECT * FROM device ORDER BY name`);
+      const devices = rows.map(({ id, kind, name, simulated }) => {
+        const { last, heardMs } = hub.of(id);
+        return { id, kind, name, simulated, online: context.nowMs() - heardMs < ONLINE_MS, last: last ?? null };
+      });
+      return { devices };
+    },
+  );
+  app.get<WithDevice>(
+    '/api/devices/:deviceId/live',
+    { schema: { summary: 'Stream of samples (server-sent events)', params: Params } },
+    async (request, reply) => {
+      const { id } = await find(request.params.deviceId);
+      reply.hijack();
+      const { raw } = reply;
+      raw.writeHead(200, {
+        'content-type': 'text/event-stream',
+        'cache-control': 'no-store',
+        connection: 'keep-alive',
+      });
+      const state = hub.of(id);
+      const tell = (sample: Sample) => raw.write(`data: ${JSON.stringify(sample)}\n\n`);
+      raw.write('retry: 500\n\n');
+      if (state.last) tell(state.last);
+      state.listeners.add(tell);
+      request.raw.on('close', () => state.listeners.delete(tell));
+    },
+  );
+  app.post<WithDevice & { Body: Press }>(
+    '/api/devices/:deviceId/press',
+    { schema: { summary: 'Press a button of a device', params: Params, body: Press, response: { 200: Done } } },
+    async (request) => {
+      const { id, name } = await find(request.params.deviceId);
+      if (context.nowMs() - hub.of(id).heardMs > ONLINE_MS)
+        throw new Refused({
+          code: 'DEVICE_AWAY',
+          message: `${name} is not answering.`,
+          remedy: 'Switch it on, or type the value.',
+        });
+      hub.press(id, request.body);
+      return { ok: true };
+    },
+  );
+  app.get<WithDevice>(
+    '/api/devices/:deviceId/photo',
+    { schema: { summary: 'A camera’s newest photo', params: Params } },
+    async (request, reply) => {
+      const { id, name } = await find(request.params.deviceId);
+      const { photo } = hub.of(id);
+      if (!photo) throw new Refused({ code: 'UNKNOWN_PHOTO', message: `${name} has taken no photo yet.` });
+      return reply.header('content-type', 'image/png').header('cache-control', 'no-store').send(photo);
+    },
+  );
+}
+
+function forDevices(app: FastifyInstance, context: Context, hub: DeviceHub, find: Find): void {
+  const known = async (request: FastifyRequest): Promise<DeviceRow> => {
+    const row = await find((request.params as WithDevice['Params']).deviceId);
+    const shown = Buffer.from(hashOf((request.headers.authorization ?? '').replace(/^Bearer /, '')));
+    if (!timingSafeEqual(shown, Buffer.from(row.token_sha256)))
+      throw new Refused(
+        { code: 'WRONG_TOKEN', message: 'The device’s token is not right.', remedy: 'Register it again.' },
+        401,
+      );
+    return row;
+  };
+  app.post<WithDevice & { Body: Static<typeof SamplesInput> }>(
+    '/api/devices/:deviceId/samples',
+    { schema: { summary: 'Device: send samples', params: Params, body: SamplesInput, response: { 200: Done } } },
+    async (request) => {
+      const { id } = await known(request);
+      hub.hear(id, request.body.samples, context.nowMs());
+      return { ok: true };
+    },
+  );
+  const after = Type.Object({
+    after: Type.Integer({ minimum: -1 }),
+    waitMs: Type.Optional(Type.Integer({ minimum: 0, maximum: WAIT_MS })),
+  });
+  app.get<WithDevice & { Querystring: Static<typeof after> }>(
+    '/api/devices/:deviceId/presses',
+    {
+      schema: {
+        summary: 'Device: buttons pressed after a number; waits for one',
+        params: Params,
+        querystring: after,
+        response: { 200: PressesReply },
+      },
+    },
+    async (request) => {
+      const { id } = await known(request);
+      return { presses: [...(await hub.pressesAfter(id, request.query.after, request.query.waitMs ?? WAIT_MS))] };
+    },
+  );
+  app.addContentTypeParser('image/png', { parseAs: 'buffer', bodyLimit: PHOTO_LIMIT_BYTES }, (_, body, done) =>
+    done(null, body),
+  );
+  app.post<WithDevice & { Body: Buffer }>(
+    '/api/devices/:deviceId/photo',
+    {
+      bodyLimit: PHOTO_LIMIT_BYTES,
+      schema: { summary: 'Device: send a photo (PNG)', params: Params, response: { 200: Done } },
+    },
+    async (request) => {
+      const { id } = await known(request);
+      if (!Buffer.isBuffer(request.body) || !request.body.subarray(0, 4).equals(PNG_START))
+        throw new Refused({ code: 'BAD_VALUE', message: 'That is not a PNG.', field: 'photo' });
+      hub.of(id).photo = request.body;
+      return { ok: true };
+    },
+  );
+}
