@@ -6,7 +6,7 @@ import type { Technician } from './technician.ts';
 import { trueLoadPctW, trueStrengthPctW, truthOf } from './truth.ts';
 
 /** The shop rotates by what its book says, which runs behind the truth. */
-const FIRST_ROTATES_AT_PCT_W = 8.5;
+const FIRST_ROTATES_AT_PCT_W = 6.5;
 const CLEAN_ROTATES_AT_PCT_W = 2.6;
 const BATH_ML = 4600;
 /** From this many days ago on nobody took a reading: why two baths are uncertain today. */

@@ -11,6 +11,8 @@ import { CUSTOMERS, WORKSHOP } from './workshop.ts';
 const DAY_MS = 24 * 3600 * 1000;
 const HISTORY_DAYS = 120;
 const RECENT_DAYS = 5;
+/** plates are filled up: more pieces than one order asks for */
+const FULL_PLATE = 1.6;
 const SEED = 20_417;
 
 export type StoryOptions = {
@@ -86,7 +88,7 @@ type WorkDay = { readonly daysAgo: number; readonly batches: number; readonly un
 /** Weeks differ: a quiet one has a batch a day, a busy one three; nobody works on Sundays. */
 function batchesOn(daysAgo: number, random: Random): number {
   if (daysAgo % 7 === 6) return 0;
-  if (daysAgo <= RECENT_DAYS) return 4;
+  if (daysAgo <= RECENT_DAYS) return 5;
   return random.whole(0, Math.floor(daysAgo / 21) % 2 === 0 ? 2 : 1);
 }
 
@@ -101,7 +103,7 @@ async function hang(
   const { batch } = await technician.send<BatchReply>('/api/batches', {
     cardId,
     lot: random.pick(lots),
-    count: random.whole(...part.counts),
+    count: Math.round(FULL_PLATE * random.whole(...part.counts)),
     dripS: over.dripS ?? random.pick([240, 300, 360, 420]),
     part: { name: part.name, meshSha256: meshes.get(part.name)! },
     customer: random.pick(CUSTOMERS),

@@ -8,10 +8,10 @@ import type { BathEvent, HistoryItem } from '@north-step/core/estimate';
 export type TrueParcel = { solventG: number; waterG: number; resinG: number };
 
 const FILM_HABIT: Readonly<Record<string, number>> = {
-  'tough-mooring': 1.45,
-  'stiff-filled': 1.3,
-  'grey-general': 1.05,
-  'clear-port': 0.95,
+  'tough-mooring': 1.75,
+  'stiff-filled': 1.5,
+  'grey-general': 1.4,
+  'clear-port': 1.15,
 };
 const DRAG_OUT = 1.2;
 /** Wash 1 stands with its lid ajar more often than anyone writes down. */

@@ -3,8 +3,12 @@ import { CLARITY_PER_PCT_MM, INSTRUMENT_SD, type ReadingKind } from '../reading/
 import { plainNumber } from '../units/index.ts';
 
 const DAY_MS = 86_400_000;
-/** A bath in use should be read at least this often. An engineering guess. */
+/** A bath in use should be read at least this often: sooner near its limit, a fortnight anyhow. Engineering guesses. */
 export const STALE_DAYS = 10;
+const FORTNIGHT_DAYS = 14;
+const BUSY_BATCHES = 10;
+const NEAR_BATCHES = 5;
+const NEAR_DAYS = 4;
 
 export type BathFacts = {
   readonly name: string;
@@ -65,8 +69,22 @@ export function adviseBath(facts: BathFacts, nowMs: number): Advice {
       more: `${range}, act at ${plainNumber(limitPctW)} %.`,
       weight: 75,
     };
-  if (isOld && high > limitPctW * 0.6)
-    return { act: 'read', say: `Read ${name}.`, more: `${age}; the load lies between ${range}.`, weight: 40 };
+  const near = batchesLeft.range90[0] <= NEAR_BATCHES && facts.batchesSince >= NEAR_BATCHES;
+  if (near && (readDays === undefined || readDays > NEAR_DAYS))
+    return {
+      act: 'read',
+      say: `Read ${name} soon.`,
+      more: `${age}, ${facts.batchesSince} batches ago; at ${range} the limit of ${plainNumber(limitPctW)} % may be ${batchesLeft.range90[0]} or ${batchesLeft.range90[1]} batches away.`,
+      weight: 60,
+    };
+  const forgotten = facts.batchesSince >= BUSY_BATCHES && (readDays === undefined || readDays > FORTNIGHT_DAYS);
+  if ((isOld && high > limitPctW * 0.6) || forgotten)
+    return {
+      act: 'read',
+      say: `Read ${name}.`,
+      more: `${age}, ${facts.batchesSince} batches ago; the load lies between ${range}.`,
+      weight: 40,
+    };
   const [few, many] = batchesLeft.range90;
   return {
     act: 'none',

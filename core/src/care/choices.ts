@@ -1,12 +1,4 @@
-import {
-  type Cloud,
-  cloudLoadPctW,
-  type Forecast,
-  forecast,
-  refilled,
-  toppedUp,
-  type WashLoad,
-} from '../estimate/index.ts';
+import { type Cloud, type Forecast, forecast, refilled, toppedUp, type WashLoad } from '../estimate/index.ts';
 
 export type ChoiceKind = 'keep' | 'top up' | 'rotate' | 'refill' | 'read';
 export type Prices = {
@@ -40,6 +32,8 @@ export type ChoiceQuestion = {
   /** the clean bath's guesses, when this is the first */
   readonly next?: Cloud;
   readonly nextName?: string;
+  /** when this is the clean bath: the first, whose place it takes when the baths are rotated, and what that holds */
+  readonly becomes?: { readonly name: string; readonly volumeMl: number };
   readonly name: string;
   readonly recent: readonly WashLoad[];
   readonly limitPctW: number;
@@ -56,7 +50,7 @@ const LEAST_TOP_UP_ML = 100;
 /** Every choice for a bath now, with batches gained, litres and cost. Rows that make no sense here are left out. */
 export function choicesFor(question: ChoiceQuestion): readonly Choice[] {
   const { bath, next, recent, limitPctW, prices } = question;
-  const play = (cloud: Cloud): Forecast => forecast(cloud, recent, limitPctW, { pathBatches: 0 });
+  const play = (cloud: Cloud): Forecast => forecast(cloud, recent, limitPctW);
   const fullMl = question.capacityMl * FULL_SHARE;
   const roomMl = Math.max(0, fullMl - question.volumeMl);
   const buy = (source: Source | undefined, ml: number) =>
@@ -94,6 +88,16 @@ export function choicesFor(question: ChoiceQuestion): readonly Choice[] {
         buy(fresh, fullMl) + dump(question.volumeMl),
       ),
     );
+  if (question.becomes)
+    rows.push(
+      row(
+        'rotate',
+        `rotate: ${question.name} becomes ${question.becomes.name}`,
+        refilled(bath, fullG, strength),
+        fullMl / 1000,
+        buy(fresh, fullMl) + dump(question.becomes.volumeMl),
+      ),
+    );
   rows.push(
     row(
       'refill',
@@ -104,11 +108,4 @@ export function choicesFor(question: ChoiceQuestion): readonly Choice[] {
     ),
   );
   return rows;
-}
-
-/** Chance that the next batch meets a bath past its limit. @returns 0–100 */
-export function riskNowPct(bath: Cloud, limitPctW: number): number {
-  let past = 0;
-  for (let i = 0; i < bath.size; i++) if (cloudLoadPctW(bath, i) >= limitPctW) past++;
-  return (100 * past) / bath.size;
 }

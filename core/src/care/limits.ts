@@ -2,7 +2,6 @@ import type { ResinCard } from '../resin/index.ts';
 import { plainNumber } from '../units/index.ts';
 import {
   type Agitation,
-  BATH_TO_RESIN_DENSITY,
   carryOver,
   cleanLimitPctW,
   DRAG_FILM_UM,
@@ -12,14 +11,12 @@ import {
   washTauS,
 } from '../wash/index.ts';
 
-/** A third of what a resin may stay in solvent: two more washes must still fit. The first bath gets three fifths of it. */
-const CAP_SHARE = 1 / 3;
+/** Two fifths of what a resin may stay in solvent: one more wash and its slips must still fit. The first bath gets three fifths of that. */
+const CAP_SHARE = 0.4;
 const FIRST_SHARE = 0.6;
 /** A bath that takes up half as fast as fresh costs more time than solvent. */
 const SLOW_SHARE = 0.5;
 const TYPICAL_PART = { areaMm2: 10_000, heightMm: 50, dripS: 300 } as const;
-/** A fixed percent a shop may set. */
-export const SHOP_LIMIT_PCT_W = { least: 0.5, most: 25 } as const;
 
 export type BathRole = 'first' | 'clean';
 export type LimitBy = 'residue' | 'time' | 'speed' | 'shop';
@@ -71,7 +68,7 @@ export function resinLimit(card: ResinCard, role: BathRole, shop: WashShop): Res
     const why = `At ${plainNumber(slow, 3)} % a bath takes up resin half as fast as fresh.`;
     return { ...head, limitPctW: slow, by: 'speed', why };
   }
-  const why = `Above ${plainNumber(byTime)} % ${card.name} would need more than ${Math.round(timesS[0])} s here and ${Math.round(timesS[1])} s in the clean bath, a third of the ${card.exposureCapS} s it may stay in solvent.`;
+  const why = `Above ${plainNumber(byTime)} % ${card.name} would need more than ${Math.round(timesS[0])} s here and ${Math.round(timesS[1])} s in the clean bath, two fifths of the ${card.exposureCapS} s it may stay in solvent.`;
   return { ...head, limitPctW: byTime, by: 'time', why };
 }
 
@@ -94,7 +91,3 @@ export function bathLimit(cards: readonly ResinCard[], role: BathRole, shop: Was
   const { limitPctW, by, why } = strictest;
   return { limitPctW, by, why, perResin };
 }
-
-/** Resin that dries on a part from a bath of this load. @returns µm */
-export const dryingResidueUm = (loadPctW: number, solvent: Solvent): number =>
-  (DRAG_FILM_UM[solvent] * BATH_TO_RESIN_DENSITY * loadPctW) / 100;

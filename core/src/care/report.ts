@@ -104,6 +104,13 @@ export function careReport(
         bath: cloud,
         next: nextCloud(filter, bath),
         nextName: bath.nextId === undefined ? undefined : nameOf(bath.nextId),
+        becomes:
+          bath.carrierId === undefined
+            ? undefined
+            : {
+                name: nameOf(bath.carrierId),
+                volumeMl: estimateOf(filter, filter.bathIndex.get(bath.carrierId)!).volumeMl,
+              },
         recent,
         limitPctW,
         capacityMl: bath.capacityMl,

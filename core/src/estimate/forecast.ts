@@ -77,7 +77,7 @@ export function forecast(
   const even = new Float64Array(cloud.size).fill(1 / cloud.size);
   const [median, range] = medianAndRange(left, even, 0, MOST_BATCHES);
   return {
-    batchesLeft: { median: Math.floor(median), range90: [Math.floor(range[0]), Math.ceil(range[1])] },
+    batchesLeft: { median: Math.round(median), range90: [Math.floor(range[0]), Math.ceil(range[1])] },
     pastShare: past / cloud.size,
     path: loads.map((values, batches) => {
       const [loadPctW, [low, high]] = medianAndRange(values, even, 0, 100);

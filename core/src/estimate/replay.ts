@@ -4,7 +4,7 @@ import { cloneFilter, createFilter, type Filter, weightsOf } from './filter.ts';
 import { medianAndRange } from './summary.ts';
 import type { BathEvent, History, HistoryItem, ReadingVerdict, TracePoint } from './types.ts';
 
-/** The load is written down at readings and movements, and at most this often between. */
+/** The load is written down at readings, movements and washes, and at most this often while a bath only evaporates. */
 const TRACE_EVERY_MS = 12 * 3600 * 1000;
 const SNAPSHOT_EVERY = 150;
 const MOST_SNAPSHOTS = 24;
@@ -117,7 +117,7 @@ function step(now: Progress, item: HistoryItem): void {
   const jump = isJump(item.event);
   if (jump) writeDown(now, touched(item.event), atMs, true);
   applyEvent(now.filter, item.event);
-  writeDown(now, touched(item.event), atMs, jump);
+  writeDown(now, touched(item.event), atMs, jump || item.event.kind === 'wash');
 }
 
 /** Adds a point of the load's history for each bath that is due. */

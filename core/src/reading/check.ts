@@ -1,4 +1,4 @@
-import { type Refusal, refuse } from '../result/index.ts';
+import type { Refusal } from '../result/index.ts';
 import { solventDensityGPerMl } from '../solvent/index.ts';
 import { plainNumber } from '../units/index.ts';
 import type { Solvent } from '../wash/index.ts';
@@ -79,8 +79,3 @@ function densityBreach(field: string, densityGPerMl: number, tempC: number, solv
     return bad(field, `${densityGPerMl.toFixed(4)} g/mL is heavier than any bath.`, 'Was the empty flask tared?');
   return undefined;
 }
-/** The same as a Result, for callers that go on with the reading. */
-export const checkedReading = (raw: RawReading, solvent: Solvent) => {
-  const breach = readingBreach(raw, solvent);
-  return breach ? refuse(breach) : ({ ok: true, value: raw } as const);
-};

@@ -2,7 +2,7 @@ import { type Refusal, type Result, refuse } from '../result/index.ts';
 import { bathDensityGPerMl, DEFAULT_RESIN_DENSITY_G_PER_ML, solventDensityGPerMl } from '../solvent/index.ts';
 import type { Solvent } from '../wash/index.ts';
 import { readingBreach } from './check.ts';
-import { bathIndex, CLARITY_PER_PCT_MM, contrastShare } from './optics.ts';
+import { bathIndex, CLARITY_PER_PCT_MM } from './optics.ts';
 import type { BathLook, RawReading } from './types.ts';
 
 /** Spread of the instruments, one standard deviation. Engineering guesses for bench tools. */
@@ -159,6 +159,3 @@ function indexLoad(index: number, tempC: number, known: Known): number {
   const resin = volume * known.resinDensityGPerMl;
   return (100 * resin) / (resin + (1 - volume) * liquid);
 }
-
-/** The contrast a load would leave: for the estimator and for drawing. */
-export const expectedContrast = contrastShare;

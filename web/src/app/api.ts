@@ -1,8 +1,20 @@
-import type { BatchList, BatchReply, BenchReply, RecordList, ResinsReply, SolventReply } from '@north-step/contract';
+import type {
+  BatchList,
+  BatchReply,
+  BenchReply,
+  CareReply,
+  DevicesReply,
+  MovementList,
+  MovementQuery,
+  RecordList,
+  ResinsReply,
+  SolventReply,
+  WorkloadReply,
+} from '@north-step/contract';
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
 import type { Static } from 'typebox';
 
-export const TAGS = ['Bench', 'Batches', 'Batch', 'Solvent', 'Records', 'Resins'] as const;
+export const TAGS = ['Bench', 'Batches', 'Batch', 'Solvent', 'Care', 'Records', 'Resins'] as const;
 
 /** Reads only: everything that changes the bench goes through the outbox. */
 export const api = createApi({
@@ -22,6 +34,13 @@ export const api = createApi({
     }),
     resins: build.query<Static<typeof ResinsReply>, void>({ query: () => 'resins', providesTags: ['Resins'] }),
     solvent: build.query<SolventReply, void>({ query: () => 'solvent', providesTags: ['Solvent'] }),
+    care: build.query<CareReply, void>({ query: () => 'solvent/care', providesTags: ['Care'] }),
+    movements: build.query<MovementList, MovementQuery>({
+      query: (params) => ({ url: 'solvent/movements', params }),
+      providesTags: ['Solvent'],
+    }),
+    workload: build.query<WorkloadReply, number>({ query: (days) => ({ url: 'solvent/workload', params: { days } }) }),
+    devices: build.query<DevicesReply, void>({ query: () => 'devices' }),
     records: build.query<RecordList, { offset: number; limit: number }>({
       query: (params) => ({ url: 'records', params }),
       providesTags: ['Records'],
@@ -29,4 +48,15 @@ export const api = createApi({
   }),
 });
 
-export const { useBenchQuery, useBatchQuery, useBatchesQuery, useResinsQuery, useSolventQuery, useRecordsQuery } = api;
+export const {
+  useBenchQuery,
+  useBatchQuery,
+  useBatchesQuery,
+  useResinsQuery,
+  useSolventQuery,
+  useCareQuery,
+  useMovementsQuery,
+  useWorkloadQuery,
+  useDevicesQuery,
+  useRecordsQuery,
+} = api;

@@ -29,6 +29,26 @@ export const routes: RouteObject[] = [
         path: 'solvent',
         lazy: async () => ({ Component: (await import('../features/solvent/index.ts')).SolventPage }),
       },
+      {
+        path: 'solvent/read',
+        lazy: async () => ({ Component: (await import('../features/reading/index.ts')).ReadPage }),
+      },
+      {
+        path: 'solvent/card',
+        lazy: async () => ({ Component: (await import('../features/reading/index.ts')).CardPage }),
+      },
+      {
+        path: 'solvent/movements',
+        lazy: async () => ({ Component: (await import('../features/solvent/index.ts')).MovementsPage }),
+      },
+      {
+        path: 'solvent/policy',
+        lazy: async () => ({ Component: (await import('../features/policy/index.ts')).PolicyPage }),
+      },
+      {
+        path: 'solvent/baths/:vesselId',
+        lazy: async () => ({ Component: (await import('../features/solvent/index.ts')).BathPage }),
+      },
       { path: 'resins', lazy: async () => ({ Component: (await import('../features/resins/index.ts')).ResinsPage }) },
       {
         path: 'records',

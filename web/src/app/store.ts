@@ -23,11 +23,13 @@ store.subscribe(() => {
   lastHere = here;
 });
 
-const TAG_OF: Readonly<Record<string, (typeof TAGS)[number]>> = {
-  bench: 'Bench',
-  batches: 'Batches',
-  solvent: 'Solvent',
-  records: 'Records',
+type Tag = (typeof TAGS)[number];
+const TAGS_OF: Readonly<Record<string, readonly Tag[]>> = {
+  bench: ['Bench'],
+  batches: ['Batches'],
+  solvent: ['Solvent'],
+  estimates: ['Care', 'Bench'],
+  records: ['Records'],
 };
 
 /** Listens to the server's stream of changes; after a gap everything is asked for anew. */
@@ -42,7 +44,9 @@ export function listenLive(): void {
   });
   stream.addEventListener('change', (event) => {
     const { topics } = JSON.parse((event as MessageEvent<string>).data) as { topics: string[] };
-    const tags = topics.map((topic) => TAG_OF[topic] ?? { type: 'Batch' as const, id: topic.replace('batch:', '') });
+    const tags = topics.flatMap<Tag | { type: 'Batch'; id: string }>(
+      (topic) => TAGS_OF[topic] ?? [{ type: 'Batch', id: topic.replace('batch:', '') }],
+    );
     store.dispatch(api.util.invalidateTags(tags));
   });
   stream.addEventListener('error', () => {

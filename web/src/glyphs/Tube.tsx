@@ -12,7 +12,7 @@ const MOST_LINES = 24;
 /** A vessel: height is volume, resin lines stand closer the nearer its load is to the limit. */
 export function Tube({ fillShare, loadPctW, limitPctW, label, heightPx = 150 }: TubeProps) {
   const levelPx = Math.max(0, Math.min(1, fillShare)) * (heightPx - 6);
-  const lines = Math.round(Math.min(1.2, loadPctW / limitPctW) * MOST_LINES);
+  const lines = Math.min(Math.floor(levelPx / 5), Math.round(Math.min(1.2, loadPctW / limitPctW) * MOST_LINES));
   const gap = levelPx / (lines + 1);
   return (
     <svg role="img" aria-label={label} width={WIDTH} height={heightPx} viewBox={`0 0 ${WIDTH} ${heightPx}`}>

@@ -1,11 +1,11 @@
 import type { BatchRow } from '@north-step/contract';
-import { type ReactNode, useEffect, useRef } from 'react';
+import { useEffect, useRef } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { useBatchesQuery } from '../../app/api.ts';
 import { useKeys } from '../../app/useKeys.ts';
 import { dayAndClock } from '../../app/useNow.ts';
 import { Flag } from '../../glyphs/index.ts';
-import { Choice, Empty, Failed, HeadRow, Loading } from '../../ui/index.ts';
+import { Choice, Empty, Failed, HeadRow, Loading, Pages } from '../../ui/index.ts';
 import { SlimBand, SlimButton } from '../next/index.ts';
 
 const PAGE_SIZE = 50;
@@ -111,28 +111,5 @@ function BatchTable({ rows }: { readonly rows: readonly BatchRow[] }) {
         ))}
       </tbody>
     </table>
-  );
-}
-
-/** Newer and older, with where one is. */
-export function Pages({
-  text,
-  newer,
-  older,
-}: {
-  readonly text: ReactNode;
-  readonly newer?: () => void;
-  readonly older?: () => void;
-}) {
-  return (
-    <nav aria-label="Pages of the list" className="flex items-center gap-3 px-[18px] py-3">
-      <button type="button" className="btn" disabled={!newer} onClick={newer}>
-        Newer
-      </button>
-      <button type="button" className="btn" disabled={!older} onClick={older}>
-        Older
-      </button>
-      <span className="text-ink-2">{text}</span>
-    </nav>
   );
 }

@@ -1,1 +1,1 @@
-export { BatchesPage, Pages } from './BatchesPage.tsx';
+export { BatchesPage } from './BatchesPage.tsx';

@@ -52,27 +52,35 @@ export function StationColumn({ station, batches, bench, actions, nowMs, chosenI
 
 function BathLines({ bench, vesselId }: { readonly bench: BenchReply; readonly vesselId: string }) {
   const vessel = bench.vessels.find((candidate) => candidate.id === vesselId)!;
+  const care = bench.care[vesselId];
   const [first, clean] = actLimitsPctW('isopropanol', 0.8);
-  const limitPctW = vessel.role === 'first' ? first : clean;
+  const limitPctW = care?.limitPctW ?? (vessel.role === 'first' ? first : clean);
+  const loadPctW = care?.loadPctW ?? vessel.loadPctW;
   const liquidG = vessel.solventG + vessel.waterG + vessel.resinG;
-  const left = batchesLeft({ loadPctW: vessel.loadPctW, liquidG }, limitPctW, bench.resinPerBatchG[vessel.id] ?? 0);
-  const words = `${vessel.name}: ${percentText(vessel.loadPctW)} resin, ${plainNumber(vessel.volumeMl / 1000)} of ${vessel.capacityMl / 1000} L`;
+  const left = care?.batchesLeft ?? batchesLeft({ loadPctW, liquidG }, limitPctW, bench.resinPerBatchG[vessel.id] ?? 0);
+  const words = `${vessel.name}: ${percentText(loadPctW)} resin, ${plainNumber(vessel.volumeMl / 1000)} of ${vessel.capacityMl / 1000} L`;
   return (
     <>
       <p className="min-h-9 text-[13px] leading-snug text-ink-2">
-        {percentText(vessel.loadPctW)} resin by the book
+        {care
+          ? `${percentText(loadPctW)} resin, ${plainNumber(care.range90[0])}–${plainNumber(care.range90[1])}`
+          : `${percentText(loadPctW)} resin by the book`}
         <br />
-        {Number.isFinite(left) ? (left > 200 ? 'over 200 batches left' : `about ${left} batches left`) : 'not used yet'}
+        {Number.isFinite(left)
+          ? left >= 199
+            ? 'over 198 batches left'
+            : `about ${left} batches left`
+          : 'not used yet'}
       </p>
       <div className="flex gap-2">
         <Tube
           fillShare={vessel.volumeMl / vessel.capacityMl}
-          loadPctW={vessel.loadPctW}
+          loadPctW={loadPctW}
           limitPctW={limitPctW}
           label={words}
           heightPx={128}
         />
-        <LoadLadder loadPctW={vessel.loadPctW} limitPctW={limitPctW} heightPx={128} />
+        <LoadLadder loadPctW={loadPctW} limitPctW={limitPctW} range90={care?.range90} heightPx={128} />
       </div>
     </>
   );

@@ -7,6 +7,7 @@ import { useKeys } from '../../app/useKeys.ts';
 import { clockOfDay, useNow } from '../../app/useNow.ts';
 import { Failed, Loading } from '../../ui/index.ts';
 import { SlimBand, SlimButton } from '../next/index.ts';
+import { batchWarnings } from './batchWarnings.ts';
 import { PartColumn } from './PartColumn.tsx';
 import { PlateColumn } from './PlateColumn.tsx';
 import { useNewBatch } from './useNewBatch.ts';
@@ -67,7 +68,11 @@ export function NewBatchPage() {
       <div className="grid grid-cols-[412px_356px_1fr] max-lg:grid-cols-1">
         <PartColumn draft={draft} />
         <PlateColumn draft={draft} resins={resins.data.resins} />
-        <WhatWillHappen request={draft.request} plan={plan} />
+        <WhatWillHappen
+          request={draft.request}
+          plan={plan}
+          warnings={batchWarnings(draft.resin?.card, bench.data, resins.data.resins)}
+        />
       </div>
     </div>
   );

@@ -3,11 +3,16 @@ import { clockText, percentText, plainNumber } from '@north-step/core/units';
 import type { ReactNode } from 'react';
 import { Why } from '../../ui/index.ts';
 
-type Props = { readonly request: BatchRequest | undefined; readonly plan: BatchPlan | undefined };
+type Props = {
+  readonly request: BatchRequest | undefined;
+  readonly plan: BatchPlan | undefined;
+  /** stains, grit and weak solvent it would meet */
+  readonly warnings: readonly string[];
+};
 type Line = { readonly time: ReactNode; readonly title: string; readonly more: string };
 
 /** Every step with its time, in order; dotted figures explain themselves. */
-export function WhatWillHappen({ request, plan }: Props) {
+export function WhatWillHappen({ request, plan, warnings }: Props) {
   return (
     <section aria-label="What will happen" className="px-[18px] py-3">
       <h2 className="text-lg font-bold">What will happen</h2>
@@ -18,6 +23,11 @@ export function WhatWillHappen({ request, plan }: Props) {
         </p>
       ) : (
         <>
+          {warnings.map((warning) => (
+            <p key={warning} className="my-2 border-l-4 border-brick pl-3">
+              {warning}
+            </p>
+          ))}
           <ol>
             {linesOf(request, plan).map((line) => (
               <li key={line.title} className="grid grid-cols-[82px_1fr] gap-2 border-b border-line py-[7px]">

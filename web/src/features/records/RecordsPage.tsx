@@ -3,8 +3,7 @@ import { Link } from 'react-router';
 import { useRecordsQuery } from '../../app/api.ts';
 import { dayAndClock } from '../../app/useNow.ts';
 import { ChainMark } from '../../glyphs/index.ts';
-import { Empty, Failed, HeadRow, Loading } from '../../ui/index.ts';
-import { Pages } from '../batches/index.ts';
+import { Empty, Failed, HeadRow, Loading, Pages } from '../../ui/index.ts';
 import { SlimBand } from '../next/index.ts';
 
 const PAGE_SIZE = 50;

@@ -1,6 +1,7 @@
 import type { Vessel } from '@north-step/contract';
-import { strengthPctWFromPctV } from '@north-step/core/solvent';
+import { isAlcohol, strengthPctWFromPctV } from '@north-step/core/solvent';
 import { parseVolumeMl, plainNumber } from '@north-step/core/units';
+import { SOLVENTS, type Solvent } from '@north-step/core/wash';
 import { useState } from 'react';
 import { Choice } from '../../ui/index.ts';
 import { byRole, PostingDialog, VesselSelect, VolumeField } from './dialogParts.tsx';
@@ -13,28 +14,38 @@ const BY = [
 /** Bought solvent into a vessel, or from one vessel into another. Always asks which percent a label means. */
 export function FillDialog({
   vessels,
+  intoId,
   onClose,
 }: {
   readonly vessels: readonly Vessel[];
+  readonly intoId?: string;
   readonly onClose: () => void;
 }) {
   const fresh = byRole(vessels, 'fresh');
-  const [vesselId, setVesselId] = useState(byRole(vessels, 'first')?.id ?? vessels[0]!.id);
+  const [vesselId, setVesselId] = useState(intoId ?? byRole(vessels, 'first')?.id ?? vessels[0]!.id);
   const [fromId, setFromId] = useState(fresh && fresh.volumeMl > 1 ? fresh.id : '');
   const [volume, setVolume] = useState('1 L');
   const [strength, setStrength] = useState('99');
   const [by, setBy] = useState<'volume' | 'weight'>('volume');
+  const [bought, setSolvent] = useState<Solvent>();
   const volumeMl = parseVolumeMl(volume);
   const strengthPct = Number(strength.replace(',', '.'));
   const strengthFits = strengthPct >= 0 && strengthPct <= 100;
-  const bought = fromId === '';
+  const isBought = fromId === '';
+  const into = vessels.find((vessel) => vessel.id === vesselId);
+  const solvent = bought ?? into?.solvent ?? 'isopropanol';
+  const hasStrength = isAlcohol(solvent);
   return (
     <PostingDialog
       title="Fill or top up"
       caution="Pour under extraction, away from heaters and sparks, lid back on. A top-up dilutes; it does not remove resin."
       url="/api/solvent/fill"
-      ready={volumeMl !== undefined && volumeMl > 0 && (!bought || strengthFits)}
-      body={() => ({ vesselId, volumeMl, ...(bought ? { strengthPct, strengthBy: by } : { fromVesselId: fromId }) })}
+      ready={volumeMl !== undefined && volumeMl > 0 && (!isBought || !hasStrength || strengthFits)}
+      body={() => ({
+        vesselId,
+        volumeMl,
+        ...(isBought ? { solvent, ...(hasStrength ? { strengthPct, strengthBy: by } : {}) } : { fromVesselId: fromId }),
+      })}
       onClose={onClose}
     >
       <VesselSelect label="Into" value={vesselId} vessels={vessels} onChange={setVesselId} />
@@ -46,7 +57,19 @@ export function FillDialog({
         extra="bought, from outside"
       />
       <VolumeField label="How much" value={volume} onChange={setVolume} />
-      {bought && (
+      {isBought && (
+        <label className="block">
+          <span className="label">Liquid</span>
+          <select className="field" value={solvent} onChange={(event) => setSolvent(event.target.value as Solvent)}>
+            {SOLVENTS.map((one) => (
+              <option key={one} value={one}>
+                {one === 'alcohol' ? 'other alcohol' : one}
+              </option>
+            ))}
+          </select>
+        </label>
+      )}
+      {isBought && hasStrength && (
         <>
           <label className="block">
             <span className="label">Strength, %</span>
@@ -61,7 +84,7 @@ export function FillDialog({
           <Choice label="Percent by" value={by} options={BY} onChange={setBy} />
           {by === 'volume' && strengthFits && (
             <p className="text-sm text-ink-2">
-              That is {plainNumber(strengthPctWFromPctV(strengthPct), 3)} % by weight.
+              That is {plainNumber(strengthPctWFromPctV(strengthPct, solvent), 3)} % by weight.
             </p>
           )}
           {!strengthFits && <p className="text-sm text-brick">Strength lies between 0 and 100 %.</p>}

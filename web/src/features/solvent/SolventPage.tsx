@@ -1,56 +1,91 @@
-import type { SolventReply, Vessel } from '@north-step/contract';
+import type { BathCare, SolventReply, Vessel } from '@north-step/contract';
 import { plainNumber } from '@north-step/core/units';
-import { actLimitsPctW } from '@north-step/core/wash';
 import { useState } from 'react';
-import { useSolventQuery } from '../../app/api.ts';
-import { Failed, Loading } from '../../ui/index.ts';
+import { Link, useNavigate, useSearchParams } from 'react-router';
+import { useCareQuery, useSolventQuery } from '../../app/api.ts';
+import { useKeys } from '../../app/useKeys.ts';
+import { useNow } from '../../app/useNow.ts';
+import { Failed, HeadRow, Loading } from '../../ui/index.ts';
 import { SlimBand, SlimButton } from '../next/index.ts';
+import { BathPanel } from './BathPanel.tsx';
+import { type Conclusion, conclusionOf, limitOf } from './conclusion.ts';
 import { FillDialog } from './FillDialog.tsx';
+import { LoadChart } from './LoadChart.tsx';
+import { CountDialog, DiscardDialog, VesselDialog } from './MoreDialogs.tsx';
 import { Movements } from './Movements.tsx';
 import { ReclaimDialog } from './ReclaimDialog.tsx';
+import { RefillDialog } from './RefillDialog.tsx';
 import { RotateDialog } from './RotateDialog.tsx';
+import { useWidth } from './useWidth.ts';
 import { VesselRow } from './VesselRow.tsx';
+import { WhatIf } from './WhatIf.tsx';
 
-const [FIRST_LIMIT, CLEAN_LIMIT] = actLimitsPctW('isopropanol', 0.8);
-export const limitOf = (vessel: Vessel): number => (vessel.role === 'clean' ? CLEAN_LIMIT : FIRST_LIMIT);
-type Doing = 'fill' | 'rotate' | 'reclaim';
+type Doing = 'fill' | 'rotate' | 'reclaim' | 'refill' | 'discard' | 'count' | 'vessel';
+const CHART_DAYS = 40;
 
-/** Where every gram of solvent is, and the three things done with it: fill, rotate, reclaim. */
+/** Where every gram of solvent is, how loaded the baths are, and what to do about it. */
 export function SolventPage() {
   const { data, isError, refetch } = useSolventQuery();
+  const { data: care } = useCareQuery();
   const [doing, setDoing] = useState<Doing>();
+  const navigate = useNavigate();
+  const [params, setParams] = useSearchParams();
+  const nowMs = useNow(60_000);
+  const { element, width } = useWidth(800);
+  const baths = Array.isArray(care?.baths) ? care.baths : [];
+  const conclusion = data && conclusionOf(data.vessels, baths);
+  const chosen = bathShown(baths, data?.vessels ?? [], params.get('bath') ?? conclusion?.bathId);
+  useKeys({ r: () => navigate(`/solvent/read${chosen ? `?bath=${chosen.vesselId}` : ''}`) });
   if (isError && !data) return <Failed what="the solvent book" onRetry={() => void refetch()} />;
-  if (!data) return <Loading what="the solvent book" />;
+  if (!data || !conclusion) return <Loading what="the solvent book" />;
+  const vessel = data.vessels.find((one) => one.id === chosen?.vesselId);
   const close = () => setDoing(undefined);
-  const { say, more, main } = conclusionOf(data);
   return (
     <>
       <SlimBand
-        say={say}
-        more={more}
+        say={conclusion.say}
+        more={conclusion.more}
         keys={
-          <SlimButton
-            label={main === 'rotate' ? 'Rotate …' : main === 'fill' ? 'Fill …' : 'Reclaim …'}
-            onPress={() => setDoing(main)}
-          />
+          <BandAction conclusion={conclusion} onDo={setDoing} onRead={(id) => navigate(`/solvent/read?bath=${id}`)} />
         }
       />
-      <div className="grid grid-cols-[1fr_400px] max-lg:grid-cols-1">
-        <div className="border-r border-line px-[18px] py-3">
+      <div className="grid grid-cols-[1fr_410px] max-lg:grid-cols-1">
+        <div className="min-w-0 border-r border-line px-[18px] py-3">
           <h2 className="text-lg font-bold">
             Where the solvent is <span className="ml-3 text-sm font-normal text-ink-2">{balanceText(data)}</span>
           </h2>
-          <VesselRow vessels={data.vessels} limitOf={limitOf} />
-          <div className="mt-4 flex flex-wrap gap-3">
-            <button type="button" className="btn btn-sea" onClick={() => setDoing('rotate')}>
-              Rotate …
-            </button>
-            <button type="button" className="btn" onClick={() => setDoing('fill')}>
-              Fill or top up …
-            </button>
-            <button type="button" className="btn" onClick={() => setDoing('reclaim')}>
-              Harden and filter …
-            </button>
+          <VesselRow
+            vessels={data.vessels}
+            baths={baths}
+            limitOf={(one) => limitOf(one, baths)}
+            chosenId={chosen?.vesselId}
+            onChoose={(id) => setParams({ bath: id }, { replace: true })}
+          />
+          <div className="mt-3 flex flex-wrap gap-2">
+            {ACTIONS.map(([what, text]) => (
+              <button key={what} type="button" className="btn" onClick={() => setDoing(what)}>
+                {text}
+              </button>
+            ))}
+            <Link className="btn" to="/solvent/policy">
+              Policy …
+            </Link>
+          </div>
+          <div ref={element} className="mt-4">
+            {chosen && vessel && (
+              <>
+                <h2 className="text-lg font-bold">{vessel.name} load</h2>
+                <LoadChart
+                  bath={chosen}
+                  name={vessel.name}
+                  nowMs={nowMs}
+                  sinceMs={nowMs - CHART_DAYS * 86_400_000}
+                  width={width}
+                  height={250}
+                />
+                <WhatIf bath={chosen} />
+              </>
+            )}
           </div>
           <Sinks data={data} />
           <p className="mt-4 text-sm text-ink-2">
@@ -59,13 +94,62 @@ export function SolventPage() {
             kept and whether it may be reclaimed.
           </p>
         </div>
-        <Movements movements={data.movements} />
+        <div>
+          {chosen && vessel && (
+            <BathPanel
+              bath={chosen}
+              vessel={vessel}
+              onChoose={(kind) => setDoing(kind === 'rotate' ? 'rotate' : kind === 'refill' ? 'refill' : 'fill')}
+            />
+          )}
+          <Movements movements={data.movements} shown={12} />
+        </div>
       </div>
-      {doing === 'fill' && <FillDialog vessels={data.vessels} onClose={close} />}
+      {doing === 'fill' && <FillDialog vessels={data.vessels} intoId={vessel?.id} onClose={close} />}
       {doing === 'rotate' && <RotateDialog vessels={data.vessels} onClose={close} />}
       {doing === 'reclaim' && <ReclaimDialog vessels={data.vessels} onClose={close} />}
+      {doing === 'refill' && vessel && <RefillDialog vessels={data.vessels} bath={vessel} onClose={close} />}
+      {doing === 'discard' && <DiscardDialog vessels={data.vessels} onClose={close} />}
+      {doing === 'count' && <CountDialog vessels={data.vessels} onClose={close} />}
+      {doing === 'vessel' && <VesselDialog onClose={close} />}
     </>
   );
+}
+
+const ACTIONS: readonly (readonly [Doing, string])[] = [
+  ['rotate', 'Rotate …'],
+  ['fill', 'Fill or top up …'],
+  ['reclaim', 'Harden and filter …'],
+  ['count', 'Count …'],
+  ['discard', 'Spilled or disposed …'],
+  ['vessel', 'Add a vessel …'],
+];
+
+function BandAction({
+  conclusion,
+  onDo,
+  onRead,
+}: {
+  readonly conclusion: Conclusion;
+  readonly onDo: (what: Doing) => void;
+  readonly onRead: (bathId: string) => void;
+}) {
+  const { main, bathId } = conclusion;
+  if (main === 'read' && bathId) return <SlimButton keyName="R" label="Take reading" onPress={() => onRead(bathId)} />;
+  const label = { rotate: 'Rotate …', fill: 'Fill …', reclaim: 'Reclaim …', refill: 'Change …', read: 'Take reading' }[
+    main
+  ];
+  return <SlimButton label={label} onPress={() => onDo(main === 'read' ? 'fill' : main)} />;
+}
+
+/** The bath that is looked at: the one asked for, else the first bath. */
+function bathShown(
+  baths: readonly BathCare[],
+  vessels: readonly Vessel[],
+  id: string | undefined,
+): BathCare | undefined {
+  const first = vessels.find((vessel) => vessel.role === 'first')?.id;
+  return baths.find((bath) => bath.vesselId === id) ?? baths.find((bath) => bath.vesselId === first) ?? baths[0];
 }
 
 function balanceText(data: SolventReply): string {
@@ -73,31 +157,6 @@ function balanceText(data: SolventReply): string {
   return data.residualMg === 0
     ? `every milligram balances · ${plainNumber(kg, 4)} kg on the books`
     : `the book is off by ${data.residualMg} mg`;
-}
-
-function conclusionOf(data: SolventReply): { say: string; more: string; main: Doing } {
-  const role = (name: Vessel['role']) => data.vessels.find((vessel) => vessel.role === name);
-  const [first, clean, drum] = [role('first'), role('clean'), role('drum')];
-  if (!first || !clean || first.volumeMl < 1 || clean.volumeMl < 1)
-    return { say: 'Fill both baths.', more: 'A batch can only be washed in baths that hold solvent.', main: 'fill' };
-  const spent = [clean, first].find((vessel) => vessel.loadPctW >= limitOf(vessel));
-  if (spent)
-    return {
-      say: `Rotate the baths: ${spent.name} holds ${plainNumber(spent.loadPctW)} % resin.`,
-      more: `It should be acted on at ${plainNumber(limitOf(spent))} %.`,
-      main: 'rotate',
-    };
-  if (drum && drum.volumeMl > 3000)
-    return {
-      say: `Both baths are fit. ${plainNumber(drum.volumeMl / 1000)} L wait in the drum.`,
-      more: 'Harden it in light and filter it, outdoors or under extraction.',
-      main: 'reclaim',
-    };
-  return {
-    say: 'Both baths are fit.',
-    more: `Act at ${plainNumber(FIRST_LIMIT, 3)} % in the first bath and ${plainNumber(CLEAN_LIMIT)} % in the clean one.`,
-    main: 'fill',
-  };
 }
 
 const SINK_NAMES: Readonly<Record<string, string>> = {
@@ -118,29 +177,14 @@ function Sinks({ data }: { readonly data: SolventReply }) {
     .filter((sink) => sink.solventG !== 0 || sink.waterG !== 0 || sink.resinG !== 0);
   return (
     <table className="table-plain mt-5 w-full max-w-2xl">
-      <caption className="py-1 text-left font-bold">What came in and where it went, g</caption>
-      <thead>
-        <tr>
-          <th scope="col">account</th>
-          <th scope="col" className="!text-right">
-            solvent
-          </th>
-          <th scope="col" className="!text-right">
-            water
-          </th>
-          <th scope="col" className="!text-right">
-            resin
-          </th>
-        </tr>
-      </thead>
+      <HeadRow names={['all that ever', 'solvent', 'water', 'resin']} />
       <tbody>
         {shown.map((sink) => (
           <tr key={sink.account}>
             <td>{SINK_NAMES[sink.account] ?? sink.account}</td>
             {[sink.solventG, sink.waterG, sink.resinG].map((grams, index) => (
-              <td key={index} className="text-right font-mono">
-                {Math.abs(grams).toLocaleString('en-GB', { maximumFractionDigits: 1 })}
-                {sink.account !== 'supply' && grams < 0 ? ' gained' : ''}
+              <td key={index} className="font-mono">
+                {massText(sink.account === 'supply' ? -grams : grams)}
               </td>
             ))}
           </tr>
@@ -149,3 +193,6 @@ function Sinks({ data }: { readonly data: SolventReply }) {
     </table>
   );
 }
+
+const massText = (grams: number): string =>
+  Math.abs(grams) >= 1000 ? `${(grams / 1000).toFixed(2)} kg` : `${grams.toFixed(1)} g`;

@@ -1,54 +1,122 @@
-import type { Vessel } from '@north-step/contract';
+import type { BathCare, Vessel } from '@north-step/contract';
 import { percentText, plainNumber } from '@north-step/core/units';
 import { LoadLadder, Tube } from '../../glyphs/index.ts';
 
-/** Vessels in the order solvent passes them: fresh, clean, first, drum, reclaimed. */
+/** Vessels in the order solvent passes them: fresh, clean, first, drum, jar, reclaimed; then those of other liquids. A bath can be chosen. */
 export function VesselRow({
   vessels,
+  baths,
   limitOf,
+  chosenId,
+  onChoose,
 }: {
   readonly vessels: readonly Vessel[];
+  readonly baths: readonly BathCare[];
   readonly limitOf: (vessel: Vessel) => number;
+  readonly chosenId?: string;
+  readonly onChoose: (vesselId: string) => void;
 }) {
+  const onTheWay = vessels.filter((vessel) => vessel.role !== null || (vessel.kind === 'jar' && vessel.volumeMl >= 1));
+  const aside = vessels.filter((vessel) => !onTheWay.includes(vessel));
   return (
-    <ol className="mt-3 flex flex-wrap items-start gap-y-4">
-      {vessels.map((vessel, index) => (
-        <li key={vessel.id} className="flex items-start">
-          {index > 0 && (
-            <svg width={40} height={150} viewBox="0 0 40 150" aria-hidden="true">
-              <path d="M4 75h30m-9 -7l9 7l-9 7" fill="none" stroke="var(--ink)" strokeWidth={1.8} />
-            </svg>
-          )}
-          <div className="w-[124px]">
-            <div className="flex gap-1">
-              <Tube
-                fillShare={vessel.volumeMl / vessel.capacityMl}
-                loadPctW={vessel.loadPctW}
-                limitPctW={limitOf(vessel)}
-                label={wordsOf(vessel)}
-              />
-              {vessel.kind === 'bath' && <LoadLadder loadPctW={vessel.loadPctW} limitPctW={limitOf(vessel)} />}
-            </div>
-            <b className="block">{vessel.name}</b>
-            <span className="text-[13px] text-ink-2">
-              {vessel.volumeMl < 1
-                ? 'empty'
-                : `${plainNumber(vessel.volumeMl / 1000)} of ${plainNumber(vessel.capacityMl / 1000)} L`}
-              {vessel.volumeMl >= 1 && (
-                <>
-                  <br />
-                  {percentText(vessel.loadPctW)} resin
-                  <br />
-                  {plainNumber(vessel.strengthPctW ?? 0, 3)} % strength
-                </>
-              )}
-            </span>
-          </div>
-        </li>
-      ))}
-    </ol>
+    <>
+      <ol className="mt-3 flex flex-wrap items-start gap-y-3">
+        {onTheWay.map((vessel, index) => (
+          <li key={vessel.id} className="flex items-start">
+            {index > 0 && (
+              <svg width={28} height={124} viewBox="0 0 28 124" aria-hidden="true">
+                <path d="M2 62h22m-8 -6l8 6l-8 6" fill="none" stroke="var(--ink)" strokeWidth={1.8} />
+              </svg>
+            )}
+            <OneVessel
+              vessel={vessel}
+              care={baths.find((bath) => bath.vesselId === vessel.id)}
+              limitPctW={limitOf(vessel)}
+              chosen={vessel.id === chosenId}
+              onChoose={onChoose}
+            />
+          </li>
+        ))}
+      </ol>
+      {aside.length > 0 && (
+        <ul className="mt-2 flex flex-wrap gap-x-5 gap-y-1 text-sm">
+          {aside.map((vessel) => (
+            <li key={vessel.id}>
+              <NameOf vessel={vessel} chosen={vessel.id === chosenId} onChoose={onChoose} />{' '}
+              <span className="text-ink-2">
+                {vessel.volumeMl < 1 ? 'empty' : `${plainNumber(vessel.volumeMl / 1000)} L ${vessel.solvent}`}
+              </span>
+            </li>
+          ))}
+        </ul>
+      )}
+    </>
   );
 }
 
-const wordsOf = (vessel: Vessel): string =>
-  `${vessel.name}: ${plainNumber(vessel.volumeMl / 1000)} of ${plainNumber(vessel.capacityMl / 1000)} litres, ${percentText(vessel.loadPctW)} resin`;
+type OneProps = {
+  readonly vessel: Vessel;
+  readonly care?: BathCare;
+  readonly limitPctW: number;
+  readonly chosen: boolean;
+  readonly onChoose: (vesselId: string) => void;
+};
+
+function OneVessel({ vessel, care, limitPctW, chosen, onChoose }: OneProps) {
+  const loadPctW = care?.estimate.loadPctW ?? vessel.loadPctW;
+  const words = `${vessel.name}: ${plainNumber(vessel.volumeMl / 1000)} of ${plainNumber(vessel.capacityMl / 1000)} litres, ${percentText(loadPctW)} resin`;
+  return (
+    <div className="w-[118px]">
+      <div className="flex gap-0.5">
+        <Tube
+          fillShare={vessel.volumeMl / vessel.capacityMl}
+          loadPctW={loadPctW}
+          limitPctW={limitPctW}
+          label={words}
+          heightPx={124}
+        />
+        {vessel.kind === 'bath' && (
+          <LoadLadder loadPctW={loadPctW} limitPctW={limitPctW} range90={care?.estimate.range90} heightPx={124} />
+        )}
+      </div>
+      <NameOf vessel={vessel} chosen={chosen} onChoose={onChoose} />
+      <span className="block text-[13px] leading-snug text-ink-2">
+        {vessel.volumeMl < 1
+          ? 'empty'
+          : `${plainNumber(vessel.volumeMl / 1000)} of ${plainNumber(vessel.capacityMl / 1000)} L`}
+        {vessel.volumeMl >= 1 && (
+          <>
+            <br />
+            {percentText(loadPctW)} resin
+            <br />
+            {vessel.strengthPctW === null
+              ? vessel.solvent
+              : `${plainNumber(care?.estimate.strengthPctW ?? vessel.strengthPctW, 3)} % strength`}
+          </>
+        )}
+      </span>
+    </div>
+  );
+}
+
+function NameOf({
+  vessel,
+  chosen,
+  onChoose,
+}: {
+  readonly vessel: Vessel;
+  readonly chosen: boolean;
+  readonly onChoose: (id: string) => void;
+}) {
+  if (vessel.kind !== 'bath') return <b>{vessel.name}</b>;
+  return (
+    <button
+      type="button"
+      aria-pressed={chosen}
+      className={`min-h-6 border-b-2 font-bold ${chosen ? 'border-sea' : 'border-line'}`}
+      onClick={() => onChoose(vessel.id)}
+    >
+      {vessel.name}
+    </button>
+  );
+}

@@ -1,1 +1,3 @@
+export { BathPage } from './BathPage.tsx';
+export { MovementsPage } from './MovementsPage.tsx';
 export { SolventPage } from './SolventPage.tsx';

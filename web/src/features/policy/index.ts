@@ -1,0 +1,1 @@
+export { PolicyPage } from './PolicyPage.tsx';

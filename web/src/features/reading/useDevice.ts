@@ -1,0 +1,33 @@
+import type { Device, Sample } from '@north-step/contract';
+import { useEffect, useState } from 'react';
+import { useDevicesQuery } from '../../app/api.ts';
+
+/** The first device of a kind, its newest sample as it streams in, and its buttons. */
+export function useDevice(kind: Device['kind']) {
+  const { data } = useDevicesQuery(undefined, { pollingInterval: 10_000 });
+  const devices = Array.isArray(data?.devices) ? data.devices : [];
+  const device = devices.find((one) => one.kind === kind && one.online);
+  const [sample, setSample] = useState<Sample>();
+  const [refusal, setRefusal] = useState<string>();
+  const id = device?.id;
+  useEffect(() => {
+    if (!id || typeof EventSource === 'undefined') return;
+    const stream = new EventSource(`/api/devices/${encodeURIComponent(id)}/live`);
+    stream.addEventListener('message', (event) => setSample(JSON.parse(event.data as string) as Sample));
+    return () => stream.close();
+  }, [id]);
+  async function press(button: string, more: { vesselId?: string; amount?: number } = {}): Promise<void> {
+    setRefusal(undefined);
+    try {
+      const response = await fetch(`/api/devices/${encodeURIComponent(id ?? '')}/press`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ button, ...more }),
+      });
+      if (!response.ok) setRefusal(((await response.json()) as { error: { message: string } }).error.message);
+    } catch {
+      setRefusal('The server did not answer. Type the value instead.');
+    }
+  }
+  return { device, sample, press, refusal };
+}

@@ -1,0 +1,156 @@
+import type { Movement, MovementQuery, Vessel } from '@north-step/contract';
+import { useSearchParams } from 'react-router';
+import { useMovementsQuery, useSolventQuery } from '../../app/api.ts';
+import { dayAndClock } from '../../app/useNow.ts';
+import { Empty, Failed, HeadRow, Loading, Pages } from '../../ui/index.ts';
+import { SlimBand, useDo } from '../next/index.ts';
+import { MovementText, UndoButton } from './Movements.tsx';
+
+const PAGE_SIZE = 50;
+
+/** Every movement of solvent, filtered by vessel, kind, words and day. The address holds what is shown. */
+export function MovementsPage() {
+  const [params, setParams] = useSearchParams();
+  const acts = useDo();
+  const { data: solvent } = useSolventQuery();
+  const offset = Number(params.get('page') ?? 0) * PAGE_SIZE || 0;
+  const query = queryOf(params);
+  const { data, isError, refetch } = useMovementsQuery({ ...query, limit: PAGE_SIZE, offset });
+  const set = (name: string, value: string) => {
+    const next = new URLSearchParams(params);
+    if (value === '') next.delete(name);
+    else next.set(name, value);
+    if (name !== 'page') next.delete('page');
+    setParams(next, { replace: true });
+  };
+  const csv = `/api/solvent/movements.csv?${new URLSearchParams(Object.entries(query).map(([key, value]) => [key, String(value)]))}`;
+  const page = Number(params.get('page') ?? 0) || 0;
+  return (
+    <>
+      <SlimBand
+        say={data ? `${data.total.toLocaleString('en-GB')} movements` : 'Movements'}
+        more="newest first; each balances to the milligram"
+      />
+      <div className="flex flex-wrap items-end gap-4 px-[18px] py-3">
+        <label className="w-48">
+          <span className="label">Vessel</span>
+          <select
+            className="field"
+            value={params.get('vessel') ?? ''}
+            onChange={(event) => set('vessel', event.target.value)}
+          >
+            <option value="">all</option>
+            {solvent?.vessels.map((vessel) => (
+              <option key={vessel.id} value={vessel.id}>
+                {vessel.name}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label className="w-40">
+          <span className="label">Kind</span>
+          <select
+            className="field"
+            value={params.get('kind') ?? ''}
+            onChange={(event) => set('kind', event.target.value)}
+          >
+            <option value="">all</option>
+            {data?.kinds.map((kind) => (
+              <option key={kind}>{kind}</option>
+            ))}
+          </select>
+        </label>
+        <label className="w-56">
+          <span className="label">Words</span>
+          <input
+            className="field"
+            type="search"
+            maxLength={100}
+            value={params.get('q') ?? ''}
+            onChange={(event) => set('q', event.target.value)}
+          />
+        </label>
+        {(['from', 'to'] as const).map((edge) => (
+          <label key={edge} className="w-44">
+            <span className="label">{edge === 'from' ? 'From day' : 'To day'}</span>
+            <input
+              className="field font-mono"
+              type="date"
+              value={params.get(edge) ?? ''}
+              onChange={(event) => set(edge, event.target.value)}
+            />
+          </label>
+        ))}
+        <a className="ml-auto py-2 underline" href={csv}>
+          Save as CSV
+        </a>
+      </div>
+      {isError && !data && <Failed what="the movements" onRetry={() => void refetch()} />}
+      {!data && !isError && <Loading what="the movements" />}
+      {data?.rows.length === 0 && <Empty>No movement matches. Clear a filter.</Empty>}
+      {data && data.rows.length > 0 && (
+        <table className="table-plain mx-[18px] w-[calc(100%-36px)]">
+          <HeadRow names={['when', 'what', 'by', 'moved, g: solvent / water / resin', '']} />
+          <tbody>
+            {data.rows.map((movement) => (
+              <tr key={movement.id}>
+                <td className="font-mono whitespace-nowrap">{dayAndClock(movement.atMs)}</td>
+                <td>
+                  <MovementText movement={movement} />
+                </td>
+                <td className="whitespace-nowrap">{movement.by}</td>
+                <td className="font-mono text-[13px]">
+                  <Lines movement={movement} vessels={solvent?.vessels ?? []} />
+                </td>
+                <td>
+                  <UndoButton
+                    movement={movement}
+                    onUndo={(id) => void acts.send('/api/solvent/reverse', { postingId: id })}
+                  />
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      {data && data.total > PAGE_SIZE && (
+        <Pages
+          text={`${offset + 1}–${Math.min(offset + PAGE_SIZE, data.total)} of ${data.total.toLocaleString('en-GB')}`}
+          newer={page > 0 ? () => set('page', page > 1 ? String(page - 1) : '') : undefined}
+          older={offset + PAGE_SIZE < data.total ? () => set('page', String(page + 1)) : undefined}
+        />
+      )}
+    </>
+  );
+}
+
+function Lines({ movement, vessels }: { readonly movement: Movement; readonly vessels: readonly Vessel[] }) {
+  const nameOf = (account: string) =>
+    vessels.find((vessel) => vessel.id === account)?.name ?? account.replaceAll('-', ' ');
+  return (
+    <ul>
+      {movement.lines.map((line) => (
+        <li key={line.account}>
+          {nameOf(line.account)}: {line.solventG.toFixed(1)} / {line.waterG.toFixed(1)} / {line.resinG.toFixed(1)}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+const DAY_MS = 86_400_000;
+function queryOf(params: URLSearchParams): MovementQuery {
+  const dayMs = (name: string): number | undefined => {
+    const at = Date.parse(`${params.get(name) ?? ''}T00:00:00`);
+    return Number.isNaN(at) ? undefined : at;
+  };
+  const to = dayMs('to');
+  const all = {
+    vesselId: params.get('vessel') || undefined,
+    kind: params.get('kind') || undefined,
+    search: params.get('q') || undefined,
+    fromMs: dayMs('from'),
+    toMs: to === undefined ? undefined : to + DAY_MS,
+  };
+  return Object.fromEntries(Object.entries(all).filter(([, value]) => value !== undefined)) as MovementQuery;
+}

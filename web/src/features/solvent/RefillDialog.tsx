@@ -1,0 +1,60 @@
+import type { Vessel } from '@north-step/contract';
+import { parseVolumeMl } from '@north-step/core/units';
+import { useState } from 'react';
+import { byRole, litres, PostingDialog, VesselSelect, VolumeField } from './dialogParts.tsx';
+
+/** A bath is emptied, into the drum or away, and filled anew. */
+export function RefillDialog({
+  vessels,
+  bath,
+  onClose,
+}: {
+  readonly vessels: readonly Vessel[];
+  readonly bath: Vessel;
+  readonly onClose: () => void;
+}) {
+  const sources = vessels.filter((vessel) => vessel.role === 'fresh' || vessel.role === 'reclaimed');
+  const drums = vessels.filter((vessel) => vessel.kind === 'drum' || vessel.kind === 'jar' || vessel.kind === 'pan');
+  const fitting = drums.find(
+    (vessel) => vessel.solvent === bath.solvent && vessel.capacityMl - vessel.volumeMl >= bath.volumeMl,
+  );
+  const [toId, setToId] = useState((fitting ?? byRole(vessels, 'drum'))?.id ?? '');
+  const [fromId, setFromId] = useState(
+    sources.find((vessel) => vessel.volumeMl >= 1 && vessel.solvent === bath.solvent)?.id ?? '',
+  );
+  const [volume, setVolume] = useState(litres(bath.capacityMl * 0.92));
+  const volumeMl = parseVolumeMl(volume);
+  return (
+    <PostingDialog
+      title={`Retire what is in ${bath.name}`}
+      caution="Gloves, eye cover, extraction; keep the drum closed. Nothing goes down a drain, water that washed resin neither."
+      url="/api/solvent/refill"
+      ready={fromId === '' || (volumeMl !== undefined && volumeMl > 0)}
+      body={() => ({
+        vesselId: bath.id,
+        ...(toId === '' ? {} : { toVesselId: toId }),
+        ...(fromId === '' ? {} : { fromVesselId: fromId, volumeMl }),
+      })}
+      onClose={onClose}
+    >
+      <p>
+        {bath.name} holds {litres(bath.volumeMl)}. Pour it out, wipe the bath, then fill it.
+      </p>
+      <VesselSelect
+        label="Old liquid into"
+        value={toId}
+        vessels={drums}
+        onChange={setToId}
+        extra="handed to a treatment works"
+      />
+      <VesselSelect
+        label="Fill again from"
+        value={fromId}
+        vessels={sources}
+        onChange={setFromId}
+        extra="leave it empty"
+      />
+      {fromId !== '' && <VolumeField label="How much" value={volume} onChange={setVolume} />}
+    </PostingDialog>
+  );
+}

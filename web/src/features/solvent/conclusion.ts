@@ -1,0 +1,54 @@
+import type { BathCare, Vessel } from '@north-step/contract';
+import { plainNumber } from '@north-step/core/units';
+import { actLimitsPctW } from '@north-step/core/wash';
+
+export type Conclusion = {
+  readonly say: string;
+  readonly more: string;
+  readonly main: 'fill' | 'rotate' | 'refill' | 'reclaim' | 'read';
+  readonly bathId?: string;
+};
+
+const [FIRST_LIMIT, CLEAN_LIMIT] = actLimitsPctW('isopropanol', 0.8);
+const FULL_DRUM_ML = 3000;
+
+/** The limit of a bath: the estimator's, or the everyday one until that has caught up. */
+export const limitOf = (vessel: Vessel, baths: readonly BathCare[]): number =>
+  baths.find((bath) => bath.vesselId === vessel.id)?.limit.limitPctW ??
+  (vessel.role === 'clean' ? CLEAN_LIMIT : FIRST_LIMIT);
+
+/** The one thing to say about the solvent now. */
+export function conclusionOf(vessels: readonly Vessel[], baths: readonly BathCare[]): Conclusion {
+  const role = (name: Vessel['role']) => vessels.find((vessel) => vessel.role === name);
+  const [first, clean, drum] = [role('first'), role('clean'), role('drum')];
+  if (!first || !clean || first.volumeMl < 1 || clean.volumeMl < 1)
+    return { say: 'Fill both baths.', more: 'A batch can only be washed in baths that hold solvent.', main: 'fill' };
+  const pressing = [...baths]
+    .filter((bath) => bath.advice.weight > 0)
+    .sort((a, b) => b.advice.weight - a.advice.weight)[0];
+  if (pressing) {
+    const { say, more, act } = pressing.advice;
+    const rotates = pressing.vesselId === first.id || pressing.vesselId === clean.id;
+    const main = act === 'read' ? 'read' : act === 'fill' ? 'fill' : rotates ? 'rotate' : 'refill';
+    return { say, more, main, bathId: pressing.vesselId };
+  }
+  const spent = [clean, first].find((vessel) => baths.length === 0 && vessel.loadPctW >= limitOf(vessel, baths));
+  if (spent)
+    return {
+      say: `Rotate the baths: ${spent.name} holds ${plainNumber(spent.loadPctW)} % resin.`,
+      more: `It should be acted on at ${plainNumber(limitOf(spent, baths))} %.`,
+      main: 'rotate',
+      bathId: spent.id,
+    };
+  if (drum && drum.volumeMl > FULL_DRUM_ML)
+    return {
+      say: `Both baths are fit. ${plainNumber(drum.volumeMl / 1000)} L wait in the drum.`,
+      more: 'Harden it in light and filter it, outdoors or under extraction.',
+      main: 'reclaim',
+    };
+  return {
+    say: 'Both baths are fit.',
+    more: `Act at ${plainNumber(limitOf(first, baths), 3)} % in the first bath and ${plainNumber(limitOf(clean, baths))} % in the clean one.`,
+    main: 'fill',
+  };
+}
