@@ -89,6 +89,7 @@ export function halfYear(seed: number): readonly Happening[] {
       ['first', first],
       ['clean', clean],
     ] as const) {
+      const eveningMs = dayMs + (name === 'first' ? 64_000_000 : 65_000_000);
       const bookedG = 4;
       const bookedWaterG = 0.4;
       const lidLeftAjar = random.next() < 0.05 ? 8 : 1;
@@ -96,10 +97,10 @@ export function halfYear(seed: number): readonly Happening[] {
       if (random.next() < 0.02) move(bath, undefined, random.between(20, 80)); // a slop over the rim, not written down
       bath.waterG += bookedWaterG * habits.evaporation[name] * random.logNormal(0.5);
       told.push({
-        atMs: dayMs + 64_000_000,
+        atMs: eveningMs,
         event: { kind: 'evaporate', bath: name, solventG: bookedG, waterG: -bookedWaterG },
       });
-      if (mass(bath) < BATH_G * 0.86) told.push({ atMs: dayMs + 65_000_000, event: topUp(bath, name, random) });
+      if (mass(bath) < BATH_G * 0.86) told.push({ atMs: eveningMs + 1000, event: topUp(bath, name, random) });
     }
     if (day % 7 === 3)
       told.push({ atMs: dayMs + 66_000_000, reading: weeklyReading(Math.floor(day / 7), first, clean, random) });

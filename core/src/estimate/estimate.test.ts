@@ -168,7 +168,9 @@ describe('a reading', () => {
 });
 
 describe('replaying', () => {
-  const long = Array.from({ length: 400 }, (_, n) => (n % 50 === 49 ? residue(n, (8 * n) / 3600) : wash(n, { resinG: 1, dragOutG: 0.1 })));
+  const long = Array.from({ length: 400 }, (_, n) =>
+    n % 50 === 49 ? residue(n, (8 * n) / 3600) : wash(n, { resinG: 1, dragOutG: 0.1 }),
+  );
   it('gives the same answer for the same history, from scratch or from a snapshot', () => {
     const scratch = new Replayer().run(history(long));
     const warm = new Replayer();

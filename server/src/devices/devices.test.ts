@@ -1,0 +1,74 @@
+import type { DevicesReply, PressesReply } from '@north-step/contract';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { TestBench } from '../testing/bench.ts';
+import { registerDevice } from './register.ts';
+
+let t: TestBench;
+beforeAll(async () => {
+  t = await TestBench.open();
+  await registerDevice(t.db, { id: 'scale', kind: 'scale', name: 'Bench scale', simulated: true, token: 'right' });
+});
+afterAll(() => t.close());
+const asDevice = (path: string, token = 'right', body?: object) =>
+  t.app.inject({
+    method: body ? 'POST' : 'GET',
+    url: `/api/devices/scale/${path}`,
+    payload: body,
+    headers: { host: 'localhost', authorization: `Bearer ${token}` },
+  });
+const sample = { atMs: 1, grams: 12.34, stable: true };
+
+describe('the open device API', () => {
+  it('shows what a device with the right token says, and forgets it when it falls silent', async () => {
+    expect((await asDevice('samples', 'wrong', { samples: [sample] })).statusCode).toBe(401);
+    expect((await asDevice('samples', 'right', { samples: [sample] })).json()).toEqual({ ok: true });
+    expect((await t.get<DevicesReply>('/api/devices')).devices[0]).toMatchObject({
+      name: 'Bench scale',
+      online: true,
+      last: sample,
+    });
+    t.wait(60);
+    expect((await t.get<DevicesReply>('/api/devices')).devices[0]!.online).toBe(false);
+  });
+  it('hands presses to the device, once each, in order, waiting for the next', async () => {
+    await asDevice('samples', 'right', { samples: [sample] });
+    await t.must('/api/devices/scale/press', { commandId: undefined, by: undefined, button: 'tare' });
+    const first = (await asDevice('presses?after=0&waitMs=0')).json() as PressesReply;
+    expect(first.presses).toEqual([{ number: 1, press: { button: 'tare' } }]);
+    const waiting = asDevice('presses?after=1&waitMs=5000');
+    await t.must('/api/devices/scale/press', {
+      commandId: undefined,
+      by: undefined,
+      button: 'fill flask',
+      vesselId: 'w1',
+      amount: 100,
+    });
+    expect(((await waiting).json() as PressesReply).presses.map(({ number }) => number)).toEqual([2]);
+    expect(((await asDevice('presses?after=-1&waitMs=0')).json() as PressesReply).presses).toEqual([]);
+  });
+  it('says in words that a device is away, unknown, or has no photo', async () => {
+    t.wait(60);
+    const away = await t.post('/api/devices/scale/press', { commandId: undefined, by: undefined, button: 'tare' });
+    expect([away.status, away.body.error.code]).toEqual([409, 'DEVICE_AWAY']);
+    expect(
+      (await t.post('/api/devices/none/press', { commandId: undefined, by: undefined, button: 'tare' })).status,
+    ).toBe(404);
+    expect((await asDevice('photo')).json().error.code).toBe('UNKNOWN_PHOTO');
+  });
+  it('takes a PNG and gives it back, nothing else', async () => {
+    const send = (payload: Buffer) =>
+      t.app.inject({
+        method: 'POST',
+        url: '/api/devices/scale/photo',
+        payload,
+        headers: { host: 'localhost', authorization: 'Bearer right', 'content-type': 'image/png' },
+      });
+    expect((await send(Buffer.from('not a picture'))).json().error).toMatchObject({
+      code: 'BAD_VALUE',
+      field: 'photo',
+    });
+    const png = Buffer.from([0x89, 0x50, 0x4e, 0x47, 1, 2, 3]);
+    expect((await send(png)).statusCode).toBe(200);
+    expect((await asDevice('photo')).rawPayload.equals(png)).toBe(true);
+  });
+});
