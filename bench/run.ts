@@ -2,11 +2,13 @@ import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { cureAlternatives, cureWindow, FAMILY_CONSTANTS } from '@north-step/core/cure';
+import { type HistoryItem, Replayer } from '@north-step/core/estimate';
 import { hollowBall, measureStl, parseStl, toAsciiStl, toBinaryStl } from '@north-step/core/mesh';
 import { planWash } from '@north-step/core/wash';
 import { STLLoader } from 'three/examples/jsm/loaders/STLLoader.js';
+import { judge, longYear } from '../demo/src/index.ts';
 import { sql } from '../server/src/db/index.ts';
-import { TestBench } from '../server/src/testing/bench.ts';
+import { at, TestBench } from '../server/src/testing/bench.ts';
 import makeTemplate from '../server/src/testing/template.ts';
 
 /** `npm run bench`: ratios measured in one run on this machine. Absolute times are printed for orientation only. */
@@ -18,6 +20,7 @@ type Row = {
   readonly budget: string;
 };
 const rows: Row[] = [];
+const HALF_YEARS = 30;
 const median = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!;
 function timed(work: () => unknown, rounds = 5): number {
   work();
@@ -152,6 +155,83 @@ async function server(): Promise<void> {
   await bench.close();
 }
 
+/** The estimator: a year's replay, one reading more, and how far off it is in half-years it knows nothing about. */
+function estimator(): void {
+  const year = longYear();
+  const cpuMs = (work: () => unknown): number => {
+    const before = process.cpuUsage();
+    work();
+    const { user, system } = process.cpuUsage(before);
+    return (user + system) / 1000;
+  };
+  new Replayer().run(year);
+  const replayer = new Replayer();
+  rows.push({
+    what: 'estimator: a year (5,000 events, 2,000 particles) replayed, CPU / 1.5 s',
+    ours: median([1, 2, 3].map(() => cpuMs(() => new Replayer().run(year)))),
+    theirs: 1500,
+    unit: 'ms',
+    budget: '≤ 1',
+  });
+  replayer.run(year);
+  const reading = (n: number) => ({
+    type: 'reading' as const,
+    reading: { id: `x${n}`, atMs: 4e10 + n, bath: 'first', kind: 'residue' as const, sampleMl: 10, residueG: 0.3 },
+  });
+  let extra: HistoryItem[] = [];
+  rows.push({
+    what: 'estimator: one reading more / 300 ms',
+    ours: timed(() => {
+      extra = [...extra, reading(extra.length)];
+      replayer.run({ ...year, items: [...year.items, ...extra] });
+    }),
+    theirs: 300,
+    unit: 'ms',
+    budget: '≤ 1',
+  });
+  const verdict = judge(Array.from({ length: HALF_YEARS }, (_, seed) => seed + 1));
+  console.log(
+    `\n${HALF_YEARS} half-years made by an independent simulator, one reading a week, one in ten plainly wrong:`,
+  );
+  console.log('                             estimator   book alone   counting prints');
+  console.log(
+    `load, RMSE, % by weight      ${verdict.rmsePctW.toFixed(2).padStart(9)}   ${verdict.bookRmsePctW.toFixed(2).padStart(10)}   ${verdict.countingRmsePctW.toFixed(2).padStart(15)}`,
+  );
+  console.log(`90 % range covers            ${`${verdict.coveragePct.toFixed(1)} %`.padStart(9)}`);
+  console.log(
+    `batches left, mean error     ${verdict.batchesLeftError.toFixed(1).padStart(9)}   ${''.padStart(10)}   ${verdict.countingLeftError.toFixed(1).padStart(15)}\n`,
+  );
+  rows.push({
+    what: 'estimator: error of batches left / that of counting prints',
+    ours: verdict.batchesLeftError,
+    theirs: verdict.countingLeftError,
+    unit: '',
+    budget: '≤ 0.5',
+  });
+}
+
+/** From a reading booked to the page's new figures: command, replay in its thread, read. */
+async function readingToPage(): Promise<void> {
+  const bench = await TestBench.open();
+  await bench.fillBaths();
+  for (let n = 0; n < 8; n++) await bench.workOn(await bench.newBatch({ count: 60 }), at('dry'));
+  await bench.get('/api/solvent/care');
+  rows.push({
+    what: 'a reading booked and the page’s figures read again / 300 ms',
+    ours: await timedAsync(async () => {
+      await bench.must('/api/solvent/readings', {
+        vesselId: 'w1',
+        reading: { kind: 'residue', sampleMl: 10, residueG: 0.2 },
+      });
+      await bench.get('/api/solvent/care');
+    }, 12),
+    theirs: 300,
+    unit: 'ms',
+    budget: '≤ 1',
+  });
+  await bench.close();
+}
+
 /** Script that the first page needs: the entry and what it imports at once. */
 function firstLoad(): void {
   const folder = 'dist/web/assets';
@@ -179,6 +259,8 @@ function firstLoad(): void {
 meshes();
 models();
 await server();
+estimator();
+await readingToPage();
 firstLoad();
 const pad = Math.max(...rows.map((row) => row.what.length));
 console.log(`${'what'.padEnd(pad)}  ratio    ours / other         budget`);

@@ -33,6 +33,13 @@ export type Press = Static<typeof Press>;
 export const PressRow = Type.Object({ number: Type.Integer(), press: Press });
 export const PressesReply = Type.Object({ presses: Type.Array(PressRow) });
 export type PressesReply = Static<typeof PressesReply>;
+/** Makes a device known. Its token is shown this once. */
+export const NewDeviceInput = Type.Object(
+  { kind: literals(DEVICE_KINDS), name: Text(40), simulated: Type.Optional(Type.Boolean()) },
+  strict,
+);
+export const NewDeviceReply = Type.Object({ id: EntityId, token: Type.String() });
+export type NewDeviceReply = Static<typeof NewDeviceReply>;
 export const Device = Type.Object({
   id: EntityId,
   kind: literals(DEVICE_KINDS),

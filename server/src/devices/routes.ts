@@ -1,12 +1,21 @@
-import { timingSafeEqual } from 'node:crypto';
-import { DevicesReply, Done, Press, PressesReply, type Sample, SamplesInput } from '@north-step/contract';
+import { randomBytes, timingSafeEqual } from 'node:crypto';
+import {
+  DevicesReply,
+  Done,
+  NewDeviceInput,
+  NewDeviceReply,
+  Press,
+  PressesReply,
+  type Sample,
+  SamplesInput,
+} from '@north-step/contract';
 import type { FastifyInstance, FastifyRequest } from 'fastify';
 import { type Static, Type } from 'typebox';
 import type { Context } from '../context.ts';
 import { sql } from '../db/index.ts';
 import { Refused, unknown } from '../http/errors.ts';
 import { DeviceHub } from './deviceHub.ts';
-import { hashOf } from './register.ts';
+import { hashOf, registerDevice } from './register.ts';
 
 const ONLINE_MS = 8000;
 const WAIT_MS = 15_000;
@@ -43,6 +52,26 @@ function forBrowsers(app: FastifyInstance, context: Context, hub: DeviceHub, fin
         return { id, kind, name, simulated, online: context.nowMs() - heardMs < ONLINE_MS, last: last ?? null };
       });
       return { devices };
+    },
+  );
+  app.post<{ Body: Static<typeof NewDeviceInput> }>(
+    '/api/devices',
+    {
+      schema: {
+        summary: 'Make a device known; its token is shown this once',
+        body: NewDeviceInput,
+        response: { 200: NewDeviceReply },
+      },
+    },
+    async ({ body }) => {
+      const device = { id: context.newId(), token: randomBytes(24).toString('hex') };
+      await registerDevice(context.db, {
+        ...device,
+        kind: body.kind,
+        name: body.name,
+        simulated: body.simulated ?? false,
+      });
+      return device;
     },
   );
   app.get<WithDevice>(

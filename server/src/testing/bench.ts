@@ -25,9 +25,16 @@ export class TestBench {
   private remove = () => {};
 
   static async open(): Promise<TestBench> {
-    const bench = new TestBench();
     const { folder, remove } = await copyOfTemplate();
+    const bench = await TestBench.on(folder);
     bench.remove = remove;
+    return bench;
+  }
+
+  /** On a folder of the caller's, at an hour of the caller's: to give it a past before a real server opens it. */
+  static async on(folder: string, nowMs?: number): Promise<TestBench> {
+    const bench = new TestBench();
+    if (nowMs !== undefined) bench.clock.nowMs = nowMs;
     bench.db = await openDb(folder);
     bench.app = await buildApp(
       { db: bench.db, nowMs: () => bench.clock.nowMs, newId: () => randomUUID(), live: bench.live },

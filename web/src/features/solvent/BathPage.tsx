@@ -57,7 +57,7 @@ export function BathPage() {
               {plainNumber(bath.batchesPerDay)} batches a day
             </span>
           </h2>
-          <div ref={element}>
+          <div ref={element} className="min-w-0 overflow-hidden">
             <LoadChart bath={bath} name={vessel.name} nowMs={nowMs} sinceMs={sinceMs} width={width} height={300} />
           </div>
           <Readings bath={bath} />

@@ -71,7 +71,7 @@ export function SolventPage() {
               Policy …
             </Link>
           </div>
-          <div ref={element} className="mt-4">
+          <div ref={element} className="mt-4 min-w-0 overflow-hidden">
             {chosen && vessel && (
               <>
                 <h2 className="text-lg font-bold">{vessel.name} load</h2>

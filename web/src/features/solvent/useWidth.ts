@@ -1,16 +1,16 @@
-import { useEffect, useRef, useState } from 'react';
+import { useCallback, useRef, useState } from 'react';
 
-/** The width of an element as it is laid out, for charts that need pixels. */
+/** The width of an element as it is laid out, for charts that need pixels. Give `element` as its ref. */
 export function useWidth(initial: number) {
-  const element = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(initial);
-  useEffect(() => {
-    if (!element.current) return;
-    const watch = new ResizeObserver(
+  const watch = useRef<ResizeObserver>(undefined);
+  const element = useCallback((node: HTMLDivElement | null) => {
+    watch.current?.disconnect();
+    if (!node) return;
+    watch.current = new ResizeObserver(
       ([entry]) => entry && setWidth(Math.max(280, Math.floor(entry.contentRect.width))),
     );
-    watch.observe(element.current);
-    return () => watch.disconnect();
+    watch.current.observe(node);
   }, []);
   return { element, width };
 }
