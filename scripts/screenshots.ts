@@ -69,7 +69,25 @@ await take('new-batch', '/batches/new', async (page) => {
 await take('batches', '/batches', (page) => page.getByRole('table').waitFor());
 await take('batch-sheet', `/batches/${drying.id}`);
 await take('resin', '/resins', (page) => page.getByRole('img').first().waitFor());
-await take('solvent', '/solvent');
+await take('solvent', '/solvent', (page) => page.getByRole('region', { name: 'Wash 1 now' }).waitFor());
+await take('bath', '/solvent/baths/bath-1', (page) => page.getByRole('region', { name: 'Readings' }).waitFor());
+await take('movements', '/solvent/movements', (page) => page.getByRole('table').waitFor());
+await take('policy', '/solvent/policy', (page) => page.getByRole('table').waitFor());
+await take('reading', '/solvent/read?bath=bath-1&kind=flask', async (page) => {
+  const scale = page.getByRole('region', { name: 'Bench scale' });
+  await scale.getByRole('button', { name: 'Put the empty flask on' }).click();
+  await page.waitForTimeout(5000);
+  await scale.getByRole('button', { name: 'Tare' }).click();
+  await page.waitForTimeout(1500);
+  await scale.getByRole('button', { name: 'Fill it from Wash 1' }).click();
+  await page.waitForTimeout(1000);
+  await scale.getByText('calm').waitFor();
+  await scale.getByRole('button', { name: 'Take this weight' }).click();
+});
+await take('clarity', '/solvent/read?bath=bath-1&kind=clarity', async (page) => {
+  await page.getByRole('button', { name: 'Take one with Camera' }).click();
+  await page.getByText(/The card was found/).waitFor();
+});
 await take('reclaim', '/solvent', (page) => page.getByRole('button', { name: 'Harden and filter …' }).click());
 await take('record', '/records');
 

@@ -1,10 +1,10 @@
 import type { Vessel } from '@north-step/contract';
 import { isAlcohol, strengthPctWFromPctV } from '@north-step/core/solvent';
 import { parseVolumeMl, plainNumber } from '@north-step/core/units';
-import { SOLVENTS, type Solvent } from '@north-step/core/wash';
+import type { Solvent } from '@north-step/core/wash';
 import { useState } from 'react';
 import { Choice } from '../../ui/index.ts';
-import { byRole, PostingDialog, VesselSelect, VolumeField } from './dialogParts.tsx';
+import { byRole, PostingDialog, SolventSelect, VesselSelect, VolumeField } from './dialogParts.tsx';
 
 const BY = [
   { value: 'volume', text: '% by volume (label)' },
@@ -57,18 +57,7 @@ export function FillDialog({
         extra="bought, from outside"
       />
       <VolumeField label="How much" value={volume} onChange={setVolume} />
-      {isBought && (
-        <label className="block">
-          <span className="label">Liquid</span>
-          <select className="field" value={solvent} onChange={(event) => setSolvent(event.target.value as Solvent)}>
-            {SOLVENTS.map((one) => (
-              <option key={one} value={one}>
-                {one === 'alcohol' ? 'other alcohol' : one}
-              </option>
-            ))}
-          </select>
-        </label>
-      )}
+      {isBought && <SolventSelect value={solvent} onChange={setSolvent} />}
       {isBought && hasStrength && (
         <>
           <label className="block">

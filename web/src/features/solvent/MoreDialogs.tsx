@@ -1,9 +1,9 @@
 import type { Vessel } from '@north-step/contract';
 import { parseVolumeMl, plainNumber } from '@north-step/core/units';
-import { SOLVENTS, type Solvent } from '@north-step/core/wash';
+import type { Solvent } from '@north-step/core/wash';
 import { useState } from 'react';
 import { Choice } from '../../ui/index.ts';
-import { litres, PostingDialog, VesselSelect, VolumeField } from './dialogParts.tsx';
+import { litres, PostingDialog, SolventSelect, VesselSelect, VolumeField } from './dialogParts.tsx';
 
 type Props = { readonly vessels: readonly Vessel[]; readonly vesselId?: string; readonly onClose: () => void };
 
@@ -95,16 +95,7 @@ export function VesselDialog({ onClose }: { readonly onClose: () => void }) {
           ))}
         </select>
       </label>
-      <label className="block">
-        <span className="label">Liquid</span>
-        <select className="field" value={solvent} onChange={(event) => setSolvent(event.target.value as Solvent)}>
-          {SOLVENTS.map((one) => (
-            <option key={one} value={one}>
-              {one === 'alcohol' ? 'other alcohol' : one}
-            </option>
-          ))}
-        </select>
-      </label>
+      <SolventSelect value={solvent} onChange={setSolvent} />
       <VolumeField label="Holds at most" value={capacity} onChange={setCapacity} />
       <label className="block">
         <span className="label">Open surface, cm² (length × width of the liquid)</span>

@@ -131,12 +131,15 @@ function Lines({ movement, vessels }: { readonly movement: Movement; readonly ve
     <ul>
       {movement.lines.map((line) => (
         <li key={line.account}>
-          {nameOf(line.account)}: {line.solventG.toFixed(1)} / {line.waterG.toFixed(1)} / {line.resinG.toFixed(1)}
+          {nameOf(line.account)}: {[line.solventG, line.waterG, line.resinG].map(tenths).join(' / ')}
         </li>
       ))}
     </ul>
   );
 }
+
+/** One decimal, never −0.0. */
+const tenths = (grams: number): string => (Math.round(grams * 10) / 10 || 0).toFixed(1).replace('-', '−');
 
 const DAY_MS = 86_400_000;
 function queryOf(params: URLSearchParams): MovementQuery {

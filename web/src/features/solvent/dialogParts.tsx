@@ -1,5 +1,6 @@
 import type { Vessel } from '@north-step/contract';
 import { parseVolumeMl } from '@north-step/core/units';
+import { SOLVENTS, type Solvent } from '@north-step/core/wash';
 import { type ReactNode, useId, useState } from 'react';
 import { Sheet } from '../../ui/index.ts';
 import { useDo } from '../next/index.ts';
@@ -115,6 +116,28 @@ export function VesselSelect({
         {vessels.map((vessel) => (
           <option key={vessel.id} value={vessel.id}>
             {vessel.name} ({litres(vessel.volumeMl)})
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}
+
+/** Which liquid, by its name. */
+export function SolventSelect({
+  value,
+  onChange,
+}: {
+  readonly value: Solvent;
+  readonly onChange: (solvent: Solvent) => void;
+}) {
+  return (
+    <label className="block">
+      <span className="label">Liquid</span>
+      <select className="field" value={value} onChange={(event) => onChange(event.target.value as Solvent)}>
+        {SOLVENTS.map((one) => (
+          <option key={one} value={one}>
+            {one === 'alcohol' ? 'other alcohol' : one}
           </option>
         ))}
       </select>
