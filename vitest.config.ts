@@ -7,7 +7,7 @@ export default defineConfig({
     maxWorkers: 2,
     projects: [
       { test: { name: 'core', include: ['{core,contract,devices}/**/*.test.ts'], environment: 'node' } },
-      { test: { name: 'web', include: ['web/**/*.test.{ts,tsx}'], environment: 'jsdom' } },
+      { test: { name: 'web', include: ['web/**/*.test.{ts,tsx}'], environment: 'jsdom', testTimeout: 30_000 } },
       {
         test: {
           name: 'server',

@@ -11,6 +11,7 @@ const KEYS = [
   ['← →', 'choose another batch; Esc goes back to what comes first'],
   ['Enter', 'open the chosen batch'],
   ['N', 'new batch'],
+  ['R', 'take a reading of a bath'],
   ['/', 'find a batch'],
   ['?', 'this list'],
 ] as const;

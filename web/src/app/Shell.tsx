@@ -31,7 +31,7 @@ export function Shell() {
       <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:bg-panel focus:p-3">
         Skip to the page
       </a>
-      <header className="flex min-h-[45px] flex-wrap items-center gap-x-1 border-b-[1.5px] border-ink px-[18px]">
+      <header className="flex min-h-[45px] flex-wrap items-center gap-x-1 border-b-[1.5px] border-ink px-[18px] print:hidden">
         <span className="mr-6 text-lg font-bold whitespace-nowrap">▲ North Step</span>
         <nav aria-label="Pages" className="flex flex-1 flex-wrap">
           {PAGES.map(([to, name]) => (

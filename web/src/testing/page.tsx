@@ -1,7 +1,7 @@
 import type { BenchReply, Vessel } from '@north-step/contract';
 import { applyEvent, type BatchEvent, type BatchState, currentStep, decideStart } from '@north-step/core/route';
 import { play, testBatch, testBench, testCard } from '@north-step/core/testing';
-import { cleanup, render } from '@testing-library/react';
+import { cleanup, configure, render } from '@testing-library/react';
 import { Provider } from 'react-redux';
 import { createMemoryRouter, RouterProvider } from 'react-router';
 import { vi } from 'vitest';
@@ -11,6 +11,8 @@ import { noticed, serverAway } from '../app/outbox.ts';
 import { routes } from '../app/router.tsx';
 import { store } from '../app/store.ts';
 
+// a page that is fetched when first opened may take seconds on a busy machine
+configure({ asyncUtilTimeout: 10_000 });
 // jsdom lays nothing out; the slider only asks to be told of sizes
 class NoResizes {
   observe() {}

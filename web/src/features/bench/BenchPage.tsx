@@ -31,6 +31,7 @@ export function BenchPage() {
     Escape: () => dispatch(chose(undefined)),
     Enter: () => action && navigate(`/batches/${action.batchId}`),
     n: () => navigate('/batches/new'),
+    r: () => navigate('/solvent/read'),
   });
 
   if (failed) return <Failed what="the bench" onRetry={retry} />;

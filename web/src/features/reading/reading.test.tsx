@@ -13,7 +13,7 @@ const show = (kind: string, more: object = {}, care = careReply(bathCare())) =>
     '/api/devices': { devices: [] },
     ...more,
   });
-const says = async () => within(await screen.findByRole('region', { name: 'What it says' }, { timeout: 5000 }));
+const says = async () => within(await screen.findByRole('region', { name: 'What it says' }));
 const type = (label: RegExp, value: string) => fireEvent.change(screen.getByLabelText(label), { target: { value } });
 
 describe('taking a reading', () => {
@@ -85,7 +85,7 @@ describe('taking a reading', () => {
       },
     );
     show('flask', { '/api/devices': { devices: [scale] }, '/api/devices/s/press': { ok: true } });
-    const panel = within(await screen.findByRole('region', { name: 'Bench scale' }, { timeout: 5000 }));
+    const panel = within(await screen.findByRole('region', { name: 'Bench scale' }));
     expect(panel.getByText('80.60 g')).toBeDefined();
     expect(panel.getByRole('button', { name: 'Take this weight' }).hasAttribute('disabled')).toBe(true);
     for (const listen of streams)
@@ -113,7 +113,7 @@ describe('taking a reading', () => {
   });
   it('the card to print has two white and two black patches in a frame', async () => {
     showPage('/solvent/card', { '/api/bench': benchReply([]) });
-    const card = await screen.findByRole('img', { name: 'Clarity card' }, { timeout: 5000 });
+    const card = await screen.findByRole('img', { name: 'Clarity card' });
     expect(card.querySelectorAll('rect')).toHaveLength(7);
   });
 });

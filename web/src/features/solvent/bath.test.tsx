@@ -36,13 +36,12 @@ const show = (path: string, bath = bathCare(), more: object = {}) =>
     '/api/resins': RESINS,
     ...more,
   });
-const long = { timeout: 5000 };
 
 describe('a bath that is followed', () => {
   it('shows its load with a range, its limit with the reason, and what each choice brings', async () => {
     const bath = bathCare();
     show('/solvent?bath=w1', bath);
-    const panel = within(await screen.findByRole('region', { name: 'Wash 1 now' }, long));
+    const panel = within(await screen.findByRole('region', { name: 'Wash 1 now' }));
     expect(panel.getByText(/resin by weight/).textContent).toContain('–');
     expect(panel.getAllByRole('row').length).toBe(bath.choices.length + 2);
     fireEvent.click(panel.getByRole('button', { name: 'Why this limit?' }));
@@ -51,7 +50,7 @@ describe('a bath that is followed', () => {
   it('answers what if so many batches more are washed', async () => {
     const bath = bathCare();
     show('/solvent?bath=w1', bath);
-    fireEvent.change(await screen.findByLabelText(/What if/, {}, long), { target: { value: '20' } });
+    fireEvent.change(await screen.findByLabelText(/What if/), { target: { value: '20' } });
     expect(screen.getByText('What if 20 more batches are washed?')).toBeDefined();
     const at = bath.forecast.path[20]!;
     expect(screen.getByRole('status').textContent).toContain(
@@ -66,7 +65,7 @@ describe('a bath that is followed', () => {
       '/api/solvent/lid': { vessel: VESSELS[2] },
       '/api/solvent/limit': { vessel: VESSELS[2] },
     });
-    const readings = within(await screen.findByRole('region', { name: 'Readings' }, long));
+    const readings = within(await screen.findByRole('region', { name: 'Readings' }));
     fireEvent.click(readings.getByRole('button', { name: 'Discard' }));
     expect(screen.getByText('(stains)')).toBeDefined();
     fireEvent.click(screen.getByRole('radio', { name: 'ajar' }));
@@ -98,7 +97,7 @@ describe('a bath that is followed', () => {
 
 describe('guided postings of every kind', () => {
   const open = async (button: string) => {
-    fireEvent.click((await screen.findAllByRole('button', { name: button }, long))[0]!);
+    fireEvent.click((await screen.findAllByRole('button', { name: button }))[0]!);
     return within(await screen.findByRole('dialog'));
   };
   it.each<[string, string, [RegExp, string][], string, object]>([
@@ -152,7 +151,7 @@ describe('guided postings of every kind', () => {
 describe('all movements', () => {
   it('hold their filters in the address, and save the same as CSV', async () => {
     const { read, router } = show('/solvent/movements?kind=wash&from=2026-11-01');
-    expect(await screen.findByText('120 movements', {}, long)).toBeDefined();
+    expect(await screen.findByText('120 movements')).toBeDefined();
     fireEvent.change(screen.getByLabelText('Vessel'), { target: { value: 'w1' } });
     fireEvent.change(screen.getByLabelText('Words'), { target: { value: 'rim' } });
     await waitFor(() => expect(read.at(-1)).toContain('search=rim'));
@@ -168,7 +167,7 @@ describe('all movements', () => {
 describe('the policy page', () => {
   it('plays the shop’s own work, names the cheapest that stays clean, and plays again for another calendar', async () => {
     show('/solvent/policy');
-    expect(await screen.findByText(/^Cheapest that stays clean: two baths/, {}, long)).toBeDefined();
+    expect(await screen.findByText(/^Cheapest that stays clean: two baths/)).toBeDefined();
     const rows = screen.getAllByRole('row');
     expect(rows).toHaveLength(6);
     fireEvent.click(screen.getByRole('button', { name: 'days between changes: more' }));

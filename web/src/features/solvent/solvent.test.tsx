@@ -27,7 +27,7 @@ const changed = (role: Vessel['role'], over: Partial<Vessel>) =>
   VESSELS.map((v) => (v.role === role ? { ...v, ...over } : v));
 const show = (solvent: SolventReply | object, more: object = {}) =>
   showPage('/solvent', { '/api/solvent': solvent, '/api/bench': benchReply([]), ...more });
-const conclusion = async () => (await screen.findByRole('heading', { level: 1 }, { timeout: 8000 })).textContent;
+const conclusion = async () => (await screen.findByRole('heading', { level: 1 })).textContent;
 
 describe('the solvent page concludes', () => {
   it.each([
@@ -48,9 +48,9 @@ describe('the solvent page concludes', () => {
       reply({ vessels: changed('drum', { volumeMl: 9000 }) }),
       'Both baths are fit. 9.0 L wait in the drum.',
     ],
-  ])('%s', { timeout: 20_000 }, async (_, data, say) => {
+  ])('%s', async (_, data, say) => {
     show(data);
-    await waitFor(async () => expect(await conclusion()).toBe(say), { timeout: 8000 });
+    await waitFor(async () => expect(await conclusion()).toBe(say));
   });
   it('a book that does not balance is said aloud', async () => {
     show(reply({ residualMg: 12 }));
