@@ -142,7 +142,7 @@ function LimitWhy({
             {bath.limit.perResin.map((row) => (
               <tr key={row.cardId}>
                 <td>{row.name}</td>
-                <td className="font-mono">{plainNumber(row.limitPctW)} %</td>
+                <td className="font-mono">{row.limitPctW.toFixed(1)} %</td>
                 <td>{BY[row.by]}</td>
               </tr>
             ))}
