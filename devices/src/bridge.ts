@@ -9,6 +9,7 @@ const sleep = (ms: number) => new Promise<void>((resolve) => setTimeout(resolve,
 export class Bridge {
   private readonly address: Address;
   private readonly stopped = new AbortController();
+  private sending: Promise<boolean> = Promise.resolve(true);
   constructor(address: Address) {
     this.address = address;
   }
@@ -24,8 +25,14 @@ export class Bridge {
     return fetch(`${server}/api/devices/${id}/${path}`, { ...init, headers, signal: this.stopped.signal });
   }
 
-  /** @returns whether the server took them; a server that is away is no error */
-  async send(samples: readonly Sample[]): Promise<boolean> {
+  /** Sends in the order of the calls: an older sample never arrives after a newer one. @returns whether the server took them; one that is away is no error */
+  send(samples: readonly Sample[]): Promise<boolean> {
+    const mine = this.sending.then(() => this.post(samples));
+    this.sending = mine;
+    return mine;
+  }
+
+  private async post(samples: readonly Sample[]): Promise<boolean> {
     try {
       const body = JSON.stringify({ samples });
       return (await this.call('samples', { method: 'POST', body, headers: { 'content-type': 'application/json' } })).ok;

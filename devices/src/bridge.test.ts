@@ -1,0 +1,45 @@
+import { createServer, type Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { afterEach, describe, expect, it } from 'vitest';
+import { Bridge } from './bridge.ts';
+
+let server: Server;
+afterEach(() => server.close());
+
+/** A server that answers the first request slowly. */
+async function slowFirst(heard: string[]): Promise<string> {
+  let requests = 0;
+  server = createServer((request, response) => {
+    const waitMs = requests++ === 0 ? 150 : 0;
+    let body = '';
+    request.on('data', (data) => {
+      body += data;
+    });
+    request.on('end', () =>
+      setTimeout(() => {
+        heard.push(`${request.headers.authorization} ${JSON.parse(body).samples[0].grams}`);
+        response.end('{"ok":true}');
+      }, waitMs),
+    );
+  });
+  await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
+  return `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+}
+
+describe('a bridge', () => {
+  it('sends samples in order, each with its token, however slow the server answers', async () => {
+    const heard: string[] = [];
+    const bridge = new Bridge({ server: await slowFirst(heard), id: 'scale', token: 'secret' });
+    expect(await Promise.all([1, 2, 3].map((grams) => bridge.send([{ atMs: 0, grams }])))).toEqual([true, true, true]);
+    expect(heard).toEqual(['Bearer secret 1', 'Bearer secret 2', 'Bearer secret 3']);
+  });
+  it('takes a server that is away for no error, and stops at once when told', async () => {
+    await slowFirst([]);
+    const bridge = new Bridge({ server: 'http://127.0.0.1:9', id: 'scale', token: 'x' });
+    expect(await bridge.send([{ atMs: 0 }])).toBe(false);
+    const following = bridge.followPresses(() => {});
+    bridge.stop();
+    expect(bridge.running).toBe(false);
+    await following;
+  });
+});
