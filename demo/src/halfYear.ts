@@ -40,7 +40,6 @@ export type Happening =
 export const HALF_YEAR_LIMIT_PCT_W = 10;
 const DAYS = 182;
 const BATH_G = 3600;
-const BATH_DENSITY_G_PER_ML = 0.807;
 const GROSS_ERROR_SHARE = 0.1;
 const RESINS = ['grey', 'tough', 'clear', 'soft'] as const;
 
@@ -235,5 +234,3 @@ function batchesUntilLimit(first: Truth, clean: Truth, coming: readonly Job[], h
   }
   return load(a) >= HALF_YEAR_LIMIT_PCT_W ? count : Number.NaN;
 }
-
-export const HALF_YEAR_BATH = { massG: BATH_G, densityGPerMl: BATH_DENSITY_G_PER_ML } as const;

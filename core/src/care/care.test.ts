@@ -1,16 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { cloudOf, createFilter, refilled } from '../estimate/index.ts';
+import { DEFAULT_PRICES } from '../policy/index.ts';
 import { testCard } from '../testing/index.ts';
-import {
-  adviseBath,
-  bathLimit,
-  carryOverWarnings,
-  choicesFor,
-  DEFAULT_PRICES,
-  narrowing,
-  resinLimit,
-  resinMix,
-} from './index.ts';
+import { adviseBath, bathLimit, carryOverWarnings, choicesFor, narrowing, resinLimit, resinMix } from './index.ts';
 
 const shop = { solvent: 'isopropanol', agitation: ['impeller', 'impeller'], roomC: 22 } as const;
 const byHand = { ...shop, agitation: ['hand', 'hand'] } as const;

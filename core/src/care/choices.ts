@@ -1,15 +1,7 @@
 import { type Cloud, type Forecast, forecast, refilled, toppedUp, type WashLoad } from '../estimate/index.ts';
+import type { Prices } from '../policy/index.ts';
 
 export type ChoiceKind = 'keep' | 'top up' | 'rotate' | 'refill' | 'read';
-export type Prices = {
-  /** bought solvent, per litre */
-  readonly freshPerL: number;
-  /** handing dirty solvent to a treatment works, per litre */
-  readonly disposePerL: number;
-  /** labour and filters for a litre of own reclaimed solvent */
-  readonly reclaimPerL: number;
-};
-export const DEFAULT_PRICES: Prices = { freshPerL: 4.6, disposePerL: 1.2, reclaimPerL: 1.2 };
 
 export type Choice = {
   readonly kind: ChoiceKind;

@@ -12,10 +12,11 @@ import {
   type Replayed,
   type TracePoint,
 } from '../estimate/index.ts';
+import type { Prices } from '../policy/index.ts';
 import { solventDensityGPerMl } from '../solvent/index.ts';
 import type { Solvent } from '../wash/index.ts';
 import { type Advice, adviseBath, type Narrowing, narrowing } from './advise.ts';
-import { type Choice, choicesFor, type Prices, type Source } from './choices.ts';
+import { type Choice, choicesFor, type Source } from './choices.ts';
 import type { BathLimit } from './limits.ts';
 
 /** One bath to report on. */

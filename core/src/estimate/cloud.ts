@@ -40,11 +40,6 @@ export function cloudOf(filter: Filter, bath: number, carrier: number | undefine
   };
 }
 
-export const cloudLoadPctW = (cloud: Cloud, i: number): number => {
-  const total = cloud.solventG[i]! + cloud.waterG[i]! + cloud.resinG[i]!;
-  return total > 0 ? (100 * cloud.resinG[i]!) / total : 0;
-};
-
 /** The cloud after liquid of a known make-up is added. @param loadPctW of what is added */
 export function toppedUp(cloud: Cloud, massG: number, strengthPctW: number, loadPctW = 0): Cloud {
   const liquidG = massG * (1 - loadPctW / 100);

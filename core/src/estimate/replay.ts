@@ -32,6 +32,9 @@ export type Replayed = {
 };
 
 export const itemAtMs = (item: HistoryItem): number => (item.type === 'event' ? item.event.atMs : item.reading.atMs);
+/** Events and readings as they happened; at one instant those given first come first. */
+export const inOrder = (items: readonly HistoryItem[]): HistoryItem[] =>
+  [...items].sort((a, b) => itemAtMs(a) - itemAtMs(b));
 const itemId = (item: HistoryItem): string => (item.type === 'event' ? item.event.id : item.reading.id);
 
 /**

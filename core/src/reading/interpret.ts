@@ -37,7 +37,8 @@ export type Reading = {
   readonly range90: readonly [number, number];
 };
 
-const Z90 = 1.645;
+/** Half a 90 % range, in standard deviations. */
+export const Z90 = 1.645;
 const LOOK_LOAD: Readonly<Record<BathLook, readonly [loadPctW: number, sdPctW: number]>> = {
   clear: [2, 2],
   hazy: [6, 3],
@@ -64,8 +65,8 @@ export function interpretReading(raw: RawReading, context: ReadingContext = {}):
   if (breach) return refuse(breach);
   switch (raw.kind) {
     case 'residue': {
-      const load = residueLoad(raw.residueG, raw.sampleMl, known);
-      const sd = residueLoad(raw.residueG + INSTRUMENT_SD.residueG, raw.sampleMl, known) - load;
+      const load = resinLoadPctW(raw.residueG, raw.sampleMl, known);
+      const sd = resinLoadPctW(raw.residueG + INSTRUMENT_SD.residueG, raw.sampleMl, known) - load;
       return reading(load, Math.hypot(sd, INSTRUMENT_SD.residueShare * load));
     }
     case 'density':
@@ -123,7 +124,12 @@ const spread = (at: number, moved: readonly number[]): number => Math.hypot(...m
 const weaker = ({ strengthPctW, strengthSdPct }: Known): number =>
   strengthPctW - strengthSdPct >= 0 ? strengthPctW - strengthSdPct : strengthPctW + strengthSdPct;
 
-function residueLoad(residueG: number, sampleMl: number, known: Known): number {
+/** Load of a volume that holds so much resin; the density depends on it, so it is found by repetition. @returns weight % */
+export function resinLoadPctW(
+  residueG: number,
+  sampleMl: number,
+  known: Pick<Known, 'strengthPctW' | 'solvent' | 'resinDensityGPerMl'>,
+): number {
   let load = 0;
   for (let round = 0; round < 6; round++)
     load = Math.min(99, (100 * residueG) / (sampleMl * bathDensityGPerMl({ ...known, loadPctW: load, tempC: 20 })));

@@ -33,3 +33,6 @@ export const READING_NAMES: Readonly<Record<ReadingKind, string>> = {
   level: 'level',
   look: 'a look',
 };
+
+/** From this many standard deviations on, a reading disagrees badly with the book. */
+export const DISAGREES_SD = 3;

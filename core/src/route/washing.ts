@@ -56,28 +56,27 @@ export const wettedMm2 = (batch: BatchState): number => ORIENTATION_FACTOR * bat
 
 /** What a wash that just ended did: film left, and one balanced posting (resin in, drag-out and vapour out). */
 export function finishWash(batch: BatchState, step: Step, atMs: number, bath: BathVessel, bench: BenchNow): WashFinish {
-  const { solvent } = bathNowFor(step, bench);
+  const { solvent, agitation } = bathNowFor(step, bench);
   const seconds = Math.max(0, (atMs - (step.startedAtMs ?? atMs)) / 1000);
   const load = loadPctW(bath.held);
-  const strength = strengthPctW(bath.held);
-  const now = bathNowFor(step, bench);
+  const held = strengthPctW(bath.held);
+  const strength = Number.isNaN(held) ? 0 : held;
   const tauS = washTauS(
-    { agitation: now.agitation, loadPctW: load },
+    { agitation, loadPctW: load },
     { solvent, viscosityMPaS: batch.card.viscosityMPaS25, tempC: bench.roomC },
   );
   const filmUm = batch.filmUm * Math.exp(-seconds / tauS);
   const areaMm2 = wettedMm2(batch);
   const dragUm = DRAG_FILM_UM[solvent];
   const density = bathDensityGPerMl({
-    strengthPctW: Number.isNaN(strength) ? 0 : strength,
+    strengthPctW: strength,
     loadPctW: load,
     tempC: Math.min(40, bench.roomC),
     solvent,
   });
   const hours = (seconds + HANDLING_S) / 3600;
-  const strengthPct = Number.isNaN(strength) ? 0 : strength;
   const evaporated = idleLoss(
-    { strengthPctW: strengthPct, surfaceM2: bath.surfaceM2, solvent, lid: 'open' },
+    { strengthPctW: strength, surfaceM2: bath.surfaceM2, solvent, lid: 'open' },
     { tempC: bench.roomC, humidityPct: bench.humidityPct },
     hours,
   );

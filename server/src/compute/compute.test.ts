@@ -8,15 +8,7 @@ beforeAll(async () => {
   t = await TestBench.open();
 });
 afterAll(() => t.close());
-async function ask(name: string, payload: object) {
-  const reply = await t.app.inject({
-    method: 'POST',
-    url: `/api/compute/${name}`,
-    payload,
-    headers: { host: 'localhost' },
-  });
-  return { status: reply.statusCode, body: reply.json() };
-}
+const ask = (name: string, payload: object) => t.compute(name, payload);
 const resin = { viscosityMPaS25: 300, densityGPerMl: 1.1 };
 const stages = [
   { agitation: 'impeller', loadPctW: 8 },

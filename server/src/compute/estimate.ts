@@ -1,6 +1,6 @@
 import { EstimateComputed, EstimateInput } from '@north-step/contract';
-import { DEFAULT_PRICES } from '@north-step/core/care';
-import type { BathEvent, HistoryItem } from '@north-step/core/estimate';
+import { type BathEvent, type HistoryItem, inOrder, itemAtMs } from '@north-step/core/estimate';
+import { DEFAULT_PRICES } from '@north-step/core/policy';
 import { readingBreach } from '@north-step/core/reading';
 import type { FastifyInstance } from 'fastify';
 import type { Static } from 'typebox';
@@ -32,7 +32,7 @@ export function estimateCompute(app: FastifyInstance, estimator: Estimator): voi
       const { reports } = await estimator.ask({
         history: { baths, items, seed: body.seed, particles: body.particles },
         question: {
-          nowMs: items.length > 0 ? atMsOf(items.at(-1)!) : 0,
+          nowMs: items.length > 0 ? itemAtMs(items.at(-1)!) : 0,
           sources: [],
           prices: DEFAULT_PRICES,
           names: {},
@@ -66,8 +66,6 @@ export function estimateCompute(app: FastifyInstance, estimator: Estimator): voi
   );
 }
 
-const atMsOf = (item: HistoryItem): number => (item.type === 'event' ? item.event.atMs : item.reading.atMs);
-
 const carrierOf = (body: Input, bath: string): string | undefined =>
   (body.events as unknown as readonly BathEvent[])
     .flatMap((event) => (event.kind === 'wash' && event.bath === bath && event.carriedFrom ? [event.carriedFrom] : []))
@@ -92,5 +90,5 @@ function itemsOf(body: Input): HistoryItem[] {
     if (breach) throw new Refused({ ...breach, field: `readings.${index}.reading.${breach.field}` }, 422);
     return { type: 'reading', reading: { ...reading, id: `r${index}`, atMs, bath } };
   });
-  return [...events, ...readings].sort((a, b) => atMsOf(a) - atMsOf(b));
+  return inOrder([...events, ...readings]);
 }

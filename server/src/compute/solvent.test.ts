@@ -6,15 +6,7 @@ beforeAll(async () => {
   t = await TestBench.open();
 });
 afterAll(() => t.close());
-async function ask(name: string, payload: object) {
-  const reply = await t.app.inject({
-    method: 'POST',
-    url: `/api/compute/${name}`,
-    payload,
-    headers: { host: 'localhost' },
-  });
-  return { status: reply.statusCode, body: reply.json() };
-}
+const ask = (name: string, payload: object) => t.compute(name, payload);
 
 describe('reading', () => {
   it.each([

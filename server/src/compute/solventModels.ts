@@ -1,7 +1,7 @@
 import { PolicyInput, PolicyReply, ReadingInput, ReadingReply } from '@north-step/contract';
 import { drawWorkload, POLICY_PRICES, playPolicy } from '@north-step/core/policy';
-import { interpretReading, type RawReading } from '@north-step/core/reading';
-import { bathDensityGPerMl, DEFAULT_RESIN_DENSITY_G_PER_ML } from '@north-step/core/solvent';
+import { INSTRUMENT_SD, interpretReading, type RawReading, resinLoadPctW, Z90 } from '@north-step/core/reading';
+import { DEFAULT_RESIN_DENSITY_G_PER_ML } from '@north-step/core/solvent';
 import type { Static } from 'typebox';
 import { Refused } from '../http/errors.ts';
 import { model } from './model.ts';
@@ -39,26 +39,16 @@ const reading = model('reading', 'What one reading of a bath says of its load', 
   if (raw.kind === 'level') {
     if (input.resinG === undefined)
       throw missing('resinG', 'resinG: a level gives a load only when the grams of resin are known');
-    const at = (volumeMl: number): number => {
-      const density = (load: number) =>
-        bathDensityGPerMl({
-          strengthPctW: input.strengthPctW ?? 95,
-          loadPctW: load,
-          tempC: 20,
-          solvent: input.solvent,
-          resinDensityGPerMl: input.resinDensityGPerMl ?? DEFAULT_RESIN_DENSITY_G_PER_ML,
-        });
-      let load = 0;
-      for (let round = 0; round < 6; round++)
-        load = Math.min(99, (100 * input.resinG!) / Math.max(1e-9, volumeMl * density(load)));
-      return load;
-    };
-    const loadPctW = at(raw.volumeMl);
-    const sdPctW = 0.03 * loadPctW;
+    const loadPctW = resinLoadPctW(input.resinG, raw.volumeMl, {
+      strengthPctW: input.strengthPctW ?? 95,
+      solvent: input.solvent ?? 'isopropanol',
+      resinDensityGPerMl: input.resinDensityGPerMl ?? DEFAULT_RESIN_DENSITY_G_PER_ML,
+    });
+    const sdPctW = INSTRUMENT_SD.levelShare * loadPctW;
     return {
       loadPctW,
       sdPctW,
-      range90: [Math.max(0, loadPctW - 1.645 * sdPctW), loadPctW + 1.645 * sdPctW],
+      range90: [Math.max(0, loadPctW - Z90 * sdPctW), loadPctW + Z90 * sdPctW],
       assumptions,
     };
   }

@@ -1,4 +1,4 @@
-import type { BathDeed, BathReading, BathSetup, HistoryItem } from '@north-step/core/estimate';
+import { type BathDeed, type BathReading, type BathSetup, type HistoryItem, inOrder } from '@north-step/core/estimate';
 import type { RawReading } from '@north-step/core/reading';
 import { allVessels } from '../bench/index.ts';
 import { type Queryable, sql } from '../db/index.ts';
@@ -55,7 +55,7 @@ export async function readHistory(db: Queryable): Promise<SolventHistory> {
   );
   return {
     baths: vessels.map(({ id, solvent }) => ({ id, solvent, solventG: 0, waterG: 0, resinG: 0 })),
-    items: merged(events, read),
+    items: inOrder([...events, ...read]),
   };
 }
 
@@ -70,10 +70,4 @@ function deedsOf(lines: readonly LineRow[]): BathDeed[] {
       ? { kind: 'fill', bath: line.account, solventG, waterG, resinG }
       : { kind: 'remove', bath: line.account, massG: -massG };
   });
-}
-
-/** Two lists in order become one; at the same instant an event comes before a reading. */
-function merged(events: readonly HistoryItem[], readings: readonly HistoryItem[]): HistoryItem[] {
-  const at = (item: HistoryItem) => (item.type === 'event' ? item.event.atMs : item.reading.atMs);
-  return [...events, ...readings].sort((a, b) => at(a) - at(b));
 }

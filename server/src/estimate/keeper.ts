@@ -1,12 +1,6 @@
 import type { BathCare, BathNote, ReadingRow } from '@north-step/contract';
-import {
-  type BathLimit,
-  bathLimit,
-  type CareBath,
-  DEFAULT_PRICES,
-  type Prices,
-  type Source,
-} from '@north-step/core/care';
+import { type BathLimit, bathLimit, type CareBath, type Source } from '@north-step/core/care';
+import { DEFAULT_PRICES, type Prices } from '@north-step/core/policy';
 import type { ResinCard } from '@north-step/core/resin';
 import { allVessels, benchSetting, toVessel, type VesselRow } from '../bench/index.ts';
 import type { Context } from '../context.ts';
@@ -90,15 +84,16 @@ const noteOf = (bath: BathCare): BathNote => ({
 async function careNow(context: Context, estimator: Estimator): Promise<readonly BathCare[]> {
   const { db } = context;
   const nowMs = context.nowMs();
-  const [history, vessels, setting, cards, readings] = await Promise.all([
+  const [history, vessels, setting, allCards, readings] = await Promise.all([
     readHistory(db),
     allVessels(db),
     benchSetting(db),
-    cardsInUse(db, new Date(nowMs - RESINS_IN_USE_DAYS * DAY_MS)),
+    newestCards(db),
     allReadings(db),
   ]);
   const baths = vessels.filter((vessel) => vessel.kind === 'bath');
   if (baths.length === 0) return [];
+  const cards = await inUse(db, allCards, new Date(nowMs - RESINS_IN_USE_DAYS * DAY_MS));
   const limits = new Map(baths.map((bath) => [bath.id, limitOf(bath, baths, cards, setting.roomC)]));
   const first = baths.find((bath) => bath.role === 'first');
   const clean = baths.find((bath) => bath.role === 'clean');
@@ -106,10 +101,7 @@ async function careNow(context: Context, estimator: Estimator): Promise<readonly
     nowMs,
     prices: await pricesOf(db),
     sources: sourcesOf(vessels),
-    names: Object.fromEntries([...vessels.map((v) => [v.id, v.name]), ...(await cardNames(db))]) as Record<
-      string,
-      string
-    >,
+    names: Object.fromEntries([...vessels, ...allCards].map(({ id, name }) => [id, name])),
     baths: baths.map(
       (bath): CareBath => ({
         id: bath.id,
@@ -161,23 +153,19 @@ function limitOf(bath: VesselRow, baths: readonly VesselRow[], cards: readonly R
   return bathLimit(cards, bath.role === 'first' ? 'first' : 'clean', shop, bath.shop_limit_pct ?? undefined);
 }
 
-/** The newest card of every resin of an open or recent batch; of every resin when there is none yet. */
-async function cardsInUse(db: Queryable, since: Date): Promise<readonly ResinCard[]> {
-  const newest = await db.many<{ card: ResinCard }>(
-    sql`SELECT DISTINCT ON (id) card FROM resin_card ORDER BY id, version DESC`,
+const newestCards = async (db: Queryable): Promise<readonly ResinCard[]> =>
+  (await db.many<{ card: ResinCard }>(sql`SELECT DISTINCT ON (id) card FROM resin_card ORDER BY id, version DESC`)).map(
+    ({ card }) => card,
   );
+
+/** The cards of open and recent batches; every card when there is no batch yet. */
+async function inUse(db: Queryable, cards: readonly ResinCard[], since: Date): Promise<readonly ResinCard[]> {
   const used = await db.many<{ id: string }>(
     sql`SELECT DISTINCT state -> 'card' ->> 'id' AS id FROM batch WHERE sealed_at IS NULL OR created_at >= ${since}`,
   );
   const ids = new Set(used.map(({ id }) => id));
-  return newest.map(({ card }) => card).filter(({ id }) => ids.size === 0 || ids.has(id));
+  return cards.filter(({ id }) => ids.size === 0 || ids.has(id));
 }
-const cardNames = async (db: Queryable) =>
-  (
-    await db.many<{ id: string; name: string }>(
-      sql`SELECT DISTINCT ON (id) id, name FROM resin_card ORDER BY id, version DESC`,
-    )
-  ).map(({ id, name }) => [id, name] as const);
 
 async function pricesOf(db: Queryable): Promise<Prices> {
   const row = await db.maybeOne<{ value: Partial<Prices> }>(sql`SELECT value FROM setting WHERE key = 'prices'`);

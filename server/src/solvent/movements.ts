@@ -30,10 +30,23 @@ const filterOf = (query: MovementQuery) => ({
   to: query.toMs === undefined ? null : new Date(query.toMs),
 });
 
-/** One page of movements, newest first, with how many there are in all. */
+/** One page of movements, newest first. */
+export async function pageOfMovements(db: Queryable, query: MovementQuery): Promise<Movement[]> {
+  const f = filterOf(query);
+  const rows = await db.many<PostingRow>(sql`
+      SELECT p.id, p.at, p.kind, p.note, p.by, p.batch_id, p.reverses, r.id AS reversed_by
+        FROM ledger_posting p LEFT JOIN ledger_posting r ON r.reverses = p.id
+       WHERE (${f.kind}::text IS NULL OR p.kind = ${f.kind}) AND (${f.search}::text IS NULL OR p.note ILIKE ${f.search} OR p.by ILIKE ${f.search})
+         AND (${f.from}::timestamptz IS NULL OR p.at >= ${f.from}) AND (${f.to}::timestamptz IS NULL OR p.at < ${f.to})
+         AND (${f.vessel}::text IS NULL OR EXISTS (SELECT 1 FROM ledger_line l WHERE l.posting_id = p.id AND l.account = ${f.vessel}))
+       ORDER BY p.at DESC, p.seq DESC LIMIT ${query.limit ?? DEFAULT_PAGE} OFFSET ${query.offset ?? 0}`);
+  return withLines(db, rows);
+}
+const DEFAULT_PAGE = 60;
+
+/** One page, with how many match in all and which kinds there are. */
 export async function listMovements(db: Queryable, query: MovementQuery): Promise<MovementList> {
   const f = filterOf(query);
-  const limit = query.limit ?? 60;
   const [{ n }, kinds, rows] = await Promise.all([
     db.one<{ n: bigint }>(sql`
       SELECT count(*) AS n FROM ledger_posting p
@@ -41,15 +54,9 @@ export async function listMovements(db: Queryable, query: MovementQuery): Promis
          AND (${f.from}::timestamptz IS NULL OR p.at >= ${f.from}) AND (${f.to}::timestamptz IS NULL OR p.at < ${f.to})
          AND (${f.vessel}::text IS NULL OR EXISTS (SELECT 1 FROM ledger_line l WHERE l.posting_id = p.id AND l.account = ${f.vessel}))`),
     db.many<{ kind: string }>(sql`SELECT DISTINCT kind FROM ledger_posting ORDER BY kind`),
-    db.many<PostingRow>(sql`
-      SELECT p.id, p.at, p.kind, p.note, p.by, p.batch_id, p.reverses, r.id AS reversed_by
-        FROM ledger_posting p LEFT JOIN ledger_posting r ON r.reverses = p.id
-       WHERE (${f.kind}::text IS NULL OR p.kind = ${f.kind}) AND (${f.search}::text IS NULL OR p.note ILIKE ${f.search} OR p.by ILIKE ${f.search})
-         AND (${f.from}::timestamptz IS NULL OR p.at >= ${f.from}) AND (${f.to}::timestamptz IS NULL OR p.at < ${f.to})
-         AND (${f.vessel}::text IS NULL OR EXISTS (SELECT 1 FROM ledger_line l WHERE l.posting_id = p.id AND l.account = ${f.vessel}))
-       ORDER BY p.at DESC, p.seq DESC LIMIT ${limit} OFFSET ${query.offset ?? 0}`),
+    pageOfMovements(db, query),
   ]);
-  return { total: Number(n), kinds: kinds.map(({ kind }) => kind), rows: await withLines(db, rows) };
+  return { total: Number(n), kinds: kinds.map(({ kind }) => kind), rows };
 }
 
 async function withLines(db: Queryable, rows: readonly PostingRow[]): Promise<Movement[]> {
@@ -76,8 +83,8 @@ const CSV_PAGE = 500;
 export async function movementsCsv(db: Queryable, query: MovementQuery): Promise<string> {
   const rows: object[] = [];
   for (let offset = 0; ; offset += CSV_PAGE) {
-    const page = await listMovements(db, { ...query, limit: CSV_PAGE, offset });
-    for (const movement of page.rows)
+    const page = await pageOfMovements(db, { ...query, limit: CSV_PAGE, offset });
+    for (const movement of page)
       for (const line of movement.lines)
         rows.push({
           at: new Date(movement.atMs).toISOString(),
@@ -92,7 +99,7 @@ export async function movementsCsv(db: Queryable, query: MovementQuery): Promise
           reverses: movement.reverses ?? '',
           movement: movement.id,
         });
-    if (page.rows.length < CSV_PAGE) break;
+    if (page.length < CSV_PAGE) break;
   }
   return Papa.unparse(rows, { escapeFormulae: true });
 }

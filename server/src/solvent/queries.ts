@@ -1,14 +1,14 @@
 import type { SolventReply } from '@north-step/contract';
 import { allVessels, toVessel } from '../bench/index.ts';
 import { type Queryable, sql } from '../db/index.ts';
-import { grams, type LineRow, listMovements } from './movements.ts';
+import { grams, type LineRow, pageOfMovements } from './movements.ts';
 
 /** Vessels, sinks and the newest movements. */
 export async function solventView(db: Queryable, limit: number): Promise<SolventReply> {
   const [vessels, sinks, movements, residual] = await Promise.all([
     allVessels(db),
     db.many<LineRow>(sql`SELECT account, solvent_mg, water_mg, resin_mg FROM sink ORDER BY account`),
-    listMovements(db, { limit }),
+    pageOfMovements(db, { limit }),
     db.one<{ mg: bigint }>(sql`
       SELECT ((SELECT sum(solvent_mg + water_mg + resin_mg) FROM vessel) + (SELECT sum(solvent_mg + water_mg + resin_mg) FROM sink))::bigint AS mg`),
   ]);
@@ -16,6 +16,6 @@ export async function solventView(db: Queryable, limit: number): Promise<Solvent
     vessels: vessels.map(toVessel),
     sinks: sinks.map((row) => ({ account: row.account, ...grams(row) })),
     residualMg: Number(residual.mg),
-    movements: movements.rows,
+    movements,
   };
 }

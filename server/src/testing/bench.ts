@@ -63,6 +63,17 @@ export class TestBench {
     return { status: reply.statusCode, body: reply.json() };
   }
 
+  /** Asks a calculation endpoint, which takes no command id. */
+  async compute(name: string, payload: object) {
+    const reply = await this.app.inject({
+      method: 'POST',
+      url: `/api/compute/${name}`,
+      payload,
+      headers: { host: 'localhost' },
+    });
+    return { status: reply.statusCode, body: reply.json() };
+  }
+
   async get<T>(url: string): Promise<T> {
     return (await this.app.inject({ url, headers: { host: 'localhost' } })).json() as T;
   }

@@ -1,11 +1,9 @@
 import type { BathCare, Vessel } from '@north-step/contract';
+import { DISAGREES_SD } from '@north-step/core/reading';
 import { percentText, plainNumber } from '@north-step/core/units';
 import { Link } from 'react-router';
 import { useDo } from '../next/index.ts';
 import { RangeBars } from './WhatItSays.tsx';
-
-/** From this many standard deviations on, a reading disagrees badly with the book. */
-const DISAGREES = 3;
 
 /** What a booked reading did to the range; a reading that disagrees badly asks what to make of it. */
 export function Outcome({
@@ -31,7 +29,7 @@ export function Outcome({
         Booked. Working out what it means …
       </p>
     );
-  const disagrees = (row.surprise ?? 0) > DISAGREES && row.verdict === null;
+  const disagrees = (row.surprise ?? 0) > DISAGREES_SD && row.verdict === null;
   const width = (care: BathCare) => care.estimate.range90[1] - care.estimate.range90[0];
   const narrower = width(bath) < width(before);
   return (

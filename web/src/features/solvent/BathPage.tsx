@@ -1,5 +1,5 @@
 import type { BathCare, ReadingRow, Resin, Vessel } from '@north-step/contract';
-import { READING_NAMES, type ReadingKind } from '@north-step/core/reading';
+import { DISAGREES_SD, READING_NAMES, type ReadingKind } from '@north-step/core/reading';
 import { LIDS } from '@north-step/core/solvent';
 import { percentText, plainNumber } from '@north-step/core/units';
 import { useState } from 'react';
@@ -80,9 +80,6 @@ export function BathPage() {
   );
 }
 
-/** From this many standard deviations on, a reading disagrees badly. */
-const DISAGREES = 3;
-
 function Readings({ bath }: { readonly bath: BathCare }) {
   const acts = useDo();
   const judge = (row: ReadingRow, verdict: 'trusted' | 'discarded') =>
@@ -121,7 +118,7 @@ function Readings({ bath }: { readonly bath: BathCare }) {
                     </button>
                   ) : (
                     <>
-                      {(row.surprise ?? 0) > DISAGREES && row.verdict === null && (
+                      {(row.surprise ?? 0) > DISAGREES_SD && row.verdict === null && (
                         <b className="mr-2 text-brick">disagrees</b>
                       )}
                       <button type="button" className="btn" onClick={() => judge(row, 'discarded')}>
