@@ -3,7 +3,7 @@ import path from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { cureAlternatives, cureWindow, FAMILY_CONSTANTS } from '@north-step/core/cure';
 import { type HistoryItem, Replayer } from '@north-step/core/estimate';
-import { hollowBall, measureStl, parseStl, toAsciiStl, toBinaryStl } from '@north-step/core/mesh';
+import { hollowBall, measureMesh, parseStl, toAsciiStl, toBinaryStl } from '@north-step/core/mesh';
 import { planWash } from '@north-step/core/wash';
 import { STLLoader } from 'three/examples/jsm/loaders/STLLoader.js';
 import { judge, longYear } from '../demo/src/index.ts';
@@ -65,7 +65,7 @@ function meshes(): void {
   });
   rows.push({
     what: 'STL binary: parse and measure all (wall, shells, pockets) / STLLoader alone',
-    ours: timed(() => measureStl(binary), 3),
+    ours: timed(() => measureMesh(binary), 3),
     theirs: binaryMs,
     unit: 'ms',
     budget: 'ours ≤ 4000 ms',

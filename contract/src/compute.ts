@@ -159,6 +159,7 @@ export const DryInput = Type.Object(
 );
 export const DryReply = reply({ seconds: Num('s'), wetBulbC: Num('°C') });
 
+const Place = Type.Array(Type.Number(), { minItems: 3, maxItems: 3, description: 'x y z, mm or a direction' });
 export const MeshReply = reply({
   format: Type.String(),
   triangles: Type.Integer(),
@@ -167,10 +168,39 @@ export const MeshReply = reply({
   areaMm2: Num('mm²'),
   volumeMm3: Type.Optional(Num('mm³')),
   boxMm: Type.Array(Num('mm'), { minItems: 3, maxItems: 3 }),
-  wall: Type.Optional(Type.Object({ p5Mm: Num('mm'), medianMm: Num('mm') })),
-  trappedMm3: Type.Optional(Num('mm³')),
-  enclosedMm3: Type.Optional(Num('mm³')),
-  pockets: Type.Optional(Type.Array(Type.Object({ volumeMm3: Num('mm³') }))),
+  wall: Type.Optional(
+    Type.Object({
+      p5Mm: Num('mm'),
+      medianMm: Num('mm'),
+      thinSpots: Type.Array(
+        Type.Object({ atMm: Place, wallMm: Num('mm'), areaMm2: Num('mm²'), spanMm: Num('mm, its longest side') }),
+      ),
+    }),
+  ),
+  supports: Type.Optional(
+    Type.Object({
+      shells: Type.Array(Type.Integer()),
+      areaMm2: Num('mm², within areaMm2'),
+      contacts: Type.Integer({ description: 'places where they touch the part' }),
+      by: literals(['file', 'shape', 'user']),
+    }),
+  ),
+  objects: Type.Optional(
+    Type.Array(Type.Object({ name: Type.String(), triangles: Type.Integer(), support: Type.Boolean() })),
+  ),
+  trappedMm3: Type.Optional(Num('mm³, in the pose asked for')),
+  enclosedMm3: Type.Optional(Num('mm³ that never reach the outside')),
+  pockets: Type.Optional(
+    Type.Array(
+      Type.Object({
+        volumeMm3: Num('mm³'),
+        openings: Type.Integer({ description: 'separate mouths' }),
+        neckMm: Num('mm, diameter of the widest ball that passes out'),
+        atMm: Place,
+      }),
+    ),
+  ),
+  drainPose: Type.Optional(Type.Object({ up: Place, trappedMm3: Num('mm³ left in that pose') })),
   voxelMm: Type.Optional(Num('mm')),
   warnings: Type.Array(Type.Object({ code: Type.String(), message: Type.String() })),
 });

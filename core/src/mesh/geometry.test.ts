@@ -8,16 +8,15 @@ import {
   flipped,
   hollowBall,
   joinSoups,
-  measureStl,
+  measureMesh,
   moved,
   nearestHit,
-  normalOf,
+  orient,
   ring,
   type Soup,
   sphere,
   toAsciiStl,
   toBinaryStl,
-  topologyOf,
   wallThickness,
   weld,
 } from './index.ts';
@@ -25,13 +24,8 @@ import {
 const must = (holds: unknown, what: string) => {
   if (!holds) throw new Error(`broken: ${what}`);
 };
-const areaOf = (soup: Soup) => {
-  let twice = 0;
-  for (let at = 0; at < soup.length; at += 9) twice += Math.hypot(...normalOf(soup, at));
-  return twice / 2;
-};
 const measures = (soup: Soup) => {
-  const result = measureStl(toBinaryStl(soup));
+  const result = measureMesh(toBinaryStl(soup), { voxelMm: 2 });
   if (!result.ok) throw new Error(result.refusal.message);
   return result.value.measures;
 };
@@ -70,7 +64,7 @@ describe('scaling laws', () => {
 describe('files carry shapes unchanged', () => {
   it('binary and text give the same measures', () => {
     for (const soup of [cup(12, 20, 1.5, 24), ring(9, 5, 3, 24), hollowBall(8, 6, 2, 32)]) {
-      const fromText = measureStl(new TextEncoder().encode(toAsciiStl(soup)));
+      const fromText = measureMesh(new TextEncoder().encode(toAsciiStl(soup)), { voxelMm: 2 });
       const { format: a, ...text } = fromText.ok ? fromText.value.measures : (undefined as never);
       const { format: b, ...binary } = measures(soup);
       expect([a, b]).toEqual(['stl-ascii', 'stl-binary']);
@@ -81,12 +75,19 @@ describe('files carry shapes unchanged', () => {
     const text = `${toAsciiStl(box(2, 3, 4))}${toAsciiStl(moved(box(2, 3, 4), [9, 0, 0]))}`
       .replaceAll('\n', '\r\n\t')
       .replaceAll('vertex', 'VERTEX');
-    const result = measureStl(new TextEncoder().encode(text));
+    const result = measureMesh(new TextEncoder().encode(text));
     expect(result.ok && [result.value.measures.triangles, result.value.measures.shells]).toEqual([24, 2]);
   });
 });
 
-describe('welding and topology', () => {
+describe('welding and turning', () => {
+  const oriented = (soup: Soup) => orient(soup, weld(soup));
+  it('turns only the shell that is wrong, and leaves a cavity as it is', () => {
+    const two = joinSoups(box(5, 5, 5), moved(flipped(box(5, 5, 5)), [20, 0, 0]));
+    expect([...oriented(two).turn]).toEqual([...Array(12).fill(0), ...Array(12).fill(1)]);
+    expect(oriented(hollowBall(9, 7)).insideOut).toBe(0);
+    expect(oriented(flipped(hollowBall(9, 7))).insideOut).toBe(1);
+  });
   it('joins equal corners only, and counts −0 as 0', () => {
     expect(weld(box(1, 1, 1)).vertices.length / 3).toBe(8);
     const minusZero = box(1, 1, 1).map((value) => (value === 0 ? -0 : value));
@@ -94,14 +95,15 @@ describe('welding and topology', () => {
   });
   it('finds one missing and one turned triangle', () => {
     const cube = box(5, 5, 5);
-    expect(topologyOf(weld(cube.slice(9)))).toMatchObject({ watertight: false, openEdges: 3 });
+    expect(oriented(cube.slice(9))).toMatchObject({ openEdges: 3, turned: 0 });
     const turned = joinSoups(flipped(cube.slice(0, 9)), cube.slice(9));
-    expect(topologyOf(weld(turned)).watertight).toBe(false);
-    expect(topologyOf(weld(flipped(cube)))).toMatchObject({ watertight: true, openEdges: 0 });
+    expect(oriented(turned)).toMatchObject({ openEdges: 0, turned: 1, insideOut: 0 });
+    expect([...oriented(turned).turn]).toEqual([1, ...Array(11).fill(0)]);
+    expect(oriented(flipped(cube))).toMatchObject({ openEdges: 0, turned: 0, insideOut: 1 });
   });
   it('ignores triangles that are only a line', () => {
     const line = new Float32Array([0, 0, 0, 1, 0, 0, 1, 0, 0]);
-    expect(topologyOf(weld(joinSoups(box(5, 5, 5), line)))).toMatchObject({ watertight: true, shells: 1 });
+    expect(oriented(joinSoups(box(5, 5, 5), line))).toMatchObject({ openEdges: 0, shells: 1 });
   });
 });
 
@@ -128,22 +130,17 @@ describe('rays', () => {
   });
   it('measure the wall of a plate, a tube and a shell', () => {
     // 3200 of 3680 mm² are the two faces, though they are only 4 of 12 triangles
-    const plate = wallThickness(box(40, 40, 3), areaOf(box(40, 40, 3)), 1)!;
+    const plate = wallThickness(box(40, 40, 3), 1)!;
     expect([plate.p5Mm, plate.medianMm]).toEqual([expect.closeTo(3, 4), expect.closeTo(3, 4)]);
     const tube = ring(20, 17.5, 40, 160);
-    expect(wallThickness(tube, areaOf(tube), 1)!.medianMm).toBeCloseTo(2.5, 1);
+    expect(wallThickness(tube, 1)!.medianMm).toBeCloseTo(2.5, 1);
     expect(measures(hollowBall(15, 13.8, 0, 120)).wall!.p5Mm).toBeCloseTo(1.2, 1);
   });
 });
 
 describe('pockets', () => {
-  const at = (soup: Soup, pose: readonly [number, number, number], voxelMm: number) => {
-    const box3 = measures(soup).boxMm;
-    const min = [0, 1, 2].map((axis) =>
-      Math.min(...Array.from({ length: soup.length / 3 }, (_, i) => soup[i * 3 + axis]!)),
-    );
-    return findPockets(soup, box3, min, { pose, voxelMm });
-  };
+  const at = (soup: Soup, pose: readonly [number, number, number], voxelMm: number) =>
+    findPockets(soup, { pose, voxelMm });
   it('a cup tilted by 45° holds what geometry says', () => {
     // rim circle radius r, depth d ≥ 2r: liquid fills to the lower lip, π r² (d − r) when tilted by 45°
     const [r, wall, height] = [8, 1.5, 32];

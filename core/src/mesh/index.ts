@@ -1,9 +1,17 @@
 export * from './bvh.ts';
+export { cluster } from './cluster.ts';
+export * from './drainPose.ts';
 export * from './measure.ts';
+export * from './orient.ts';
+export * from './parse3mf.ts';
 export * from './parseNumber.ts';
+export * from './parseObj.ts';
 export * from './parseStl.ts';
 export * from './pockets.ts';
+export * from './readMesh.ts';
 export * from './shapes.ts';
-export * from './topology.ts';
+export * from './soup.ts';
+export * from './supports.ts';
+export { type Vec3, voxelise } from './voxels.ts';
 export * from './wall.ts';
 export * from './weld.ts';

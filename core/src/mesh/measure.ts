@@ -1,8 +1,12 @@
 import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
 import { plainNumber } from '../units/index.ts';
-import { type MeshWarning, noSurface, parseStl, type TriangleSoup, type Watch } from './parseStl.ts';
+import { type DrainPose, findDrainPose } from './drainPose.ts';
+import { type Oriented, orient } from './orient.ts';
 import { findPockets, type Pockets } from './pockets.ts';
-import { topologyOf } from './topology.ts';
+import { readMesh } from './readMesh.ts';
+import { cancelled, type MeshObject, type MeshWarning, noSurface, type TriangleSoup, type Watch } from './soup.ts';
+import { countContacts, type Supports, shellFacts, supportsByShape } from './supports.ts';
+import { boxOf, type Vec3 } from './voxels.ts';
 import { normalOf, type Wall, wallThickness } from './wall.ts';
 import { weld } from './weld.ts';
 
@@ -13,63 +17,86 @@ const MM_PER: Readonly<Record<MeshUnit, number>> = { mm: 1, cm: 10, m: 1000, inc
 export type MeshMeasures = {
   readonly format: TriangleSoup['format'];
   readonly triangles: number;
+  /** as found in the file: every edge is passed once each way */
   readonly watertight: boolean;
   readonly shells: number;
+  /** supports included */
   readonly areaMm2: number;
-  /** withheld for open or inside-out meshes */
+  /** withheld for open meshes */
   readonly volumeMm3?: number;
-  readonly boxMm: readonly [number, number, number];
+  readonly boxMm: Vec3;
   readonly wall?: Wall;
+  readonly supports?: Supports;
+  readonly objects?: readonly MeshObject[];
+  readonly drainPose?: DrainPose;
   readonly warnings: readonly MeshWarning[];
 } & Partial<Pockets>;
 
 export type MeasureOptions = Watch & {
   readonly unit?: MeshUnit;
   /** direction that points up as it hangs, default +z */
-  readonly pose?: readonly [number, number, number];
+  readonly pose?: Vec3;
   readonly voxelMm?: number;
+  /** shells that the user picked as supports; none means that there are none; left out, they are looked for */
+  readonly supportShells?: readonly number[];
 };
 
-export type Measured = { readonly measures: MeshMeasures /** scaled to mm */; readonly positions: Float32Array };
+export type Measured = {
+  readonly measures: MeshMeasures;
+  /** scaled to mm, turned outwards where the mesh is closed */
+  readonly positions: Float32Array;
+  /** shell of each triangle */
+  readonly shell: Int32Array;
+};
 
 const SMALL_MM = 2;
 const LARGE_MM = 2000;
 
-/** Reads and measures an STL. @returns measures with the triangles in mm, or a refusal that says what is wrong */
-export function measureStl(bytes: Uint8Array, options: MeasureOptions = {}): Result<Measured, Refusal> {
+/** Reads and measures a part file. @returns measures with the triangles in mm, or a refusal that says what is wrong */
+export function measureMesh(bytes: Uint8Array, options: MeasureOptions = {}): Result<Measured, Refusal> {
   const scaled = (from: number, to: number): Watch => ({
     isCancelled: options.isCancelled,
     onProgress: options.onProgress && ((share) => options.onProgress!(from + share * (to - from))),
   });
-  const soup = parseStl(bytes, scaled(0, 0.3));
+  const soup = readMesh(bytes, scaled(0, 0.3));
   if (!soup.ok) return soup;
-  const factor = MM_PER[options.unit ?? 'mm'];
-  const positions = factor === 1 ? soup.value.positions : soup.value.positions.map((value) => value * factor);
-  const basics = surfaceOf(positions);
-  if (!(basics.areaMm2 > 0)) return refuse(noSurface());
-  const topology = topologyOf(weld(positions));
-  options.onProgress?.(0.55);
-  const warnings = [...soup.value.warnings, ...doubts(basics, topology.openEdges, options.unit)];
-  const insideOut = topology.watertight && basics.signedMm3 < 0;
-  const wall = wallThickness(positions, basics.areaMm2, insideOut ? -1 : 1, scaled(0.55, 0.8));
-  const solid = topology.watertight && !insideOut;
-  const pockets = solid ? findPockets(positions, basics.boxMm, basics.minMm, options) : undefined;
-  if (options.isCancelled?.())
-    return refuse({ code: 'CANCELLED', message: 'Measuring was cancelled. Nothing was kept.' });
+  const factor = options.unit ? MM_PER[options.unit] : (soup.value.mmPerUnit ?? 1);
+  const positions = soup.value.positions.map((value) => value * factor);
+  const { areaMm2 } = surfaceOf(positions);
+  if (!(areaMm2 > 0)) return refuse(noSurface());
+  const oriented = orient(positions, weld(positions));
+  turnTriangles(positions, oriented.turn);
+  const closed = oriented.shells > 0 && oriented.openEdges === 0;
+  const { signedMm3, boxMm } = surfaceOf(positions);
+  options.onProgress?.(0.5);
+  const supports = findSupports(positions, oriented, soup.value.objects, options.supportShells);
+  const inward = signedMm3 < 0 ? -1 : 1;
+  const wall = wallThickness(partOnly(positions, oriented, supports), inward, scaled(0.5, 0.7));
+  if (options.isCancelled?.()) return refuse(cancelled());
+  const pockets = closed ? findPockets(positions, options) : undefined;
+  options.onProgress?.(0.9);
+  if (options.isCancelled?.()) return refuse(cancelled());
+  const up = options.pose ?? [0, 0, 1];
+  const drainPose =
+    pockets && findDrainPose(positions, { up, trappedMm3: pockets.trappedMm3 }, options.voxelMm ?? pockets.voxelMm);
   options.onProgress?.(1);
   return ok({
     positions,
+    shell: oriented.shell,
     measures: {
       format: soup.value.format,
       triangles: positions.length / 9,
-      watertight: topology.watertight,
-      shells: topology.shells,
-      areaMm2: basics.areaMm2,
-      volumeMm3: solid ? basics.signedMm3 : undefined,
-      boxMm: basics.boxMm,
+      watertight: closed && oriented.turned === 0,
+      shells: oriented.shells,
+      areaMm2,
+      volumeMm3: closed ? signedMm3 : undefined,
+      boxMm,
       wall,
+      supports,
+      objects: soup.value.objects,
       ...pockets,
-      warnings,
+      drainPose,
+      warnings: [...soup.value.warnings, ...doubts(oriented, boxMm, options.unit)],
     },
   });
 }
@@ -78,59 +105,95 @@ type Surface = {
   readonly areaMm2: number;
   /** by signed tetrahedra from the first corner; negative when inside out */
   readonly signedMm3: number;
-  readonly boxMm: readonly [number, number, number];
-  readonly minMm: readonly [number, number, number];
+  readonly boxMm: Vec3;
 };
 
 function surfaceOf(p: Float32Array): Surface {
-  const low = [Number.POSITIVE_INFINITY, Number.POSITIVE_INFINITY, Number.POSITIVE_INFINITY];
-  const high = [Number.NEGATIVE_INFINITY, Number.NEGATIVE_INFINITY, Number.NEGATIVE_INFINITY];
   let twiceArea = 0;
   let sixVolume = 0;
   for (let at = 0; at < p.length; at += 9) {
     const [nx, ny, nz] = normalOf(p, at);
     twiceArea += Math.hypot(nx, ny, nz);
     sixVolume += (p[at]! - p[0]!) * nx + (p[at + 1]! - p[1]!) * ny + (p[at + 2]! - p[2]!) * nz;
-    for (let i = 0; i < 9; i++) {
-      const value = p[at + i]!;
-      const axis = i % 3;
-      if (value < low[axis]!) low[axis] = value;
-      if (value > high[axis]!) high[axis] = value;
-    }
   }
-  return {
-    areaMm2: twiceArea / 2,
-    signedMm3: sixVolume / 6,
-    boxMm: [high[0]! - low[0]!, high[1]! - low[1]!, high[2]! - low[2]!],
-    minMm: [low[0]!, low[1]!, low[2]!],
-  };
+  return { areaMm2: twiceArea / 2, signedMm3: sixVolume / 6, boxMm: boxOf(p).size as unknown as Vec3 };
 }
 
-function doubts(surface: Surface, openEdges: number, unit: MeshUnit | undefined): MeshWarning[] {
+/** Swaps two corners of each triangle that must be turned, in place. */
+function turnTriangles(p: Float32Array, turn: Uint8Array): void {
+  for (let t = 0; t < turn.length; t++) {
+    if (turn[t] !== 1) continue;
+    for (let axis = 0; axis < 3; axis++) {
+      const kept = p[t * 9 + 3 + axis]!;
+      p[t * 9 + 3 + axis] = p[t * 9 + 6 + axis]!;
+      p[t * 9 + 6 + axis] = kept;
+    }
+  }
+}
+
+function findSupports(
+  positions: Float32Array,
+  { shell, shells }: Oriented,
+  objects: readonly MeshObject[] | undefined,
+  picked: readonly number[] | undefined,
+): Supports | undefined {
+  const named = objects && shellsOfObjects(shell, objects);
+  const facts = shellFacts(positions, shell, shells);
+  const [by, found] = picked
+    ? (['user', picked.filter((s) => s >= 0 && s < shells)] as const)
+    : named && named.length > 0
+      ? (['file', named] as const)
+      : (['shape', supportsByShape(facts)] as const);
+  if (found.length === 0 || found.length >= shells) return undefined;
+  const areaMm2 = found.reduce((sum, s) => sum + facts[s]!.areaMm2, 0);
+  const isSupport = new Set(found);
+  return { shells: found, areaMm2, contacts: countContacts(positions, (t) => isSupport.has(shell[t]!)), by };
+}
+
+/** Shells of the objects that the file calls supports. */
+function shellsOfObjects(shell: Int32Array, objects: readonly MeshObject[]): readonly number[] {
+  const found = new Set<number>();
+  let from = 0;
+  for (const { triangles, support } of objects) {
+    if (support) for (let t = from; t < from + triangles; t++) if (shell[t]! >= 0) found.add(shell[t]!);
+    from += triangles;
+  }
+  return [...found];
+}
+
+function partOnly(positions: Float32Array, { shell }: Oriented, supports: Supports | undefined): Float32Array {
+  if (!supports) return positions;
+  const isSupport = new Set(supports.shells);
+  const out = new Float32Array(positions.length);
+  let at = 0;
+  for (let t = 0; t < shell.length; t++) {
+    if (isSupport.has(shell[t]!)) continue;
+    out.set(positions.subarray(t * 9, t * 9 + 9), at);
+    at += 9;
+  }
+  return out.subarray(0, at);
+}
+
+function doubts(oriented: Oriented, boxMm: Vec3, unit: MeshUnit | undefined): MeshWarning[] {
   const warnings: MeshWarning[] = [];
-  const longest = Math.max(...surface.boxMm);
-  if (longest < SMALL_MM) {
-    warnings.push({
-      code: 'VERY_SMALL',
-      message: `The part is only ${plainNumber(longest)} mm long. Was it drawn in inches, centimetres or metres?${unit ? '' : ' Choose the unit.'}`,
-    });
-  }
-  if (longest > LARGE_MM) {
-    warnings.push({
-      code: 'VERY_LARGE',
-      message: `The part is ${plainNumber(longest / 1000)} m long. Is the unit right?`,
-    });
-  }
-  if (openEdges > 0) {
-    warnings.push({
-      code: 'OPEN_MESH',
-      message: `${openEdges} edges are open or turned: the area is used, the volume is withheld.`,
-    });
-  } else if (surface.signedMm3 < 0) {
-    warnings.push({
-      code: 'INSIDE_OUT',
-      message: 'The faces point inwards: the area is used, the volume is withheld.',
-    });
-  }
+  const longest = Math.max(...boxMm);
+  const warn = (code: string, message: string) => warnings.push({ code, message });
+  if (longest < SMALL_MM)
+    warn(
+      'VERY_SMALL',
+      `The part is only ${plainNumber(longest)} mm long. Was it drawn in inches, centimetres or metres?${unit ? '' : ' Choose the unit.'}`,
+    );
+  if (longest > LARGE_MM) warn('VERY_LARGE', `The part is ${plainNumber(longest / 1000)} m long. Is the unit right?`);
+  if (oriented.openEdges > 0)
+    warn('OPEN_MESH', `${oriented.openEdges} edges are open: the area is used, the volume is withheld.`);
+  else if (oriented.turned > 0)
+    warn('TURNED', `${oriented.turned} triangles faced the wrong way against their neighbours; they were turned.`);
+  if (oriented.insideOut > 0)
+    warn(
+      'INSIDE_OUT',
+      oriented.shells === 1
+        ? 'The faces pointed inwards; they were turned outwards.'
+        : `The faces of ${oriented.insideOut} of ${oriented.shells} shells pointed inwards; they were turned outwards.`,
+    );
   return warnings;
 }

@@ -7,7 +7,7 @@ import {
   hollowBall,
   joinSoups,
   type MeasureOptions,
-  measureStl,
+  measureMesh,
   moved,
   parseNumber,
   type Soup,
@@ -16,12 +16,12 @@ import {
 } from './index.ts';
 
 const measured = (soup: Soup, options?: MeasureOptions) => {
-  const result = measureStl(toBinaryStl(soup), options);
+  const result = measureMesh(toBinaryStl(soup), options);
   if (!result.ok) throw new Error(result.refusal.message);
   return result.value.measures;
 };
 const refusalOf = (bytes: Uint8Array) => {
-  const result = measureStl(bytes);
+  const result = measureMesh(bytes);
   return result.ok ? undefined : result.refusal.code;
 };
 const text = (s: string) => new TextEncoder().encode(s);
@@ -54,7 +54,7 @@ describe('measures of known solids', () => {
     expect(measured(cup(10, 20, 2), { voxelMm: 0.4, pose: [0, 0, -1] }).trappedMm3).toBe(0);
   });
   it('measures text and binary alike, in the unit asked for', () => {
-    const ascii = measureStl(text(toAsciiStl(box(1, 2, 3))), { unit: 'inch' });
+    const ascii = measureMesh(text(toAsciiStl(box(1, 2, 3))), { unit: 'inch' });
     expect(ascii.ok && ascii.value.measures.format).toBe('stl-ascii');
     if (ascii.ok) within(ascii.value.measures.areaMm2, 22 * 25.4 * 25.4, 1e-5);
   });
@@ -62,7 +62,7 @@ describe('measures of known solids', () => {
     const seen: number[] = [];
     measured(box(1, 1, 1), { onProgress: (share) => seen.push(share) });
     expect(seen.at(-1)).toBe(1);
-    const stopped = measureStl(toBinaryStl(box(9, 9, 9)), { isCancelled: () => true });
+    const stopped = measureMesh(toBinaryStl(box(9, 9, 9)), { isCancelled: () => true });
     expect(!stopped.ok && stopped.refusal.code).toBe('CANCELLED');
   });
 });
@@ -75,10 +75,13 @@ describe('meshes with something wrong', () => {
     expect(m.areaMm2).toBeCloseTo(550, 6);
     expect(m.warnings.map((w) => w.code)).toEqual(['OPEN_MESH']);
   });
-  it('withholds the volume of an inside-out mesh, still finding its wall', () => {
+  it('turns an inside-out mesh and one turned triangle, and says so', () => {
     const m = measured(flipped(cube));
-    expect([m.watertight, m.volumeMm3, m.wall!.medianMm]).toEqual([true, undefined, 10]);
+    expect([m.watertight, m.volumeMm3, m.wall!.medianMm]).toEqual([true, expect.closeTo(1000, 3), 10]);
     expect(m.warnings.map((w) => w.code)).toEqual(['INSIDE_OUT']);
+    const one = measured(joinSoups(flipped(cube.slice(0, 9)), cube.slice(9)));
+    expect([one.watertight, one.volumeMm3]).toEqual([false, expect.closeTo(1000, 3)]);
+    expect(one.warnings.map((w) => w.code)).toEqual(['TURNED']);
   });
   it('counts two shells', () => expect(measured(joinSoups(cube, moved(cube, [20, 0, 0]))).shells).toBe(2));
   it.each([
@@ -128,13 +131,13 @@ describe('numbers in text files', () => {
 describe('files with something wrong', () => {
   const good = toBinaryStl(box(10, 10, 10));
   it('reads a binary file whose header starts with “solid”', () => {
-    const result = measureStl(toBinaryStl(box(10, 10, 10), 'solid facet endsolid'));
+    const result = measureMesh(toBinaryStl(box(10, 10, 10), 'solid facet endsolid'));
     expect(result.ok && result.value.measures.format).toBe('stl-binary');
   });
   it('reads all triangles when the header lies about their number', () => {
     const lying = good.slice();
     new DataView(lying.buffer).setUint32(80, 7, true);
-    const result = measureStl(lying);
+    const result = measureMesh(lying);
     expect(result.ok && [result.value.measures.triangles, result.value.measures.warnings[0]!.code]).toEqual([
       12,
       'COUNT_LIES',

@@ -1,19 +1,10 @@
 import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
 import { parseNumber } from './parseNumber.ts';
-
-/** Triangles as they stand in the file: nine numbers each, x y z of three corners, in file units. */
-export type TriangleSoup = {
-  readonly positions: Float32Array;
-  readonly format: 'stl-binary' | 'stl-ascii';
-  readonly warnings: readonly MeshWarning[];
-};
-export type MeshWarning = { readonly code: string; readonly message: string };
+import { cancelled, type MeshWarning, noSurface, type TriangleSoup, type Watch } from './soup.ts';
 
 const HEADER_BYTES = 84;
 const TRIANGLE_BYTES = 50;
 const PROGRESS_EVERY = 65_536;
-
-export type Watch = { readonly onProgress?: (share: number) => void; readonly isCancelled?: () => boolean };
 
 /**
  * Reads an STL, binary or ASCII, told apart by size and content, never by the first word alone.
@@ -33,7 +24,8 @@ export function parseStl(bytes: Uint8Array, watch: Watch = {}): Result<TriangleS
   if (text) return parseAscii(bytes, watch);
   return refuse({
     code: 'NOT_STL',
-    message: 'This is not an STL file: it has neither the 84-byte header nor the word “solid”.',
+    message:
+      'This is no part file: it is not zipped, has no faces in words, and has neither the 84-byte header nor the word “solid”.',
     remedy: 'Export the part as STL, binary or text.',
   });
 }
@@ -183,10 +175,3 @@ function finish(
     });
   return ok({ positions: positions.subarray(0, kept), format, warnings });
 }
-
-export const noSurface = (): Refusal => ({
-  code: 'NO_SURFACE',
-  message: 'The file holds no surface: no triangle with an area.',
-  remedy: 'Check the part in the program it came from and export it again.',
-});
-const cancelled = (): Refusal => ({ code: 'CANCELLED', message: 'Measuring was cancelled. Nothing was kept.' });

@@ -1,235 +1,262 @@
-import { normalOf } from './wall.ts';
+import { distanceTo } from './distance.ts';
+import { held } from './flood.ts';
+import { type Box, boxOf, cellsOf, type Grid, SOLID, turnUp, type Vec3, voxelise } from './voxels.ts';
+
+/** A hollow that liquid must be coaxed out of: a blind hole, a channel, a cavity with a small mouth, a cup as it hangs. */
+export type Pocket = {
+  readonly volumeMm3: number;
+  /** separate mouths to the outside */
+  readonly openings: number;
+  /** diameter of the widest ball that passes from its widest place to the outside */
+  readonly neckMm: number;
+  /** a place in it, in the file's own axes */
+  readonly atMm: Vec3;
+};
 
 /** Space that holds liquid. `trapped` depends on the pose; `enclosed` never reaches the outside at all. */
 export type Pockets = {
   readonly voxelMm: number;
   readonly trappedMm3: number;
   readonly enclosedMm3: number;
-  readonly pockets: readonly { readonly volumeMm3: number }[];
+  readonly pockets: readonly Pocket[];
 };
 
 export type PocketOptions = {
   /** direction that points up, default +z */
-  readonly pose?: readonly [number, number, number];
-  /** edge of a voxel; by default the box is cut into about a million, and never finer than 0.15 mm */
+  readonly pose?: Vec3;
+  /** edge of a voxel; by default the padded box is cut into at most about 1.6 million, and never finer than 0.12 mm */
   readonly voxelMm?: number;
 };
 
-const AIMED_VOXELS = 1e6;
-const MOST_VOXELS = 12e6;
-const FINEST_MM = 0.15;
+const AIMED_VOXELS = 7e5;
+const MOST_PADDED = 1.6e6;
+const FINEST_MM = 0.12;
 const LEAST_CAVITY_VOXELS = 8;
-const SOLID = 255;
+const MOST_POCKETS = 50;
+/** The ball that closes mouths: ten voxels, at most 5 mm. */
+const BALL_VOXELS = 10;
+const LARGEST_BALL_MM = 5;
+/** A hollow shallower than this share of its mouth is a corner or a groove, not a pocket. */
+const LEAST_DEPTH_SHARE = 0.6;
+/** A ball's centre lies up to this many voxels off the middle of a channel. */
+const CENTRE_SLACK_VOXELS = 0.2;
 
 /**
- * Trapped liquid by priority flood over a voxel grid: a voxel is trapped when every way out climbs above it.
- * Voxels are filled by counting signed crossings up each column.
+ * Trapped liquid by priority flood, enclosed cavities, and pockets: what a rolling ball from outside cannot touch.
  * @param positions a closed, outward mesh in mm
  * @throws RangeError when the voxel is so small that the grid would not fit in memory
- * @source Barnes, Lehman & Mulla (2014), priority-flood
  */
-export function findPockets(
-  positions: Float32Array,
-  boxMm: readonly number[],
-  minMm: readonly number[],
-  options: PocketOptions = {},
-): Pockets {
-  const turned = turnUp(positions, options.pose);
-  const box = turned === positions ? { size: boxMm, min: minMm } : boxOf(turned);
-  const voxelMm =
-    options.voxelMm ??
-    Math.max(
-      FINEST_MM,
-      Math.cbrt((box.size[0]! * box.size[1]! * box.size[2]!) / AIMED_VOXELS),
-      Math.max(...box.size) / 400,
-    );
-  const grid = makeGrid(box, voxelMm);
-  fillColumns(grid, turned);
-  const level = flood(grid);
-  const cells = grid.solid;
-  // 1 = trapped, 2 = enclosed
-  const kind = new Uint8Array(cells.length);
-  const layer = grid.nx * grid.ny;
-  for (let v = 0; v < cells.length; v++) {
-    if (cells[v] === SOLID) continue;
-    if (level[v] === UNREACHED) kind[v] = 2;
-    else if (level[v]! > Math.floor(v / layer)) kind[v] = 1;
-  }
+export function findPockets(positions: Float32Array, options: PocketOptions = {}): Pockets {
+  const up = options.pose ?? [0, 0, 1];
+  const turned = turnUp(positions, up);
+  const box = boxOf(turned);
+  const voxelMm = options.voxelMm ?? chooseVoxelMm(box);
+  const ball = ballVoxels(voxelMm);
+  const grid = voxelise(turned, box, voxelMm, Math.ceil(ball) + 3);
+  const kind = held(grid);
+  const clearance = distanceTo(grid.solid, grid.nx, grid.ny, grid.nz);
+  const reach = reachOf(grid, clearance, ball);
   const volume = voxelMm ** 3;
-  const trapped = components(grid, kind, 1).filter((size) => size >= LEAST_CAVITY_VOXELS);
-  const enclosed = components(grid, kind, 2).filter((size) => size >= LEAST_CAVITY_VOXELS);
-  const sum = (sizes: readonly number[]) => sizes.reduce((total, size) => total + size, 0) * volume;
-  return {
-    voxelMm,
-    trappedMm3: sum(trapped),
-    enclosedMm3: sum(enclosed),
-    pockets: trapped
-      .sort((a, b) => b - a)
-      .slice(0, 50)
-      .map((size) => ({ volumeMm3: size * volume })),
-  };
+  const trapped = groups(grid, (v) => kind[v] === 1).filter(({ length }) => length >= LEAST_CAVITY_VOXELS);
+  const enclosed = groups(grid, (v) => kind[v] === 2).filter(({ length }) => length >= LEAST_CAVITY_VOXELS);
+  const sum = (all: readonly Int32Array[]) => all.reduce((total, { length }) => total + length, 0) * volume;
+  const inPocket = (v: number) => grid.solid[v] !== SOLID && kind[v] !== 2 && (kind[v] === 1 || reach[v] === 0);
+  const owner = new Uint16Array(kind.length);
+  const width = new Float32Array(kind.length).fill(-1);
+  const pockets = groups(grid, inPocket)
+    .filter(({ length }) => length >= LEAST_CAVITY_VOXELS)
+    .map((voxels, index) => describe({ grid, clearance, kind, owner, width }, voxels, index + 1))
+    .filter((pocket) => pocket !== undefined)
+    .sort((a, b) => b.volumeMm3 - a.volumeMm3)
+    .slice(0, MOST_POCKETS)
+    .map((pocket) => ({ ...pocket, atMm: turnBack(pocket.atMm, up) }));
+  return { voxelMm, trappedMm3: sum(trapped), enclosedMm3: sum(enclosed), pockets };
 }
 
-type Box = { readonly size: readonly number[]; readonly min: readonly number[] };
-type Grid = {
-  readonly nx: number;
-  readonly ny: number;
-  readonly nz: number;
-  readonly voxelMm: number;
-  readonly origin: readonly [number, number, number];
-  /** winding while filling, then SOLID or 0 */
-  readonly solid: Uint8Array;
-  readonly winding: Int8Array;
-};
-
-/** Rotates so that `pose` points along +z. */
-function turnUp(positions: Float32Array, pose: readonly [number, number, number] = [0, 0, 1]): Float32Array {
-  const length = Math.hypot(...pose);
-  if (!(length > 0)) throw new RangeError('pose: give a direction that is not zero');
-  const [ux, uy, uz] = pose.map((value) => value / length) as [number, number, number];
-  if (uz > 1 - 1e-9) return positions;
-  // any right-handed frame with u as its third axis
-  const helper = Math.abs(ux) < 0.9 ? [1, 0, 0] : [0, 1, 0];
-  const dot = helper[0]! * ux + helper[1]! * uy;
-  const raw = [helper[0]! - dot * ux, helper[1]! - dot * uy, -dot * uz];
-  const norm = Math.hypot(...raw);
-  const [ax, ay, az] = raw.map((value) => value / norm) as [number, number, number];
-  const [bx, by, bz] = [uy * az - uz * ay, uz * ax - ux * az, ux * ay - uy * ax];
-  const out = new Float32Array(positions.length);
-  for (let i = 0; i < positions.length; i += 3) {
-    const [x, y, z] = [positions[i]!, positions[i + 1]!, positions[i + 2]!];
-    out[i] = ax * x + ay * y + az * z;
-    out[i + 1] = bx * x + by * y + bz * z;
-    out[i + 2] = ux * x + uy * y + uz * z;
-  }
-  return out;
+/** Trapped liquid alone, for one pose. @returns mm³ */
+export function trappedMm3(positions: Float32Array, up: Vec3, voxelMm?: number): number {
+  const turned = turnUp(positions, up);
+  const box = boxOf(turned);
+  const grid = voxelise(turned, box, voxelMm ?? chooseVoxelMm(box));
+  const kind = held(grid);
+  return (
+    groups(grid, (v) => kind[v] === 1).reduce(
+      (sum, { length }) => (length >= LEAST_CAVITY_VOXELS ? sum + length : sum),
+      0,
+    ) *
+    grid.voxelMm ** 3
+  );
 }
 
-function boxOf(p: Float32Array): Box {
-  const min = [p[0]!, p[1]!, p[2]!];
-  const max = [...min];
-  for (let i = 0; i < p.length; i++) {
-    min[i % 3] = Math.min(min[i % 3]!, p[i]!);
-    max[i % 3] = Math.max(max[i % 3]!, p[i]!);
-  }
-  return { min, size: max.map((value, axis) => value - min[axis]!) };
+const ballVoxels = (voxelMm: number): number => Math.max(2.5, Math.min(BALL_VOXELS, LARGEST_BALL_MM / voxelMm));
+
+function chooseVoxelMm(box: Box): number {
+  const product = box.size.reduce((all, size) => all * Math.max(size, 0.01), 1);
+  let voxelMm = Math.max(FINEST_MM, Math.cbrt(product / AIMED_VOXELS), Math.max(...box.size) / 400);
+  const padded = () => cellsOf(box, voxelMm, Math.ceil(ballVoxels(voxelMm)) + 3).reduce((a, b) => a * b, 1);
+  while (padded() > MOST_PADDED) voxelMm *= 1.1;
+  return voxelMm;
 }
 
-function makeGrid(box: Box, voxelMm: number): Grid {
-  if (!(voxelMm > 0)) throw new RangeError('voxelMm: must be above 0');
-  const [nx, ny, nz] = box.size.map((size) => Math.ceil(size / voxelMm) + 2) as [number, number, number];
-  const total = nx * ny * nz;
-  if (!(total <= MOST_VOXELS))
-    throw new RangeError(`voxelMm: ${voxelMm} mm would need ${total} voxels; the most is ${MOST_VOXELS}`);
-  // small odd offsets, unlike in x and y, keep column centres off the edges of round-numbered parts and their diagonals
-  const origin = [1.0137, 1.0291, 1].map((share, axis) => box.min[axis]! - voxelMm * share) as [number, number, number];
-  return { nx, ny, nz, voxelMm, origin, solid: new Uint8Array(total), winding: new Int8Array(total) };
-}
-
-function fillColumns(grid: Grid, p: Float32Array): void {
-  const { nx, ny, nz, voxelMm: h, origin, winding, solid } = grid;
-  for (let at = 0; at < p.length; at += 9) {
-    const [nxv, nyv, nzv] = normalOf(p, at);
-    if (nzv === 0) continue;
-    const xs = [p[at]!, p[at + 3]!, p[at + 6]!] as const;
-    const ys = [p[at + 1]!, p[at + 4]!, p[at + 7]!] as const;
-    const i0 = Math.max(0, Math.ceil((Math.min(...xs) - origin[0]) / h - 0.5));
-    const i1 = Math.min(nx - 1, Math.floor((Math.max(...xs) - origin[0]) / h - 0.5));
-    const j0 = Math.max(0, Math.ceil((Math.min(...ys) - origin[1]) / h - 0.5));
-    const j1 = Math.min(ny - 1, Math.floor((Math.max(...ys) - origin[1]) / h - 0.5));
-    for (let j = j0; j <= j1; j++) {
-      const y = origin[1] + (j + 0.5) * h;
-      for (let i = i0; i <= i1; i++) {
-        const x = origin[0] + (i + 0.5) * h;
-        if (!insideTriangle(x, y, xs, ys)) continue;
-        const z = p[at + 2]! - (nxv * (x - xs[0]) + nyv * (y - ys[0])) / nzv;
-        const k = Math.max(0, Math.ceil((z - origin[2]) / h - 0.5));
-        if (k < nz) winding[(k * ny + j) * nx + i]! += nzv < 0 ? 1 : -1;
-      }
-    }
-  }
+/** 1 where a ball that comes from outside can touch. @source closing by a ball, Serra (1982) */
+function reachOf(grid: Grid, clearance: Float32Array, ball: number): Uint8Array {
+  const { nx, ny, nz } = grid;
+  const centres = new Uint8Array(clearance.length);
+  const stack = new Int32Array(clearance.length);
+  let top = 0;
   const layer = nx * ny;
-  for (let column = 0; column < layer; column++) {
-    let count = 0;
-    for (let v = column; v < solid.length; v += layer) {
-      count += winding[v]!;
-      solid[v] = count > 0 ? SOLID : 0;
-    }
+  centres[0] = 1;
+  stack[top++] = 0;
+  while (top > 0) {
+    const v = stack[--top]!;
+    const i = v % nx;
+    const j = Math.floor(v / nx) % ny;
+    const k = Math.floor(v / layer);
+    const go = (next: number) => {
+      if (centres[next] !== 0 || clearance[next]! < ball) return;
+      centres[next] = 1;
+      stack[top++] = next;
+    };
+    if (i > 0) go(v - 1);
+    if (i < nx - 1) go(v + 1);
+    if (j > 0) go(v - nx);
+    if (j < ny - 1) go(v + nx);
+    if (k > 0) go(v - layer);
+    if (k < nz - 1) go(v + layer);
   }
+  const away = distanceTo(centres, nx, ny, nz);
+  for (let v = 0; v < away.length; v++) centres[v] = away[v]! <= ball + 0.5 ? 1 : 0;
+  return centres;
 }
 
-/** Half-open edges: a point on a shared edge belongs to exactly one of its two triangles. */
-function insideTriangle(x: number, y: number, xs: readonly number[], ys: readonly number[]): boolean {
-  let inside = false;
-  for (let a = 0, b = 2; a < 3; b = a++) {
-    if (ys[a]! > y === ys[b]! > y) continue;
-    // always from the lower end, so that both triangles at an edge compute the same crossing
-    const [low, high] = ys[a]! < ys[b]! ? [a, b] : [b, a];
-    if (x < ((xs[high]! - xs[low]!) * (y - ys[low]!)) / (ys[high]! - ys[low]!) + xs[low]!) inside = !inside;
-  }
-  return inside;
-}
-
-const UNREACHED = 65_535;
-
-/** @returns for each voxel the lowest layer that every way out must climb to */
-function flood(grid: Grid): Uint16Array {
-  const { nx, ny, nz, solid } = grid;
+/** Connected groups of voxels, by their faces. The rim of the grid must never belong. */
+export function groups(grid: Grid, belongs: (voxel: number) => boolean): Int32Array[] {
+  const { nx, ny, solid } = grid;
   const layer = nx * ny;
-  const level = new Uint16Array(solid.length).fill(UNREACHED);
-  const buckets: number[][] = Array.from({ length: nz }, () => []);
-  const visit = (v: number, z: number) => {
-    if (solid[v] === SOLID || level[v] !== UNREACHED) return;
-    level[v] = z;
-    buckets[z]!.push(v);
-  };
-  for (let k = 0; k < nz; k++) {
-    for (let j = 0; j < ny; j++) {
-      const edge = k === 0 || k === nz - 1 || j === 0 || j === ny - 1;
-      for (let i = 0; i < nx; i += edge ? 1 : nx - 1) visit((k * ny + j) * nx + i, k);
-    }
-  }
-  for (let z = 0; z < nz; z++) {
-    const bucket = buckets[z]!;
-    while (bucket.length > 0) {
-      const v = bucket.pop()!;
-      const k = Math.floor(v / layer);
-      const i = v % nx;
-      const j = Math.floor(v / nx) % ny;
-      if (i > 0) visit(v - 1, Math.max(z, k));
-      if (i < nx - 1) visit(v + 1, Math.max(z, k));
-      if (j > 0) visit(v - nx, Math.max(z, k));
-      if (j < ny - 1) visit(v + nx, Math.max(z, k));
-      if (k > 0) visit(v - layer, z);
-      if (k < nz - 1) visit(v + layer, Math.max(z, k + 1));
-    }
-  }
-  return level;
-}
-
-/** Sizes of the connected groups of one kind; clears them as it goes. */
-function components(grid: Grid, kind: Uint8Array, wanted: number): number[] {
-  const { nx, ny } = grid;
-  const layer = nx * ny;
-  const sizes: number[] = [];
+  const left = new Uint8Array(solid.length);
+  for (let v = 0; v < left.length; v++) left[v] = belongs(v) ? 1 : 0;
+  const found: Int32Array[] = [];
   const stack: number[] = [];
-  for (let start = 0; start < kind.length; start++) {
-    if (kind[start] !== wanted) continue;
-    let size = 0;
-    kind[start] = 0;
+  for (let start = 0; start < left.length; start++) {
+    if (left[start] !== 1) continue;
+    const group: number[] = [];
+    left[start] = 0;
     stack.push(start);
     while (stack.length > 0) {
       const v = stack.pop()!;
-      size++;
-      // kind is 0 on the padded rim, so no step leaves the grid sideways
+      group.push(v);
       for (const next of [v - 1, v + 1, v - nx, v + nx, v - layer, v + layer]) {
-        if (kind[next] === wanted) {
-          kind[next] = 0;
+        if (left[next] === 1) {
+          left[next] = 0;
           stack.push(next);
         }
       }
     }
-    sizes.push(size);
+    found.push(Int32Array.from(group));
   }
-  return sizes;
+  return found;
+}
+
+type Measured = {
+  readonly grid: Grid;
+  readonly clearance: Float32Array;
+  readonly kind: Uint8Array;
+  /** number of the pocket that each voxel belongs to, filled as they are described */
+  readonly owner: Uint16Array;
+  /** clearance on the widest way out found so far, voxels */
+  readonly width: Float32Array;
+};
+
+function describe(measured: Measured, voxels: Int32Array, number: number): Pocket | undefined {
+  const { grid, clearance, kind, owner } = measured;
+  const { nx, ny, voxelMm, origin, solid } = grid;
+  const layer = nx * ny;
+  for (const v of voxels) owner[v] = number;
+  const mouth = new Set<number>();
+  let faces = 0;
+  let widest = voxels[0]!;
+  let trapped = 0;
+  const look = (next: number) => {
+    if (solid[next] === SOLID || owner[next] === number) return;
+    mouth.add(next);
+    faces++;
+  };
+  for (const v of voxels) {
+    if (clearance[v]! > clearance[widest]!) widest = v;
+    if (kind[v] === 1) trapped++;
+    look(v - 1);
+    look(v + 1);
+    look(v - nx);
+    look(v + nx);
+    look(v - layer);
+    look(v + layer);
+  }
+  const neckMm = 2 * (widestWayOut(measured, mouth, widest) + CENTRE_SLACK_VOXELS) * voxelMm;
+  const depthMm = (voxels.length / Math.max(1, faces)) * voxelMm;
+  if (trapped < voxels.length / 2 && depthMm < LEAST_DEPTH_SHARE * neckMm) return undefined;
+  const [i, j, k] = [widest % nx, Math.floor(widest / nx) % ny, Math.floor(widest / layer)];
+  return {
+    volumeMm3: voxels.length * voxelMm ** 3,
+    openings: patches(mouth, nx, layer),
+    neckMm,
+    atMm: [origin[0] + (i + 0.5) * voxelMm, origin[1] + (j + 0.5) * voxelMm, origin[2] + (k + 0.5) * voxelMm],
+  };
+}
+
+/** The least clearance on the widest way from the mouths to a voxel. @returns voxels */
+function widestWayOut({ grid, clearance, owner, width }: Measured, mouth: ReadonlySet<number>, goal: number): number {
+  const { nx } = grid;
+  const layer = nx * grid.ny;
+  const number = owner[goal]!;
+  const steps = [-1, 1, -nx, nx, -layer, layer];
+  const buckets: number[][] = [];
+  const offer = (v: number, wide: number) => {
+    if (owner[v] !== number) return;
+    const own = Math.min(wide, clearance[v]!);
+    if (width[v]! >= own) return;
+    width[v] = own;
+    const bucket = Math.floor(own * 4);
+    buckets[bucket] ??= [];
+    buckets[bucket]!.push(v);
+  };
+  for (const v of mouth) for (const step of steps) offer(v + step, Number.POSITIVE_INFINITY);
+  for (let bucket = buckets.length - 1; bucket >= 0; bucket--) {
+    const list = buckets[bucket];
+    while (list && list.length > 0) {
+      const v = list.pop()!;
+      if (v === goal) return width[v]!;
+      for (const step of steps) offer(v + step, width[v]!);
+    }
+  }
+  return Math.max(0, width[goal]!);
+}
+
+/** Separate patches of mouth voxels; touching at a corner is touching. */
+function patches(mouth: Set<number>, nx: number, layer: number): number {
+  const left = new Set(mouth);
+  let count = 0;
+  for (const start of mouth) {
+    if (!left.delete(start)) continue;
+    count++;
+    const stack = [start];
+    while (stack.length > 0) {
+      const v = stack.pop()!;
+      for (let dz = -layer; dz <= layer; dz += layer)
+        for (let dy = -nx; dy <= nx; dy += nx)
+          for (let dx = -1; dx <= 1; dx++) if (left.delete(v + dz + dy + dx)) stack.push(v + dz + dy + dx);
+    }
+  }
+  return count;
+}
+
+/** From the turned frame back to the file's. */
+function turnBack([x, y, z]: Vec3, up: Vec3): Vec3 {
+  // rows of the turn are the columns of its inverse
+  const basis = [
+    turnUp(new Float32Array([1, 0, 0]), up),
+    turnUp(new Float32Array([0, 1, 0]), up),
+    turnUp(new Float32Array([0, 0, 1]), up),
+  ];
+  const dot = (row: Float32Array) => row[0]! * x + row[1]! * y + row[2]! * z;
+  return [dot(basis[0]!), dot(basis[1]!), dot(basis[2]!)];
 }

@@ -1,24 +1,30 @@
 import { buildBvh, nearestHit } from './bvh.ts';
-import type { Watch } from './parseStl.ts';
+import { cluster } from './cluster.ts';
+import type { Watch } from './soup.ts';
+import type { Vec3 } from './voxels.ts';
 
-export type Wall = { readonly p5Mm: number; readonly medianMm: number };
+export type Wall = { readonly p5Mm: number; readonly medianMm: number; readonly thinSpots: readonly ThinSpot[] };
+/** A place where the part is thin: a fin, a pin, a lip. */
+export type ThinSpot = {
+  readonly atMm: Vec3;
+  readonly wallMm: number;
+  readonly areaMm2: number;
+  /** its longest side, mm: how far it may reach out */
+  readonly spanMm: number;
+};
 const SAMPLES = 2500;
 
 /**
  * Wall thickness: rays inward along the normal from area-systematic points, to the next surface.
  * @param inward 1 when normals point out of the material, −1 for an inside-out mesh
- * @returns 5th percentile and median, mm; undefined when no ray meets a far side
+ * @returns 5th percentile and median, mm, and where it is thin; undefined when no ray meets a far side
  */
-export function wallThickness(
-  positions: Float32Array,
-  areaMm2: number,
-  inward: 1 | -1,
-  watch: Watch = {},
-): Wall | undefined {
+export function wallThickness(positions: Float32Array, inward: 1 | -1, watch: Watch = {}): Wall | undefined {
   const tree = buildBvh(positions);
   watch.onProgress?.(0.5);
-  const stepMm2 = areaMm2 / SAMPLES;
+  const stepMm2 = areaOf(positions) / SAMPLES;
   const hits: number[] = [];
+  const places: Vec3[] = [];
   let dueMm2 = stepMm2 * 0.5;
   let count = 0;
   for (let at = 0; at < positions.length; at += 9) {
@@ -30,13 +36,60 @@ export function wallThickness(
     for (; dueMm2 >= stepMm2 && twice > 0; dueMm2 -= stepMm2) {
       const [x, y, z] = placeOnTriangle(positions, at, count++);
       const hit = nearestHit(tree, x, y, z, normal[0] * scale, normal[1] * scale, normal[2] * scale, 1e-4);
-      if (Number.isFinite(hit)) hits.push(hit);
+      if (!Number.isFinite(hit)) continue;
+      hits.push(hit);
+      places.push([x, y, z]);
     }
     if (at % 90_000 === 0 && watch.isCancelled?.()) return undefined;
   }
   if (hits.length === 0) return undefined;
-  hits.sort((a, b) => a - b);
-  return { p5Mm: hits[Math.floor(hits.length * 0.05)]!, medianMm: hits[Math.floor(hits.length / 2)]! };
+  const sorted = Float64Array.from(hits).sort();
+  const medianMm = sorted[sorted.length >> 1]!;
+  return {
+    p5Mm: sorted[Math.floor(sorted.length * 0.05)]!,
+    medianMm,
+    thinSpots: thinSpots(hits, places, { medianMm, stepMm2 }),
+  };
+}
+
+/** Thin anywhere below this; and below half of the part's usual wall, if that is thinner than 2.4 mm. */
+const THIN_MM = 1;
+const THIN_SHARE = 0.5;
+const THIN_AT_MOST_MM = 1.2;
+const MOST_SPOTS = 12;
+/** one place alone may be a corner that a ray cut off */
+const LEAST_PLACES = 2;
+
+function thinSpots(
+  hits: readonly number[],
+  places: readonly Vec3[],
+  usual: { medianMm: number; stepMm2: number },
+): readonly ThinSpot[] {
+  const limitMm = Math.max(THIN_MM, Math.min(THIN_AT_MOST_MM, THIN_SHARE * usual.medianMm));
+  const thin = places.flatMap((at, i) => (hits[i]! < limitMm ? [{ at, wallMm: hits[i]! }] : []));
+  // places lie about this far apart
+  const apartMm = 2.5 * Math.sqrt(usual.stepMm2);
+  return cluster(
+    thin.map(({ at }) => at),
+    Math.max(apartMm, limitMm),
+  )
+    .filter((members) => members.length >= LEAST_PLACES)
+    .map((members): ThinSpot => {
+      const spots = members.map((i) => thin[i]!);
+      const thinnest = spots.reduce((a, b) => (b.wallMm < a.wallMm ? b : a));
+      const spans = [0, 1, 2].map((axis) => {
+        const along = spots.map(({ at }) => at[axis]!);
+        return Math.max(...along) - Math.min(...along);
+      });
+      return {
+        atMm: thinnest.at,
+        wallMm: thinnest.wallMm,
+        areaMm2: (members.length * usual.stepMm2) / 2,
+        spanMm: Math.max(...spans),
+      };
+    })
+    .sort((a, b) => b.areaMm2 - a.areaMm2)
+    .slice(0, MOST_SPOTS);
 }
 
 /** The n-th of a sequence of places spread evenly over a triangle. @source Roberts (2018), R2 low-discrepancy sequence, folded */
@@ -46,6 +99,12 @@ function placeOnTriangle(p: Float32Array, at: number, n: number): readonly [numb
   if (u + v > 1) [u, v] = [1 - u, 1 - v];
   const along = (k: number) => p[at + k]! + u * (p[at + 3 + k]! - p[at + k]!) + v * (p[at + 6 + k]! - p[at + k]!);
   return [along(0), along(1), along(2)];
+}
+
+function areaOf(positions: Float32Array): number {
+  let twice = 0;
+  for (let at = 0; at < positions.length; at += 9) twice += Math.hypot(...normalOf(positions, at));
+  return twice / 2;
 }
 
 /** Cross product of two edges: along the outward normal, twice the area long. */

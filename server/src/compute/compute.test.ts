@@ -145,11 +145,19 @@ describe('mesh', () => {
     const down = await upload(ball, 'ball.stl', { voxelMm: '0.5', pose: '[0,0,-1]' });
     expect(Math.abs(up.body.trappedMm3 / 9203 - 1)).toBeLessThan(0.01);
     expect(down.body.trappedMm3).toBe(0);
+    expect(up.body.pockets).toEqual([expect.objectContaining({ openings: 1, volumeMm3: expect.closeTo(9203, -2) })]);
+    expect(up.body.drainPose).toEqual({ up: [0, 0, -1], trappedMm3: 0 });
+  });
+  it('reads an OBJ, by its content', async () => {
+    const obj = 'v 0 0 0\nv 2 0 0\nv 2 3 0\nv 0 3 0\nf 1 2 3 4\n';
+    const { body } = await upload(new TextEncoder().encode(obj), 'plate.stl');
+    expect(body).toMatchObject({ format: 'obj', triangles: 2, areaMm2: expect.closeTo(6, 5), watertight: false });
   });
   it.each([
     ['an empty file', new Uint8Array(0), 'a.stl', {}, 422, 'EMPTY_FILE'],
     ['a text', new TextEncoder().encode('hello'), 'a.stl', {}, 422, 'NOT_STL'],
-    ['another format', toBinaryStl(box(1, 1, 1)), 'a.obj', {}, 422, 'NOT_STL'],
+    ['an OBJ with a face of nothing', new TextEncoder().encode('v 0 0 0\nf 1 2 3\n'), 'a.obj', {}, 422, 'BAD_OBJ'],
+    ['a zip that is cut off', new Uint8Array([0x50, 0x4b, 3, 4, 0, 0]), 'a.3mf', {}, 422, 'TRUNCATED'],
     ['an unknown unit', toBinaryStl(box(1, 1, 1)), 'a.stl', { unit: 'furlong' }, 422, 'BAD_VALUE'],
     ['a pose of no direction', toBinaryStl(box(1, 1, 1)), 'a.stl', { pose: '0,0,0' }, 422, 'BAD_VALUE'],
     ['a grid that would not fit', toBinaryStl(box(500, 500, 500)), 'a.stl', { voxelMm: '0.1' }, 422, 'BAD_VALUE'],

@@ -28,22 +28,11 @@ export async function computeRoutes(app: FastifyInstance, measurer: Measurer, es
         throw new Refused({ code: 'BAD_VALUE', message: 'Send the file as multipart form data.', field: 'file' });
       const fields: Record<string, string> = {};
       let bytes: Buffer | undefined;
-      let fileName = '';
       for await (const part of request.parts()) {
-        if (part.type === 'file') {
-          bytes = await part.toBuffer();
-          fileName = part.filename;
-        } else fields[part.fieldname] = String(part.value);
+        if (part.type === 'file') bytes = await part.toBuffer();
+        else fields[part.fieldname] = String(part.value);
       }
       if (!bytes) throw new Refused({ code: 'BAD_VALUE', message: 'There is no file in the request.', field: 'file' });
-      if (/\.(obj|3mf)$/i.test(fileName)) {
-        throw new Refused({
-          code: 'NOT_STL',
-          message: 'OBJ and 3MF files are not read yet.',
-          remedy: 'Export the part as STL, binary or text.',
-          field: 'file',
-        });
-      }
       const measured = await measurer.measure(new Uint8Array(bytes), meshOptions(fields));
       if (!measured.ok) throw new Refused({ ...measured.refusal, field: 'file' });
       return { ...measured.value, assumptions: MEASURE_ASSUMPTIONS };

@@ -31,6 +31,10 @@ function statusOf(code: string): number {
   const unfit = [
     'EMPTY_FILE',
     'NOT_STL',
+    'BAD_OBJ',
+    'BAD_3MF',
+    'MISSING_PART',
+    'TOO_LARGE',
     'TRUNCATED',
     'NO_SURFACE',
     'WRONG_OUTCOME',

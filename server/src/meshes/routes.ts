@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { MeshStored, MeshUnitSchema } from '@north-step/contract';
-import type { MeshMeasures, MeshUnit } from '@north-step/core/mesh';
+import { type MeshFormat, type MeshMeasures, type MeshUnit, meshFormat } from '@north-step/core/mesh';
 import type { FastifyInstance } from 'fastify';
 import { type Static, Type } from 'typebox';
 import type { Context } from '../context.ts';
@@ -11,11 +11,19 @@ import type { Measurer } from './measure.ts';
 
 /** 2.4 million triangles. */
 export const MESH_LIMIT_BYTES = 120 * 1024 * 1024;
+const MEDIA_TYPES: Readonly<Record<MeshFormat, string>> = { stl: 'model/stl', obj: 'model/obj', '3mf': 'model/3mf' };
 const CHUNK_BYTES = 1024 * 1024;
 
 const Upload = Type.Object({
   name: Type.String({ minLength: 1, maxLength: 120 }),
   unit: Type.Optional(MeshUnitSchema),
+  supports: Type.Optional(
+    Type.String({
+      pattern: '^(\\d{1,6}(,\\d{1,6})*)?$',
+      maxLength: 4000,
+      description: 'shells picked as supports; empty for none',
+    }),
+  ),
 });
 const MeshParams = Type.Object({ sha256: Type.String({ pattern: '^[0-9a-f]{64}$' }) });
 
@@ -30,19 +38,29 @@ export function meshRoutes(app: FastifyInstance, context: Context, measurer: Mea
     '/api/meshes',
     {
       bodyLimit: MESH_LIMIT_BYTES,
-      schema: { summary: 'Store an STL; it is measured here', querystring: Upload, response: { 200: MeshStored } },
+      schema: {
+        summary: 'Store an STL, OBJ or 3MF; it is measured here',
+        querystring: Upload,
+        response: { 200: MeshStored },
+      },
     },
     async (request) => {
-      const { name, unit } = request.query;
+      const { name, unit, supports } = request.query;
       if (!Buffer.isBuffer(request.body))
         throw new Refused({ code: 'BAD_VALUE', message: 'Send the file itself as application/octet-stream.' });
-      const sha256 = meshKey(request.body, unit);
+      const sha256 = meshKey(request.body, unit, supports);
       const known = await context.db.maybeOne<{ name: string; measures: MeshMeasures }>(
         sql`SELECT name, measures FROM mesh WHERE sha256 = ${sha256}`,
       );
       if (known) return { sha256, name: known.name, measures: { ...known.measures, assumptions: MEASURE_ASSUMPTIONS } };
       const bytes = new Uint8Array(request.body);
-      const measured = await measurer.measure(bytes, { unit });
+      const measured = await measurer.measure(bytes, {
+        unit,
+        supportShells: supports
+          ?.split(',')
+          .filter((text) => text !== '')
+          .map(Number),
+      });
       if (!measured.ok) throw new Refused(measured.refusal);
       await store(context, { sha256, name, bytes, measures: measured.value });
       return { sha256, name, measures: { ...measured.value, assumptions: MEASURE_ASSUMPTIONS } };
@@ -58,17 +76,20 @@ export function meshRoutes(app: FastifyInstance, context: Context, measurer: Mea
       );
       if (chunks.length === 0) throw unknown('mesh', request.params.sha256.slice(0, 12));
       return reply
-        .type('model/stl')
+        .type(MEDIA_TYPES[meshFormat(chunks[0]!.data)])
         .header('cache-control', 'public, max-age=31536000, immutable')
         .send(Buffer.concat(chunks.map((chunk) => chunk.data)));
     },
   );
 }
 
-/** SHA-256 of the file; read in another unit it is another part, so the unit is hashed with it. */
-function meshKey(bytes: Buffer, unit: MeshUnit = 'mm'): string {
+/** SHA-256 of the file; read in another unit or with other supports it is another part, so those are hashed with it. */
+function meshKey(bytes: Buffer, unit?: MeshUnit, supports?: string): string {
   const hash = createHash('sha256').update(bytes);
-  return (unit === 'mm' ? hash : hash.update(unit)).digest('hex');
+  const own = meshFormat(bytes) === '3mf' ? undefined : 'mm';
+  if (unit !== undefined && unit !== own) hash.update(unit);
+  if (supports !== undefined) hash.update(`supports ${supports}`);
+  return hash.digest('hex');
 }
 
 type NewMesh = {

@@ -1,4 +1,4 @@
-import { type MeasureOptions, type MeshMeasures, measureStl } from '@north-step/core/mesh';
+import { type MeasureOptions, type MeshMeasures, measureMesh } from '@north-step/core/mesh';
 import type { Refusal } from '@north-step/core/result';
 import { expose, transfer } from 'comlink';
 
@@ -9,7 +9,7 @@ export type MeasuredPart =
 /** Measures an STL off the page's thread. Cancel by ending the worker. */
 const measurer = {
   measure(bytes: Uint8Array, options: Pick<MeasureOptions, 'unit'>, onProgress: (share: number) => void): MeasuredPart {
-    const result = measureStl(bytes, { ...options, onProgress });
+    const result = measureMesh(bytes, { ...options, onProgress });
     if (!result.ok) return result;
     const positions = result.value.positions.slice();
     return transfer({ ok: true, measures: result.value.measures, positions }, [positions.buffer]);
