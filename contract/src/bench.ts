@@ -46,6 +46,8 @@ export const NewBatch = Type.Object(
     count: Type.Integer({ minimum: 1, maximum: 1000 }),
     dripS: Type.Number({ minimum: 10, maximum: 7200, description: 's' }),
     part: PartInput,
+    /** default: two baths, or the procedure of a card that has one */
+    routeId: Type.Optional(EntityId),
     customer: Type.Optional(Text(120)),
     dueAtMs: Type.Optional(Type.Number({ minimum: 0, maximum: 4e12 })),
   },

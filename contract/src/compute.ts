@@ -9,7 +9,15 @@ const Num = (description: string) => Type.Number({ description });
 const Opt = (description: string) => Type.Optional(Type.Number({ description }));
 const Assumptions = Type.Array(Type.String(), { description: 'plain sentences: what was assumed' });
 const reply = <T extends TProperties>(properties: T) => Type.Object({ ...properties, assumptions: Assumptions });
-const Stage = Type.Object({ agitation: literals(AGITATIONS), loadPctW: Num('% by weight'), capS: Opt('s') }, strict);
+const Stage = Type.Object(
+  {
+    agitation: literals(AGITATIONS),
+    loadPctW: Num('% by weight'),
+    capS: Opt('s'),
+    solvent: Type.Optional(literals(SOLVENTS)),
+  },
+  strict,
+);
 
 const washFields = {
   filmUm: Num('µm'),
@@ -157,6 +165,23 @@ export const DryInput = Type.Object(
   },
   strict,
 );
+export const DipInput = Type.Object(
+  {
+    thicknessMm: Num('mm, the wall that must soften'),
+    bathC: Num('°C'),
+    greenTgC: Num('°C, softening point of the uncured part'),
+    spanMm: Opt('mm that the thinnest feature reaches out'),
+    featureMm: Opt('mm, its thickness; default thicknessMm'),
+  },
+  strict,
+);
+export const DipReply = reply({
+  seconds: Num('s until the middle has taken 90 % of the step'),
+  sagMm: Num('mm of droop in the bath'),
+  modulusMPa: Num('MPa left at the bath’s temperature'),
+  warning: Type.Optional(Type.Object({ code: Type.String(), message: Type.String() })),
+});
+
 export const DryReply = reply({ seconds: Num('s'), wetBulbC: Num('°C') });
 
 const Place = Type.Array(Type.Number(), { minItems: 3, maxItems: 3, description: 'x y z, mm or a direction' });

@@ -5,4 +5,5 @@ export * from './compute.ts';
 export * from './computeSolvent.ts';
 export * from './devices.ts';
 export * from './library.ts';
+export * from './routes.ts';
 export * from './solvent.ts';

@@ -17,6 +17,7 @@ import { liveRoutes } from './live/routes.ts';
 import { makeMeasurer, meshRoutes } from './meshes/index.ts';
 import { recordRoutes } from './records/index.ts';
 import { resinRoutes } from './resins/index.ts';
+import { routeRoutes } from './routes/index.ts';
 import { solventRoutes } from './solvent/index.ts';
 
 export type AppOptions = {
@@ -61,6 +62,7 @@ export async function buildApp(context: Context, options: AppOptions = {}): Prom
   batchRoutes(app, context);
   solventRoutes(app, context);
   resinRoutes(app, context);
+  routeRoutes(app, context);
   recordRoutes(app, context);
   deviceRoutes(app, context);
   meshRoutes(app, context, measurer);

@@ -11,6 +11,8 @@ export type Workshop = {
     readonly surfaceM2: number;
     /** default isopropanol */
     readonly solvent?: VesselRow['solvent'];
+    /** default impeller */
+    readonly agitation?: VesselRow['agitation'];
   })[];
   readonly stations: readonly {
     readonly id: string;
@@ -38,8 +40,8 @@ export async function setUpWorkshop(db: Db, workshop: Workshop): Promise<void> {
     }
     for (const [place, vessel] of workshop.vessels.entries()) {
       await tx.many(sql`
-        INSERT INTO vessel (id, name, kind, role, solvent, capacity_ml, surface_m2, place)
-        VALUES (${vessel.id}, ${vessel.name}, ${vessel.kind}, ${vessel.role}, ${vessel.solvent ?? 'isopropanol'}, ${vessel.capacityMl}, ${vessel.surfaceM2}, ${place})`);
+        INSERT INTO vessel (id, name, kind, role, solvent, agitation, capacity_ml, surface_m2, place)
+        VALUES (${vessel.id}, ${vessel.name}, ${vessel.kind}, ${vessel.role}, ${vessel.solvent ?? 'isopropanol'}, ${vessel.agitation ?? 'impeller'}, ${vessel.capacityMl}, ${vessel.surfaceM2}, ${place})`);
     }
     for (const [place, station] of workshop.stations.entries()) {
       await tx.many(sql`

@@ -1,2 +1,3 @@
 export * from './dryTime.ts';
+export * from './pocketDry.ts';
 export * from './wetBulb.ts';

@@ -1,4 +1,4 @@
-import { type BatchState, currentStep, exposureS, remainingS, type Step } from '../route/index.ts';
+import { type BatchState, currentStep, exposureS, remainingS, STATIONS, type Step } from '../route/index.ts';
 import { clockText } from '../units/index.ts';
 
 export type Verb = 'start' | 'finish' | 'look';
@@ -57,7 +57,7 @@ const dueMs = (batch: BatchState): number => batch.dueAtMs ?? Number.POSITIVE_IN
 function rank(action: Action, step: Step): number {
   if (action.waitsFor) return 9;
   if (action.verb === 'finish' && action.dueInS !== undefined) {
-    const pullOut = step.kind === 'wash';
+    const pullOut = step.kind === 'wash' || step.kind === 'rinse';
     if (action.dueInS <= (pullOut ? WATCH_S : 0)) return pullOut ? 0 + action.dueInS / 1e6 : 1 + action.dueInS / 1e6;
     return 6 + action.dueInS / 1e6;
   }
@@ -111,7 +111,11 @@ function actionFor(
     return {
       ...base,
       verb: 'finish',
-      say: step.kind === 'seal' ? `Seal the record of ${batch.name}` : `Take ${batch.name} off the plate`,
+      say: step.say
+        ? step.say[1].replace('{}', batch.name)
+        : step.kind === 'seal'
+          ? `Seal the record of ${batch.name}`
+          : `Take ${batch.name} off the plate`,
       reason: step.hint,
     };
   }
@@ -127,11 +131,12 @@ function actionFor(
 }
 
 function handsFor(step: Step): string {
-  if (step.kind === 'trim') return HANDS.trim;
+  if (step.kind === 'trim' || step.station === STATIONS.trim) return HANDS.trim;
   return step.kind === 'cure' || step.kind === 'look-cured' || step.kind === 'seal' ? HANDS.light : HANDS.wet;
 }
 
 function finishWords(batch: BatchState, step: Step, station: string): string {
+  if (step.kind === 'rinse') return `Lift ${batch.name} out of ${station}`;
   switch (step.kind) {
     case 'wash':
       return `Lift ${batch.name} out of ${station}`;
@@ -144,7 +149,7 @@ function finishWords(batch: BatchState, step: Step, station: string): string {
     case 'trim':
       return `${batch.name} is clipped`;
     default:
-      return `${step.title}: ${batch.name} done`;
+      return step.say ? step.say[1].replace('{}', batch.name) : `${step.title}: ${batch.name} done`;
   }
 }
 
@@ -161,6 +166,6 @@ function startWords(batch: BatchState, step: Step, station: string): string {
     case 'trim':
       return `Clip the supports of ${batch.name}`;
     default:
-      return `${step.title}: ${batch.name}`;
+      return step.say ? step.say[0].replace('{}', batch.name) : `${step.title}: ${batch.name}`;
   }
 }

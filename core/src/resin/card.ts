@@ -31,6 +31,8 @@ export type ResinCard = {
   readonly exposureCapS: number;
   readonly residueTolUm: number;
   readonly cureMedium: Medium;
+  /** the card's own cure time, s: for those who cure by the card */
+  readonly cardCureS?: number;
   /** calibrated constants, over the family's */
   readonly cure?: Partial<CureConstants>;
   readonly stainsBath: boolean;
@@ -61,6 +63,10 @@ export function validateCard(card: ResinCard): readonly string[] {
   need(card.densityGPerMl >= 0.5 && card.densityGPerMl <= 3, `densityGPerMl is ${card.densityGPerMl}; 0.5 to 3.`);
   need(card.exposureCapS >= 10 && card.exposureCapS <= 7200, `exposureCapS is ${card.exposureCapS}; 10 to 7,200.`);
   need(card.residueTolUm > 0 && card.residueTolUm <= 50, `residueTolUm is ${card.residueTolUm}; above 0, at most 50.`);
+  need(
+    card.cardCureS === undefined || (card.cardCureS >= 1 && card.cardCureS <= 86_400),
+    `cardCureS is ${card.cardCureS}; 1 to 86,400.`,
+  );
   if (CURE_FAMILIES.includes(card.family)) breaches.push(...validateCureConstants(cureConstantsOf(card)));
   return breaches;
 }

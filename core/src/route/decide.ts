@@ -1,9 +1,18 @@
 import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
 import { clockText, plainNumber } from '../units/index.ts';
 import { planWash } from '../wash/index.ts';
-import { type BatchRequest, type BenchNow, dryS, filmOf, washRequest, wrongSolvent } from './planBatch.ts';
+import {
+  type BenchNow,
+  dryS,
+  filmOf,
+  MOP_LEAVES_UM,
+  stageOf,
+  washRequest,
+  wrongSolvent,
+} from './planBatch.ts';
 import { currentStep, exposureS, stepById } from './reduce.ts';
-import { type BatchEvent, type BatchState, STATIONS, type Step } from './types.ts';
+import { requestOf } from './requestOf.ts';
+import type { BatchEvent, BatchState, Step } from './types.ts';
 import { bathNowFor, round } from './washing.ts';
 
 export type Moment = { readonly atMs: number; readonly by: string };
@@ -12,15 +21,6 @@ export type Occupancy = Readonly<Record<string, { readonly capacity: number; rea
 
 /** Two presses closer than this are one press. */
 export const DOUBLE_PRESS_MS = 1500;
-
-const request = (batch: BatchState, bench: BenchNow, dripS: number): BatchRequest => ({
-  card: batch.card,
-  part: batch.part,
-  count: batch.count,
-  dripS,
-  plateAreaMm2: batch.plateAreaMm2,
-  bench,
-});
 
 /** May this step start now? The wash is planned again with the baths as they are. */
 export function decideStart(
@@ -46,12 +46,14 @@ export function decideStart(
   }
   if (step.kind === 'wash') return startWash(batch, step, bench, now);
   if (step.kind === 'cure') {
+    const lamp = bench.lamps?.[step.station] ?? bench.lamp;
+    const medium = step.medium ?? batch.card.cureMedium;
     return ok([
       {
         ...now,
         type: 'started',
         stepId,
-        knew: { lightMWPerCm2: bench.lamp.mWPerCm2, roomC: bench.roomC, medium: batch.card.cureMedium },
+        knew: { lightMWPerCm2: lamp.mWPerCm2, roomC: step.tempC ?? bench.roomC, medium },
       },
     ]);
   }
@@ -60,11 +62,9 @@ export function decideStart(
 
 function startWash(batch: BatchState, step: Step, bench: BenchNow, now: Moment): Result<BatchEvent[], Refusal> {
   const bath = bathNowFor(step, bench);
-  const ahead = batch.steps.filter((other) => other.kind === 'wash' && other.state === 'waiting');
-  const stages = ahead
-    .map((other) => bathNowFor(other, bench))
-    .map(({ agitation, loadPctW }) => ({ agitation, loadPctW }));
-  const wrong = wrongSolvent({ card: batch.card, bench });
+  const ahead = runFrom(batch, step).filter((other) => other.kind === 'wash' && other.state === 'waiting');
+  const baths = ahead.map((other) => bathNowFor(other, bench));
+  const wrong = wrongSolvent(batch.card, baths);
   if (wrong) return refuse({ code: wrong.refusal.code, message: wrong.refusal.message, remedy: wrong.refusal.remedy });
   const leftS = batch.card.exposureCapS - exposureS(batch, now.atMs);
   const knew = { loadPctW: round(bath.loadPctW, 2), strengthPctW: round(bath.strengthPctW, 1), roomC: bench.roomC };
@@ -76,10 +76,14 @@ function startWash(batch: BatchState, step: Step, bench: BenchNow, now: Moment):
     });
   }
   if (batch.card.procedure) return ok([{ ...now, type: 'started', stepId: step.id, knew }]);
-  const again = batch.steps.some((other) => other.kind === 'look-matte' && other.state === 'done');
+  const again = batch.steps.some((other) => other.kind === 'dry' && other.state === 'done');
   if (again)
     return ok([{ ...now, type: 'started', stepId: step.id, plannedS: Math.min(step.plannedS ?? leftS, leftS), knew }]);
-  const plan = planWash({ ...washRequest(request(batch, bench, 0), batch.filmUm), stages, exposureCapS: leftS });
+  const plan = planWash({
+    ...washRequest(requestOf(batch, bench, 0), batch.filmUm),
+    stages: baths.map(stageOf),
+    exposureCapS: leftS,
+  });
   if (!plan.ok) return refuse({ code: plan.refusal.code, message: plan.refusal.message, remedy: plan.refusal.remedy });
   const times = Object.fromEntries(ahead.map((other, index) => [other.id, plan.value.stagesS[index]!]));
   return ok([
@@ -92,6 +96,13 @@ function startWash(batch: BatchState, step: Step, bench: BenchNow, now: Moment):
       knew: { ...knew, plannedResidueUm: round(plan.value.residueUm, 3) },
     },
   ]);
+}
+
+/** A step and what follows it until the parts next dry. */
+function runFrom(batch: BatchState, step: Step): readonly Step[] {
+  const from = batch.steps.slice(batch.steps.indexOf(step));
+  const dry = from.findIndex((other) => other.kind === 'dry');
+  return dry < 0 ? from : from.slice(0, dry);
 }
 
 /** May this step finish now? Washes and drying add their ledger effects in the caller. */
@@ -124,7 +135,7 @@ export function decideFinish(
   }
   if (step.kind === 'drip') {
     const dripS = (now.atMs - step.startedAtMs!) / 1000;
-    const film = filmOf(request(batch, bench, dripS));
+    const film = filmOf(requestOf(batch, bench, dripS));
     return ok([
       {
         ...now,
@@ -135,7 +146,12 @@ export function decideFinish(
       },
     ]);
   }
-  if (step.kind === 'wash') return ok([{ ...now, type: 'finished', stepId }, ...afterWash(batch, step, bench, now)]);
+  if (step.kind === 'mop') {
+    const filmUm = Math.min(batch.filmUm, MOP_LEAVES_UM);
+    return ok([{ ...now, type: 'finished', stepId, filmUm, knew: { filmUm: round(filmUm, 1) } }]);
+  }
+  if (step.kind === 'wash' || step.kind === 'rinse')
+    return ok([{ ...now, type: 'finished', stepId }, ...afterWash(batch, step, bench, now)]);
   return ok([{ ...now, type: 'finished', stepId }]);
 }
 
@@ -144,10 +160,15 @@ function afterWash(batch: BatchState, step: Step, bench: BenchNow, now: Moment):
   const events: BatchEvent[] = [];
   const soakedS = exposureS(batch, now.atMs);
   const dry = batch.steps.find((other) => other.kind === 'dry' && other.state === 'waiting');
-  if (dry && step.station === STATIONS.wash2 && !batch.card.procedure) {
-    events.push({ ...now, type: 'planned', times: { [dry.id]: dryS(bench, soakedS) } });
+  const last = !runFrom(batch, step).some(
+    (other) => other !== step && (other.kind === 'wash' || other.kind === 'rinse'),
+  );
+  if (dry && last && !batch.card.procedure) {
+    const liquid = bathNowFor(step, bench).solvent;
+    const times = { [dry.id]: dryS({ bench, part: batch.part }, { soakedS, liquid, air: dry.air }) };
+    events.push({ ...now, type: 'planned', times });
   }
-  if (soakedS > batch.card.exposureCapS) {
+  if (step.kind === 'wash' && soakedS > batch.card.exposureCapS) {
     events.push({
       ...now,
       type: 'flagged',

@@ -1,11 +1,12 @@
 import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
 import { clockText } from '../units/index.ts';
 import { gateBefore, type Moment } from './decide.ts';
+import { blankOf, numbered, type StepBlank } from './layRoute.ts';
 import { type BenchNow, dryS } from './planBatch.ts';
 import { exposureS, lightS, stepById } from './reduce.ts';
-import { cleanWash, cureStep, dryStep, lookCured, lookMatte, numbered, type StepBlank } from './twoBaths.ts';
+import type { RouteStep } from './template.ts';
 import type { BatchEvent, BatchState, LookOutcome, Step } from './types.ts';
-import { rewashS } from './washing.ts';
+import { bathNowFor, lastWash, rewashS } from './washing.ts';
 
 export type Look = { readonly outcome: LookOutcome; readonly broken?: number; readonly note?: string };
 
@@ -63,7 +64,21 @@ function consequences(batch: BatchState, step: Step, outcome: LookOutcome, bench
   });
   const washAgain = (): readonly StepBlank[] => {
     const seconds = rewashS(batch, bench, now.atMs);
-    return [cleanWash(seconds), dryStep(dryS(bench, exposureS(batch, now.atMs) + seconds)), lookMatte()];
+    const wash = lastWash(batch);
+    const dry = batch.steps.findLast((other) => other.kind === 'dry');
+    const drying = { soakedS: exposureS(batch, now.atMs) + seconds, liquid: wash && bathNowFor(wash, bench).solvent };
+    return [
+      { ...likeAgain(wash, { type: 'wash-machine', station: 'wash-2' }), plannedS: seconds },
+      {
+        ...likeAgain(dry, { type: 'rest' }),
+        plannedS: dryS({ bench, part: batch.part }, { ...drying, air: dry?.air }),
+      },
+      blankOf({ type: 'look-matte' }),
+    ];
+  };
+  const lightAgain = (plannedS: number, hint: string): readonly StepBlank[] => {
+    const cure = batch.steps.findLast((other) => other.kind === 'cure');
+    return [{ ...likeAgain(cure, { type: 'cure' }), plannedS, hint }, blankOf({ type: 'look-cured' })];
   };
   switch (outcome) {
     case 'matte':
@@ -79,11 +94,11 @@ function consequences(batch: BatchState, step: Step, outcome: LookOutcome, bench
       const addS = batch.card.procedure ? 0 : Math.min(batch.addS, (batch.lastS ?? Number.POSITIVE_INFINITY) - litS);
       if (addS > 0) {
         const hint = `Tacky after ${clockText(litS)}: ${clockText(addS)} more, then look again.`;
-        return [insert([cureStep(addS, hint), lookCured()], hint)];
+        return [insert(lightAgain(addS, hint), hint)];
       }
       return [
         insert(
-          [...washAgain(), cureStep(batch.addS, 'Washed again: one increment only.'), lookCured()],
+          [...washAgain(), ...lightAgain(batch.addS, 'Washed again: one increment only.')],
           'Tacky at the end of its window: the wash is at fault, not the light.',
         ),
         {
@@ -104,4 +119,11 @@ function consequences(batch: BatchState, step: Step, outcome: LookOutcome, bench
     case 'broken':
       return [{ ...now, type: 'flagged', note: 'Broken after cure. Count, glue with care, or make again.' }];
   }
+}
+
+/** The same work once more: an earlier step without what happened to it, or the palette's own. */
+function likeAgain(step: Step | undefined, otherwise: RouteStep): StepBlank {
+  if (!step) return blankOf(otherwise);
+  const { kind, mode, station, title, hint, type, agitation, medium, tempC, air, say } = step;
+  return { kind, mode, station, title, hint, type, agitation, medium, tempC, air, say };
 }

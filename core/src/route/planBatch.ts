@@ -5,9 +5,10 @@ import {
   cureWindow,
   cureWindowRange,
   type Doses,
+  type Medium,
   type WindowRange,
 } from '../cure/index.ts';
-import { type Air, dryTime } from '../dry/index.ts';
+import { type Air, dryTime, pocketDryS } from '../dry/index.ts';
 import { cureConstantsOf, type ResinCard } from '../resin/index.ts';
 import { type Result, refuse } from '../result/index.ts';
 import {
@@ -19,8 +20,11 @@ import {
   type WashPlan,
   type WashRefusal,
   type WashRequest,
+  type WashStage,
 } from '../wash/index.ts';
-import type { PartFacts } from './types.ts';
+import { agitationOf, kindOf, type Route, type RouteStep, stationOf } from './template.ts';
+import { TWO_BATHS } from './twoBaths.ts';
+import { type PartFacts, STATIONS } from './types.ts';
 
 /** A bath as the bench finds it now. */
 export type BathNow = {
@@ -30,21 +34,27 @@ export type BathNow = {
   readonly agitation: Agitation;
   readonly solvent: Solvent;
 };
+/** A light source by its last meter reading. */
+export type LampNow = {
+  readonly name: string;
+  readonly mWPerCm2: number;
+  readonly heatsK: number;
+  readonly timerStepS: number;
+  readonly cutOutS?: number;
+};
 
-/** The room, the baths and the lamp as they are now. */
+/** The room, the baths and the lamps as they are now. */
 export type BenchNow = {
   readonly roomC: number;
   readonly humidityPct: number;
   readonly dryAir: Air;
   readonly first: BathNow;
   readonly clean: BathNow;
-  readonly lamp: {
-    readonly name: string;
-    readonly mWPerCm2: number;
-    readonly heatsK: number;
-    readonly timerStepS: number;
-    readonly cutOutS?: number;
-  };
+  /** every bath, by the station it stands at */
+  readonly baths?: Readonly<Record<string, BathNow>>;
+  readonly lamp: LampNow;
+  /** other light sources, by station */
+  readonly lamps?: Readonly<Record<string, LampNow>>;
 };
 
 export type BatchRequest = {
@@ -54,54 +64,118 @@ export type BatchRequest = {
   readonly dripS: number;
   readonly plateAreaMm2: number;
   readonly bench: BenchNow;
+  /** default: two baths by machine, supports off before the cure */
+  readonly route?: Route;
 };
+
+/** A wash of the first run: those before the parts first dry, planned together. */
+export type StageAt = { readonly index: number; readonly station: string; readonly bath: BathNow };
 
 export type BatchPlan = {
   readonly film: CarryOver;
+  /** film that goes into the first bath: after mopping, if the route has it, µm */
+  readonly filmUm: number;
+  readonly stages: readonly StageAt[];
   readonly wash: Result<WashPlan, WashRefusal>;
   readonly dryS: number;
   readonly cure: { readonly window: CureWindow; readonly range?: WindowRange; readonly doses?: Doses };
 };
 
 /** At the bench a bath is given five exchange times of the clinging liquid. */
-const LEAST_WASH_S = 30;
+export const LEAST_WASH_S = 30;
 /** Corners keep a puddle of this depth after blowing off. An engineering guess. */
 const CORNER_PUDDLE_MM = 0.1;
+/** A dry brush leaves about this much. An engineering guess. */
+export const MOP_LEAVES_UM = 45;
+/** Longest in an ultrasonic tank in all: longer roughens and cracks thin walls. An engineering guess; the card decides. */
+export const ULTRASONIC_CAP_S = 60;
+
+export const routeOf = (request: Pick<BatchRequest, 'route'>): Route => request.route ?? TWO_BATHS;
+
+/** The bath that stands at a station, moved as the step says. */
+export function bathAt(station: string, bench: BenchNow, agitation?: Agitation): BathNow {
+  const bath = bench.baths?.[station] ?? (station === STATIONS.wash1 ? bench.first : bench.clean);
+  return agitation ? { ...bath, agitation } : bath;
+}
+export const stageOf = (bath: BathNow): WashStage => ({
+  agitation: bath.agitation,
+  loadPctW: bath.loadPctW,
+  solvent: bath.solvent,
+  capS: bath.agitation === 'ultrasonic' ? ULTRASONIC_CAP_S : undefined,
+});
+
+/** Washes between one drying and the next, as numbers of their steps. */
+export function washRuns(steps: readonly RouteStep[]): readonly (readonly number[])[] {
+  const runs: number[][] = [[]];
+  steps.forEach((step, index) => {
+    if (kindOf(step) === 'wash') runs.at(-1)!.push(index);
+    if (kindOf(step) === 'dry' && runs.at(-1)!.length > 0) runs.push([]);
+  });
+  return runs.filter((run) => run.length > 0);
+}
 
 /** Everything that will happen to a batch, from the models, at the bench as it is now. */
 export function planBatch(request: BatchRequest): BatchPlan {
+  const { steps } = routeOf(request);
   const film = filmOf(request);
-  const wash = wrongSolvent(request) ?? planWash(washRequest(request, film.meanFilmUm));
-  const soakedS = wash.ok ? wash.value.stagesS.reduce((sum, s) => sum + s, 0) : request.card.exposureCapS;
+  const filmUm = steps.some((step) => kindOf(step) === 'mop')
+    ? Math.min(film.meanFilmUm, MOP_LEAVES_UM)
+    : film.meanFilmUm;
+  const stages = (washRuns(steps)[0] ?? []).map((index): StageAt => {
+    const step = steps[index]!;
+    return { index, station: stationOf(step), bath: bathAt(stationOf(step), request.bench, agitationOf(step)) };
+  });
   const { procedure } = request.card;
+  const wash = washPlanOf(request, stages, filmUm);
+  const soakedS = wash.ok ? wash.value.stagesS.reduce((sum, s) => sum + s, 0) : request.card.exposureCapS;
   const setting = cureSetting(request);
   const window = cureWindow(setting);
-  const { lamp } = request.bench;
+  const lamp = lampOf(request);
   const doses = procedure
     ? { firstS: procedure.cureS, addS: procedure.cureS, lastS: procedure.cureS }
     : cureDoses(window, { stepS: lamp.timerStepS, cutOutS: lamp.cutOutS });
   return {
     film,
-    wash:
-      procedure && wash.ok
-        ? { ok: true, value: { ...wash.value, stagesS: [procedure.wash1S, procedure.wash2S] } }
-        : wash,
-    dryS: procedure ? procedure.dryS : dryS(request.bench, soakedS),
+    filmUm,
+    stages,
+    wash,
+    dryS: procedure
+      ? procedure.dryS
+      : dryS(request, { soakedS, liquid: stages.at(-1)?.bath.solvent, air: airOf(steps) }),
     cure: { window, range: cureWindowRange(setting), doses },
   };
 }
 
+function washPlanOf(request: BatchRequest, stages: readonly StageAt[], filmUm: number): Result<WashPlan, WashRefusal> {
+  if (stages.length === 0 || stages.length > 3)
+    return refuse({
+      code: 'WASH_STAGES',
+      message: `The route washes ${stages.length} times before the parts first dry; one to three can be planned.`,
+      remedy: 'Change the route.',
+      residueUm: 0,
+      limitsPctW: [],
+    });
+  const baths = stages.map(({ bath }) => bath);
+  const wrong = wrongSolvent(request.card, baths);
+  if (wrong) return wrong;
+  const plan = planWash({ ...washRequest(request, filmUm), stages: baths.map(stageOf) });
+  const { procedure } = request.card;
+  if (!procedure || !plan.ok) return plan;
+  const exact = [procedure.wash1S, procedure.wash2S];
+  return { ok: true, value: { ...plan.value, stagesS: stages.map((_, i) => exact[i] ?? LEAST_WASH_S) } };
+}
+
 /** A bath of a liquid that the card does not allow washes nothing. */
-export function wrongSolvent({
-  card,
-  bench,
-}: Pick<BatchRequest, 'card' | 'bench'>): { ok: false; refusal: WashRefusal } | undefined {
-  const bath = [bench.first, bench.clean].find(({ solvent }) => !card.solvents.includes(solvent));
+export function wrongSolvent(
+  card: ResinCard,
+  baths: readonly BathNow[],
+): { ok: false; refusal: WashRefusal } | undefined {
+  const bath = baths.find(({ solvent }) => !card.solvents.includes(solvent));
   if (!bath) return undefined;
   return refuse({
     code: 'WRONG_SOLVENT',
     message: `${bath.name} holds ${bath.solvent}; the card of ${card.name} allows only ${card.solvents.join(' or ')}.`,
-    remedy: 'Fill two baths with a liquid that the card allows.',
+    remedy: 'Fill the bath with a liquid that the card allows, or take another route.',
     residueUm: 0,
     limitsPctW: [],
   });
@@ -112,6 +186,7 @@ export const filmOf = (request: BatchRequest): CarryOver =>
     { viscosityMPaS25: request.card.viscosityMPaS25, densityGPerMl: request.card.densityGPerMl },
     {
       areaMm2: request.part.areaMm2 * request.count,
+      supportAreaMm2: (request.part.supportAreaMm2 ?? 0) * request.count,
       heightMm: request.part.heightMm,
       dripS: request.dripS,
       plateAreaMm2: request.plateAreaMm2,
@@ -119,42 +194,65 @@ export const filmOf = (request: BatchRequest): CarryOver =>
     },
   );
 
-export function washRequest(request: BatchRequest, filmUm: number): WashRequest {
-  const { first, clean, roomC } = request.bench;
+/** What every wash of this batch has in common; the stages are put in by the caller. */
+export function washRequest(request: BatchRequest, filmUm: number): Omit<WashRequest, 'stages'> {
   return {
     filmUm,
-    solvent: clean.solvent,
+    solvent: request.bench.clean.solvent,
     viscosityMPaS: request.card.viscosityMPaS25,
-    tempC: roomC,
+    tempC: request.bench.roomC,
     exposureCapS: request.card.exposureCapS,
     residueTolUm: request.card.residueTolUm,
     leastStageS: LEAST_WASH_S,
-    stages: [first, clean].map(({ agitation, loadPctW }) => ({ agitation, loadPctW })),
   };
 }
 
-/** Evaporation of corner puddles, then as long again as solvent had to soak in. @returns s, rounded up to half a minute */
-export function dryS(bench: BenchNow, soakedS: number): number {
+type Drying = { readonly soakedS: number; readonly liquid?: Solvent; readonly air?: Air };
+type Dried = { readonly bench: BenchNow; readonly part?: Pick<PartFacts, 'pocketDepthMm'> };
+
+/**
+ * Evaporation of corner puddles or of the deepest blind hole, whichever is longer, then as long again as solvent had to soak in.
+ * @returns s, rounded up to half a minute
+ */
+export function dryS({ bench, part }: Dried, { soakedS, liquid, air }: Drying): number {
+  const solvent = liquid ?? bench.clean.solvent;
   const { seconds } = dryTime({
-    solvent: bench.clean.solvent,
-    air: bench.dryAir,
+    solvent,
+    air: air ?? bench.dryAir,
     tempC: bench.roomC,
     humidityPct: bench.humidityPct,
     puddleMm: CORNER_PUDDLE_MM,
   });
-  return Math.ceil((seconds + soakedS) / 30) * 30;
+  const holeS = part?.pocketDepthMm ? pocketDryS(solvent, Math.min(300, part.pocketDepthMm), bench.roomC) : 0;
+  return Math.ceil((Math.max(seconds, holeS) + soakedS) / 30) * 30;
+}
+
+const airOf = (steps: readonly RouteStep[]): Air | undefined => steps.find((step) => kindOf(step) === 'dry')?.air;
+
+const firstCure = (request: Pick<BatchRequest, 'route'>): RouteStep | undefined =>
+  routeOf(request).steps.find((step) => kindOf(step) === 'cure');
+
+/** The light source of the route's first cure. */
+export function lampOf(request: Pick<BatchRequest, 'route' | 'bench'>): LampNow {
+  const step = firstCure(request);
+  return (step && request.bench.lamps?.[stationOf(step)]) ?? request.bench.lamp;
 }
 
 /** Even light over the part, its mean from the lamp's last meter reading; the light map comes later. */
-export const cureSetting = (request: BatchRequest): CureSetting => ({
-  constants: cureConstantsOf(request.card),
-  wallMm: request.part.wallMm,
-  coldMWPerCm2: request.bench.lamp.mWPerCm2 * EVEN_LIGHT.cold,
-  hotMWPerCm2: request.bench.lamp.mWPerCm2 * EVEN_LIGHT.hot,
-  medium: request.card.cureMedium,
-  tempC: request.bench.roomC,
-  lampHeatsK: request.bench.lamp.heatsK,
-});
+export function cureSetting(request: BatchRequest): CureSetting {
+  const lamp = lampOf(request);
+  const step = firstCure(request);
+  const medium: Medium = step?.medium ?? request.card.cureMedium;
+  return {
+    constants: cureConstantsOf(request.card),
+    wallMm: request.part.wallMm,
+    coldMWPerCm2: lamp.mWPerCm2 * EVEN_LIGHT.cold,
+    hotMWPerCm2: lamp.mWPerCm2 * EVEN_LIGHT.hot,
+    medium,
+    tempC: step?.tempC ?? request.bench.roomC,
+    lampHeatsK: lamp.heatsK,
+  };
+}
 
 /** Share of the metered light at the coldest and hottest spot while no light map is made. Engineering guesses for a turntable box. */
 export const EVEN_LIGHT = { cold: 0.85, hot: 1.15 } as const;

@@ -1,6 +1,25 @@
+import type { Medium } from '../cure/index.ts';
+import type { Air } from '../dry/index.ts';
 import type { ResinCard } from '../resin/index.ts';
+import type { Agitation } from '../wash/index.ts';
 
-export type StepKind = 'drip' | 'off-plate' | 'wash' | 'dry' | 'look-matte' | 'trim' | 'cure' | 'look-cured' | 'seal';
+/** rinse: water that takes solvent off, not counted as exposure · do: work with no effect that is computed */
+export type StepKind =
+  | 'drip'
+  | 'mop'
+  | 'off-plate'
+  | 'wash'
+  | 'rinse'
+  | 'dry'
+  | 'look-matte'
+  | 'warm-dip'
+  | 'trim'
+  | 'cure'
+  | 'oven'
+  | 'look-cured'
+  | 'do'
+  | 'hand-over'
+  | 'seal';
 /** timed: a timer runs between start and finish · hands: worked on between them · moment: one press · look: one answer */
 export type StepMode = 'timed' | 'hands' | 'moment' | 'look';
 
@@ -16,6 +35,14 @@ export type Step = {
   readonly title: string;
   readonly hint: string;
   readonly plannedS?: number;
+  /** which entry of the palette it came from; steps of before routes have none */
+  readonly type?: string;
+  readonly agitation?: Agitation;
+  readonly medium?: Medium;
+  readonly tempC?: number;
+  readonly air?: Air;
+  /** what the band says before and after; {} is the batch */
+  readonly say?: readonly [start: string, finish: string];
   readonly state: 'waiting' | 'running' | 'done';
   readonly startedAtMs?: number;
   readonly endedAtMs?: number;
@@ -35,6 +62,14 @@ export type PartFacts = {
   readonly wallMm: number;
   readonly volumeMm3?: number;
   readonly trappedMm3?: number;
+  /** of supports, within no other area */
+  readonly supportAreaMm2?: number;
+  readonly supportContacts?: number;
+  /** thinnest feature and how far it reaches */
+  readonly thinMm?: number;
+  readonly thinSpanMm?: number;
+  /** deepest blind hole */
+  readonly pocketDepthMm?: number;
 };
 
 export type BatchState = {
@@ -45,6 +80,8 @@ export type BatchState = {
   readonly count: number;
   readonly part: PartFacts;
   readonly plateAreaMm2: number;
+  /** the route it runs, at the version it was hung with */
+  readonly route?: { readonly id: string; readonly name: string; readonly version: number };
   readonly customer?: string;
   readonly dueAtMs?: number;
   readonly createdAtMs: number;
@@ -103,4 +140,12 @@ export const STATIONS = {
   dry: 'dry-rack',
   trim: 'trim-mat',
   lamp: 'lamp-box',
+  ultra: 'ultra-tub',
+  soap: 'soap-tub',
+  rinse: 'rinse-bowl',
+  clear: 'clear-bowl',
+  warm: 'warm-dip',
+  smallLamp: 'small-lamp',
+  sun: 'sun-sill',
+  oven: 'oven',
 } as const;

@@ -10,9 +10,9 @@ import {
   washLines,
 } from '../solvent/index.ts';
 import { clingResidueUm, DRAG_FILM_UM, ORIENTATION_FACTOR, planWash, washTauS } from '../wash/index.ts';
-import { type BenchNow, washRequest } from './planBatch.ts';
+import { type BathNow, type BenchNow, bathAt, stageOf, washRequest } from './planBatch.ts';
 import { exposureS } from './reduce.ts';
-import { type BatchState, type Knew, STATIONS, type Step } from './types.ts';
+import type { BatchState, Knew, Step } from './types.ts';
 
 /** A vessel used as a bath. */
 export type BathVessel = {
@@ -65,7 +65,8 @@ export function finishWash(batch: BatchState, step: Step, atMs: number, bath: Ba
     { agitation, loadPctW: load },
     { solvent, viscosityMPaS: batch.card.viscosityMPaS25, tempC: bench.roomC },
   );
-  const filmUm = batch.filmUm * Math.exp(-seconds / tauS);
+  // rinsing water takes solvent off, not resin
+  const filmUm = step.kind === 'rinse' ? batch.filmUm : batch.filmUm * Math.exp(-seconds / tauS);
   const areaMm2 = wettedMm2(batch);
   const dragUm = DRAG_FILM_UM[solvent];
   const density = bathDensityGPerMl({
@@ -121,12 +122,14 @@ export function rewashS(batch: BatchState, bench: BenchNow, nowMs: number): numb
   const plan = planWash({
     ...request,
     filmUm: Math.max(batch.filmUm, VISIBLE_FILM_UM),
-    stages: [{ agitation: bench.clean.agitation, loadPctW: bench.clean.loadPctW }],
+    stages: [stageOf(bathNowFor(lastWash(batch), bench))],
     exposureCapS: leftS,
   });
   return plan.ok ? Math.max(SHORTEST_REWASH_S, plan.value.stagesS[0]!) : leftS;
 }
 
-export const bathNowFor = (step: Step, bench: BenchNow) =>
-  step.station === STATIONS.wash1 ? bench.first : bench.clean;
+export const lastWash = (batch: BatchState): Step | undefined => batch.steps.findLast(({ kind }) => kind === 'wash');
+/** The bath of a step, moved as the step says; the clean bath when there is no step. */
+export const bathNowFor = (step: Pick<Step, 'station' | 'agitation'> | undefined, bench: BenchNow): BathNow =>
+  step ? bathAt(step.station, bench, step.agitation) : bench.clean;
 export const round = (value: number, digits: number): number => Number(value.toFixed(digits));

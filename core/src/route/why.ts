@@ -1,6 +1,6 @@
 import { targetDepthMm } from '../cure/index.ts';
 import { clockText, plainNumber } from '../units/index.ts';
-import { type BatchPlan, type BatchRequest, cureSetting, planBatch } from './planBatch.ts';
+import { type BatchPlan, type BatchRequest, cureSetting, lampOf, planBatch, type StageAt } from './planBatch.ts';
 
 /** The answer to "Why this number?". */
 export type Why = {
@@ -13,7 +13,7 @@ export type Why = {
   readonly movers: readonly (readonly [change: string, effect: string])[];
   readonly sure: string;
 };
-export const WHY_TOPICS = ['film', 'wash1', 'wash2', 'dry', 'cure'] as const;
+export const WHY_TOPICS = ['film', 'wash1', 'wash2', 'wash3', 'dry', 'cure'] as const;
 export type WhyTopic = (typeof WHY_TOPICS)[number];
 
 const INVENTED = 'Rates, saturation and clinging film are engineering guesses until readings replace them.';
@@ -27,6 +27,8 @@ export function explain(topic: WhyTopic, request: BatchRequest, plan: BatchPlan 
       return explainWash(0, request, plan);
     case 'wash2':
       return explainWash(1, request, plan);
+    case 'wash3':
+      return explainWash(2, request, plan);
     case 'dry':
       return explainDry(request, plan);
     case 'cure':
@@ -37,9 +39,12 @@ export function explain(topic: WhyTopic, request: BatchRequest, plan: BatchPlan 
 type Change = readonly [text: string, over: (request: BatchRequest) => BatchRequest];
 const MORE_DRIP: Change = ['drip 2 min longer', (r) => ({ ...r, dripS: r.dripS + 120 })];
 const WARMER: Change = ['room 3 °C warmer', (r) => ({ ...r, bench: { ...r.bench, roomC: r.bench.roomC + 3 } })];
-const bathLoad = (bath: 'first' | 'clean'): Change => [
-  bath === 'first' ? 'Wash 1 one % more loaded' : 'Wash 2 one % more loaded',
-  (r) => ({ ...r, bench: { ...r.bench, [bath]: { ...r.bench[bath], loadPctW: r.bench[bath].loadPctW + 1 } } }),
+const bathLoad = ({ station, bath }: StageAt): Change => [
+  `${bath.name} one % more loaded`,
+  (r) => ({
+    ...r,
+    bench: { ...r.bench, baths: { ...r.bench.baths, [station]: { ...bath, loadPctW: bath.loadPctW + 1 } } },
+  }),
 ];
 
 /** Changes in order of effect, largest first. */
@@ -90,18 +95,18 @@ function explainFilm(request: BatchRequest, plan: BatchPlan): Why {
   };
 }
 
-function explainWash(index: 0 | 1, request: BatchRequest, plan: BatchPlan): Why {
-  const { card, bench } = request;
-  const bath = index === 0 ? bench.first : bench.clean;
+function explainWash(index: number, request: BatchRequest, plan: BatchPlan): Why {
+  const { card } = request;
+  const bath = (plan.stages[index] ?? plan.stages.at(-1))?.bath ?? request.bench.clean;
   const time = (p: BatchPlan) => (p.wash.ok ? p.wash.value.stagesS[index] : undefined);
   const residueUm = plan.wash.ok ? plan.wash.value.residueUm : plan.wash.refusal.residueUm;
   const limit = plan.wash.ok ? plan.wash.value.limitsPctW[index] : plan.wash.refusal.limitsPctW[index];
   const procedure = card.procedure && `Exact time of ${card.procedure.reference}; nothing is computed over it.`;
   return {
-    title: index === 0 ? 'Time in the first bath' : 'Time in the clean bath',
+    title: `Time in ${bath.name}`,
     value: time(plan) === undefined ? 'no time works' : clockText(time(plan)!),
     inputs: [
-      ['film before washing', `${plainNumber(plan.film.meanFilmUm, 3)} µm`],
+      ['film before washing', `${plainNumber(plan.filmUm, 3)} µm`],
       ['load', `${plainNumber(bath.loadPctW)} % by weight; fit up to about ${plainNumber(limit ?? 0)} %`],
       ['moved by', bath.agitation],
       ['in all at most', `${clockText(card.exposureCapS)} in solvent`],
@@ -109,11 +114,9 @@ function explainWash(index: 0 | 1, request: BatchRequest, plan: BatchPlan): Why 
     ],
     formula:
       procedure ??
-      'The film falls by the same share in equal times, slower the fuller the bath. What clings at the end dries and adds its own resin. The shortest pair of times that meets the tolerance is taken, with most of the film left in the first bath.',
+      'The film falls by the same share in equal times, slower the fuller the bath. What clings at the end dries and adds its own resin. The shortest times that meet the tolerance is taken, with most of the film left in the first bath.',
     constants: INVENTED,
-    movers: card.procedure
-      ? []
-      : movers(request, [bathLoad('first'), bathLoad('clean'), MORE_DRIP, WARMER], time, signedClock),
+    movers: card.procedure ? [] : movers(request, [...plan.stages.map(bathLoad), MORE_DRIP, WARMER], time, signedClock),
     sure: card.procedure
       ? 'Exact by procedure.'
       : 'About ±40 % until a reading of this bath is taken: look for an even matte face.',
@@ -133,10 +136,13 @@ function explainDry(request: BatchRequest, plan: BatchPlan): Why {
     inputs: [
       ['air', `${bench.dryAir}, ${bench.roomC} °C, ${bench.humidityPct} %`],
       ['wet corners', '0.1 mm after blowing off'],
+      ...(request.part.pocketDepthMm
+        ? [['deepest blind hole', `${plainNumber(request.part.pocketDepthMm, 3)} mm`] as const]
+        : []),
       ['soaked in', 'for as long as it was washed'],
     ],
     formula:
-      'Corner puddles evaporate at their own wet-bulb temperature; then solvent that soaked into the skin needs as long to come out as it had to go in.',
+      'Corner puddles evaporate at their own wet-bulb temperature, the last film in a blind hole through the air standing in it; then solvent that soaked into the skin needs as long to come out as it had to go in.',
     constants: 'Antoine vapour pressures, flat-plate transfer (Pohlhausen 1921), skin diffusion 1e-12 m²/s.',
     movers: request.card.procedure ? [] : movers(request, [fan, WARMER, damp], (p) => p.dryS, signedClock),
     sure: 'About ±50 %. The matte look opens the gate, not the clock. Warm air only away from solvent vapour.',
@@ -144,7 +150,7 @@ function explainDry(request: BatchRequest, plan: BatchPlan): Why {
 }
 
 function explainCure(request: BatchRequest, plan: BatchPlan): Why {
-  const { lamp } = request.bench;
+  const lamp = lampOf(request);
   const { window, range, doses } = plan.cure;
   const setting = cureSetting(request);
   const dimmer: Change = [

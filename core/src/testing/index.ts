@@ -8,9 +8,9 @@ import {
   decideFinish,
   decideLook,
   decideStart,
+  layRoute,
   type PartFacts,
   planBatch,
-  twoBathsRoute,
 } from '../route/index.ts';
 
 /** A made-up card, part and bench for tests. Not used by the product. */
@@ -52,7 +52,7 @@ export function testBatch(over: Partial<BatchState> = {}, dripS = 300): BatchSta
     part: testPart,
     plateAreaMm2: 5000,
     createdAtMs: 0,
-    steps: twoBathsRoute(plan, dripS),
+    steps: layRoute(request, plan),
     filmUm: plan.film.meanFilmUm,
     clingingMg: ['0', '0', '0'],
     addS: plan.cure.doses?.addS ?? 0,

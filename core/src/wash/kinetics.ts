@@ -46,6 +46,8 @@ export const CLING_EXCHANGE_S = 6;
 export type WashStage = {
   readonly agitation: Agitation;
   readonly loadPctW: number;
+  /** when this stage holds another liquid than the setting's */
+  readonly solvent?: Solvent;
   /** the longest this stage may last */
   readonly capS?: number;
 };
@@ -68,11 +70,12 @@ export type WashSetting = {
  */
 export function washTauS(stage: WashStage, setting: WashSetting, tau0S: number = BASE_TAU_S[stage.agitation]): number {
   requireInRange('loadPctW', stage.loadPctW, 0, 100);
-  const saturation = SATURATION_PCT_W[setting.solvent];
+  const solvent = stage.solvent ?? setting.solvent;
+  const saturation = SATURATION_PCT_W[solvent];
   if (stage.loadPctW >= saturation) return Number.POSITIVE_INFINITY;
   const flow = (requireInRange('viscosityMPaS', setting.viscosityMPaS ?? 300, 1, 100_000) / 300) ** 0.4;
   const warmth = Math.exp(1800 * (1 / kelvin(requireInRange('tempC', setting.tempC ?? 20, 0, 60)) - 1 / 293.15));
-  return (tau0S * SOLVENT_TAU_FACTOR[setting.solvent] * flow * warmth) / (1 - stage.loadPctW / saturation);
+  return (tau0S * SOLVENT_TAU_FACTOR[solvent] * flow * warmth) / (1 - stage.loadPctW / saturation);
 }
 
 /**
@@ -110,7 +113,7 @@ export function washResidue(
     film *= Math.exp(-requireInRange('stagesS', stagesS[index]!, 0) / tauS);
     return { tauS, filmUm: film };
   });
-  const dragUm = setting.dragUm ?? DRAG_FILM_UM[setting.solvent];
+  const dragUm = setting.dragUm ?? DRAG_FILM_UM[stages.at(-1)!.solvent ?? setting.solvent];
   const loads = stages.map((stage) => stage.loadPctW);
   return { residueUm: film + clingResidueUm(loads, stagesS.at(-1)!, dragUm), byStage };
 }

@@ -51,7 +51,8 @@ export function planWash(request: WashRequest): Result<WashPlan, WashRefusal> {
   requireInRange('filmUm', request.filmUm, 0, 100_000);
   const capS = requireInRange('exposureCapS', request.exposureCapS ?? LONGEST_STAGE_S, 1);
   if (request.stages.length < 1 || request.stages.length > 3) throw new RangeError('stages: one to three wash stages');
-  const dragUm = request.dragUm ?? DRAG_FILM_UM[request.solvent];
+  const liquidOf = (stage: WashStage) => stage.solvent ?? request.solvent;
+  const dragUm = request.dragUm ?? DRAG_FILM_UM[liquidOf(request.stages.at(-1)!)];
   const taus = request.stages.map((stage) => washTauS(stage, request));
   const search: Search = { toleranceUm, capS, dragUm, taus, leastS: request.leastStageS ?? SHORTEST_STAGE_S };
   const best = taus.every(Number.isFinite) ? searchTimes(request, search) : undefined;
@@ -139,7 +140,9 @@ function whyNot(request: WashRequest, search: Search): Refusal & { readonly resi
       residueUm,
     };
   }
-  const saturated = request.stages.findIndex((stage) => stage.loadPctW >= SATURATION_PCT_W[request.solvent]);
+  const saturated = request.stages.findIndex(
+    (stage) => stage.loadPctW >= SATURATION_PCT_W[stage.solvent ?? request.solvent],
+  );
   if (saturated >= 0) {
     return {
       code: 'BATH_SATURATED',
@@ -165,17 +168,17 @@ function stageLimitsPctW(
   toleranceUm: number,
   dragUm: number,
 ): readonly number[] {
-  const saturationPctW = SATURATION_PCT_W[request.solvent];
+  const saturationOf = (stage: WashStage) => SATURATION_PCT_W[stage.solvent ?? request.solvent];
   const freshTaus = request.stages.map((stage) => washTauS({ ...stage, loadPctW: 0 }, request));
   const clean = cleanLimitPctW(toleranceUm, dragUm);
-  if (stagesS.length === 1) return [Math.min(clean, saturationPctW)];
+  if (stagesS.length === 1) return [Math.min(clean, saturationOf(request.stages[0]!))];
   const pairs = stagesS.slice(0, -1).map((timeS, index) => {
     const othersS = stagesS.reduce((sum, s, i) => (i === index ? sum : sum + s / freshTaus[i]!), 0) * freshTaus.at(-1)!;
     return limitPairPctW({
       toleranceUm,
       dragUm,
       startFilmUm: Math.max(request.filmUm, toleranceUm),
-      saturationPctW,
+      saturationPctW: saturationOf(request.stages[index]!),
       tauS: [freshTaus[index]!, freshTaus.at(-1)!],
       timesS: [Math.max(timeS, 1), othersS],
     });

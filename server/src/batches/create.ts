@@ -3,19 +3,25 @@ import type { MeshMeasures } from '@north-step/core/mesh';
 import type { ResinCard } from '@north-step/core/resin';
 import {
   type BatchEvent,
+  type BatchPlan,
+  type BatchRequest,
   type BatchState,
+  layRoute,
   type PartFacts,
   partFromMesh,
   planBatch,
   plateAreaMm2,
+  routeRefusal,
+  stationOf,
+  TWO_BATHS,
   TYPICAL_WALL_MM,
-  twoBathsRoute,
 } from '@north-step/core/route';
-import { benchNow } from '../bench/index.ts';
+import { allStations, benchNow } from '../bench/index.ts';
 import type { Context } from '../context.ts';
 import { type Queryable, sql } from '../db/index.ts';
 import { runCommand } from '../http/command.ts';
 import { Refused, unknown } from '../http/errors.ts';
+import { newestRoute } from '../routes/index.ts';
 import { batchName, record } from './store.ts';
 
 export function createBatch(context: Context, command: NewBatch): Promise<BatchReply> {
@@ -27,6 +33,7 @@ export function createBatch(context: Context, command: NewBatch): Promise<BatchR
     if (!lot)
       throw new Refused({ code: 'UNKNOWN_LOT', message: `${card.name} has no lot “${command.lot}”.`, field: 'lot' });
     const part = await partFacts(tx, command);
+    const route = await newestRoute(tx, command.routeId ?? (card.procedure ? 'procedure' : TWO_BATHS.id));
     const atMs = context.nowMs();
     const bench = await benchNow(tx);
     const request = {
@@ -36,8 +43,10 @@ export function createBatch(context: Context, command: NewBatch): Promise<BatchR
       dripS: command.dripS,
       plateAreaMm2: plateAreaMm2(part, command.count),
       bench,
+      route,
     };
     const plan = planBatch(request);
+    await refuseUnfit(tx, request, plan);
     const earlier = Number((await tx.one<{ n: bigint }>(sql`SELECT count(*) AS n FROM batch`)).n);
     const batch: BatchState = {
       id: context.newId(),
@@ -47,10 +56,11 @@ export function createBatch(context: Context, command: NewBatch): Promise<BatchR
       count: command.count,
       part,
       plateAreaMm2: request.plateAreaMm2,
+      route: { id: route.id, name: route.name, version: route.version },
       customer: command.customer,
       dueAtMs: command.dueAtMs,
       createdAtMs: atMs,
-      steps: twoBathsRoute(plan, command.dripS),
+      steps: layRoute(request, plan),
       filmUm: plan.film.meanFilmUm,
       clingingMg: ['0', '0', '0'],
       addS: plan.cure.doses?.addS ?? bench.lamp.timerStepS,
@@ -61,6 +71,24 @@ export function createBatch(context: Context, command: NewBatch): Promise<BatchR
     const after = await record(tx, undefined, [created], command.commandId);
     return { reply: { batch: after }, topics: ['bench', 'batches', `batch:${after.id}`] };
   });
+}
+
+/** A route that this bench, card and part cannot run is refused with the sentence that the rules give. */
+async function refuseUnfit(tx: Queryable, request: BatchRequest, plan: BatchPlan): Promise<void> {
+  const { route, card, part, bench } = request;
+  if (!route) return;
+  const known = new Set((await allStations(tx)).map(({ id }) => id));
+  const missing = route.steps.find((step) => !known.has(stationOf(step)));
+  if (missing)
+    throw new Refused({
+      code: 'NO_STATION',
+      message: `${route.name} uses the station “${stationOf(missing)}”, which this bench does not have.`,
+      remedy: 'Take another route.',
+      field: 'routeId',
+    });
+  const solventAt = (station: string) => bench.baths?.[station]?.solvent;
+  const refusal = routeRefusal(route, { card, part, filmUm: plan.film.meanFilmUm, solventAt });
+  if (refusal) throw new Refused({ ...refusal, field: 'routeId' });
 }
 
 async function newestCard(tx: Queryable, id: string): Promise<ResinCard> {

@@ -122,7 +122,7 @@ export function finishStep(context: Context, batchId: string, stepId: string, co
     ({ batch, bench, now }) => decideFinish(batch, stepId, bench, now),
     async (deed, events) => {
       const kind = stepById(deed.batch, stepId)?.kind;
-      if (kind === 'wash') return washEffects(context, deed, stepId, command.commandId, events);
+      if (kind === 'wash' || kind === 'rinse') return washEffects(context, deed, stepId, command.commandId, events);
       if (kind === 'dry') return dryEffects(context, deed, command.commandId, events, stepId);
       if (kind === 'seal') return [...(await seal(context, deed.tx, deed.batch, stepId, deed.now))];
       return events;
@@ -187,8 +187,8 @@ function bathBefore(
   stations: Awaited<ReturnType<typeof allStations>>,
 ): string | undefined {
   const at = batch.steps.indexOf(step);
-  const before = batch.steps.slice(0, at).findLast((other) => other.kind === 'wash' || other.kind === 'dry');
-  return before?.kind === 'wash'
+  const before = batch.steps.slice(0, at).findLast((other) => ['wash', 'rinse', 'dry'].includes(other.kind));
+  return before && before.kind !== 'dry'
     ? (stations.find((row) => row.id === before.station)?.vessel_id ?? undefined)
     : undefined;
 }

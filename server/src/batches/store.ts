@@ -38,9 +38,9 @@ export async function record(
       INSERT INTO event (at, batch_id, type, by, payload, command_id)
       SELECT at, ${after.id}::text, type, by, payload, ${commandId}::text
         FROM jsonb_to_recordset(${JSON.stringify(rows)}::jsonb) AS fact (at timestamptz, type text, by text, payload jsonb))
-    INSERT INTO batch (id, name, created_at, due_at, sealed_at, flagged, search, state)
+    INSERT INTO batch (id, name, created_at, due_at, sealed_at, flagged, search, route_id, state)
     VALUES (${after.id}, ${after.name}, ${new Date(after.createdAtMs)}, ${after.dueAtMs === undefined ? null : new Date(after.dueAtMs)},
-            ${sealedAt === undefined ? null : new Date(sealedAt)}, ${after.flag !== undefined}, ${search}, ${JSON.stringify(after)})
+            ${sealedAt === undefined ? null : new Date(sealedAt)}, ${after.flag !== undefined}, ${search}, ${after.route?.id ?? 'two-baths'}, ${JSON.stringify(after)})
     ON CONFLICT (id) DO UPDATE
        SET state = excluded.state, flagged = excluded.flagged, search = excluded.search, due_at = excluded.due_at,
            sealed_at = coalesce(excluded.sealed_at, batch.sealed_at)`);

@@ -2,6 +2,7 @@ export {
   allStations,
   allVessels,
   type BenchSetting,
+  bathSolvents,
   benchNow,
   benchSetting,
   openBatches,

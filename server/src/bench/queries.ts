@@ -55,7 +55,7 @@ export function toVessel(row: VesselRow): Vessel {
 }
 
 /** What is set, not measured: the room, the rack's air, the lamp's last meter reading. */
-export type BenchSetting = Omit<BenchNow, 'first' | 'clean'> & { readonly workshop: string };
+export type BenchSetting = Omit<BenchNow, 'first' | 'clean' | 'baths'> & { readonly workshop: string };
 
 export async function benchSetting(db: Queryable): Promise<BenchSetting> {
   return (await db.one<{ value: BenchSetting }>(sql`SELECT value FROM setting WHERE key = 'bench'`)).value;
@@ -65,6 +65,7 @@ type BathRow = Omit<VesselRow, 'solvent_mg' | 'water_mg' | 'resin_mg'> & {
   readonly solvent_mg: number;
   readonly water_mg: number;
   readonly resin_mg: number;
+  readonly stations: readonly string[];
 };
 
 /** The baths, the room and the lamp as they are now, in one read: every command asks for it. */
@@ -74,7 +75,8 @@ export async function benchNow(db: Queryable): Promise<BenchNow> {
     baths: readonly BathRow[];
     care: Record<string, BathNote> | null;
   }>(sql`
-    SELECT value, (SELECT jsonb_agg(to_jsonb(v)) FROM vessel v WHERE v.role IN ('first', 'clean')) AS baths,
+    SELECT value, (SELECT jsonb_agg(to_jsonb(v) || jsonb_build_object('stations', (SELECT coalesce(jsonb_agg(s.id), '[]'::jsonb) FROM station s WHERE s.vessel_id = v.id)))
+                     FROM vessel v WHERE v.kind = 'bath') AS baths,
            (SELECT body FROM bath_estimate WHERE NOT stale) AS care
       FROM setting WHERE key = 'bench'`);
   const baths = row.baths.map((bath) => ({
@@ -96,12 +98,10 @@ async function careNotes(db: Queryable): Promise<Record<string, BathNote>> {
 
 function benchFrom(
   setting: BenchSetting,
-  vessels: readonly VesselRow[],
+  vessels: readonly (VesselRow & { readonly stations: readonly string[] })[],
   care: Readonly<Record<string, BathNote>>,
 ): BenchNow {
-  const bath = (role: string): BathNow => {
-    const row = vessels.find((vessel) => vessel.role === role);
-    if (!row) throw new Error(`no vessel has the role ${role}`);
+  const bathNow = (row: VesselRow): BathNow => {
     const strength = strengthPctW(parcelOf(row));
     return {
       name: row.name,
@@ -111,8 +111,14 @@ function benchFrom(
       solvent: row.solvent,
     };
   };
+  const ofRole = (role: string): BathNow => {
+    const row = vessels.find((vessel) => vessel.role === role);
+    if (!row) throw new Error(`no vessel has the role ${role}`);
+    return bathNow(row);
+  };
   const { workshop: _, ...rest } = setting;
-  return { ...rest, first: bath('first'), clean: bath('clean') };
+  const baths = Object.fromEntries(vessels.flatMap((row) => row.stations.map((station) => [station, bathNow(row)])));
+  return { ...rest, first: ofRole('first'), clean: ofRole('clean'), baths };
 }
 
 type StationRow = {
@@ -135,6 +141,14 @@ const sealedSince = async (db: Queryable, since: Date) =>
       sql`SELECT state FROM batch WHERE sealed_at >= ${since} ORDER BY sealed_at DESC LIMIT 40`,
     )
   ).map((row) => row.state);
+
+/** The liquid of every bath, by the station it stands at. */
+export async function bathSolvents(db: Queryable): Promise<Readonly<Record<string, VesselRow['solvent']>>> {
+  const rows = await db.many<{ id: string; solvent: VesselRow['solvent'] }>(
+    sql`SELECT s.id, v.solvent FROM station s JOIN vessel v ON v.id = s.vessel_id`,
+  );
+  return Object.fromEntries(rows.map((row) => [row.id, row.solvent]));
+}
 
 /** Mean net resin of the last 30 washes in each vessel, g. */
 async function resinPerBatch(db: Queryable): Promise<Record<string, number>> {
@@ -168,7 +182,13 @@ export async function benchView(db: Queryable, nowMs: number): Promise<BenchRepl
     vessels: vessels.map(toVessel),
     resinPerBatchG,
     care,
-    bench: benchFrom(setting, vessels, care),
+    bench: benchFrom(
+      setting,
+      vessels
+        .filter(({ kind }) => kind === 'bath')
+        .map((row) => ({ ...row, stations: stations.filter((s) => s.vessel_id === row.id).map((s) => s.id) })),
+      care,
+    ),
     open,
     doneToday,
   };

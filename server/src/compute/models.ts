@@ -3,6 +3,8 @@ import {
   CureReply,
   DensityInput,
   DensityReply,
+  DipInput,
+  DipReply,
   DryInput,
   DryReply,
   FilmInput,
@@ -23,6 +25,7 @@ import {
 } from '@north-step/core/cure';
 import { dryTime } from '@north-step/core/dry';
 import { bathDensityGPerMl } from '@north-step/core/solvent';
+import { dip } from '@north-step/core/trim';
 import { ModelRangeError } from '@north-step/core/units';
 import { carryOver, planWash, washResidue } from '@north-step/core/wash';
 import { type Model, model } from './model.ts';
@@ -121,6 +124,20 @@ export const MODELS: readonly Model[] = [
       ],
     };
   }),
+  model(
+    'dip',
+    'Warm dip: seconds to soften a wall, and how far a feature droops meanwhile',
+    DipInput,
+    DipReply,
+    (input) => ({
+      ...dip(input),
+      assumptions: [
+        'Still water, 500 W/m²K; conductivity 0.2 W/mK and diffusivity 1.17e-7 m²/s: engineering guesses.',
+        'Green stiffness falls from 900 to 3 MPa as a logistic of 5 K about the softening point: engineering guesses.',
+        'Droop is in the bath, where water carries most of the weight; lifted out it droops several times more.',
+      ],
+    }),
+  ),
   ...SOLVENT_MODELS,
 ];
 

@@ -51,6 +51,7 @@ export function recordBody(batch: BatchState, now: Moment, movements: readonly J
     customer: batch.customer,
     part: { ...batch.part },
     count: batch.count,
+    route: batch.route && { ...batch.route },
     broken: batch.broken,
     resin: {
       name: batch.card.name,

@@ -32,7 +32,8 @@ export function BatchSheetPage() {
           <p className="text-ink-2">
             {batch.count} × {batch.part.name} · {batch.card.name} card {batch.card.version}, lot {batch.lot}
             {batch.customer && ` · ${batch.customer}`}
-            {batch.dueAtMs && `, due ${dayAndClock(batch.dueAtMs)}`} · route “Two baths, trim green”
+            {batch.dueAtMs && `, due ${dayAndClock(batch.dueAtMs)}`} · route “{batch.route?.name ?? 'Two baths, trim green'}”
+            {batch.route && batch.route.version > 1 && `, version ${batch.route.version}`}
           </p>
         </div>
         {batch.flag && (
@@ -40,7 +41,11 @@ export function BatchSheetPage() {
             <b>Flagged:</b> {batch.flag}
           </p>
         )}
-        <RouteStrip batch={batch} nowMs={nowMs} />
+        <RouteStrip
+          batch={batch}
+          nowMs={nowMs}
+          sides={Object.fromEntries((bench?.stations ?? []).map(({ id, side }) => [id, side]))}
+        />
         <div className="mt-6 grid grid-cols-[1fr_420px] gap-6 max-lg:grid-cols-1">
           <WhatWasDone batch={batch} nowMs={nowMs} />
           {bench && <WhyPanel batch={batch} bench={bench.bench} />}

@@ -1,38 +1,41 @@
-import { type BatchState, currentStep, exposureS, STATIONS, type Step } from '@north-step/core/route';
+import { type BatchState, currentStep, exposureS, type Step } from '@north-step/core/route';
 import { clockText } from '@north-step/core/units';
 import { clockOfDay } from '../../app/useNow.ts';
 
-const SHORT: Readonly<Record<Step['kind'], string>> = {
-  drip: 'Drip',
+/** Kinds whose place on the strip says enough with one word; the rest go by their title. */
+const SHORT: Readonly<Partial<Record<Step['kind'], string>>> = {
   'off-plate': 'off',
-  wash: 'Wash',
-  dry: 'Blow off, dry',
   'look-matte': 'look',
   trim: 'Clip',
-  cure: 'Lamp box',
   'look-cured': 'look',
   seal: 'seal',
 };
-const WIDTH: Readonly<Record<Step['kind'], number>> = {
+const WIDTH: Readonly<Partial<Record<Step['kind'], number>>> = {
   drip: 10,
-  'off-plate': 5,
   wash: 8,
+  rinse: 8,
   dry: 12,
-  'look-matte': 6,
   trim: 9,
   cure: 9,
-  'look-cured': 6,
+  oven: 9,
+  'off-plate': 5,
   seal: 5,
 };
-const nameOf = (step: Step): string =>
-  step.kind === 'wash' ? (step.station === STATIONS.wash1 ? 'Wash 1' : 'Wash 2') : SHORT[step.kind];
-const sideOf = (step: Step): string => {
-  if (step.station === STATIONS.lamp) return 'LIGHT SIDE';
-  return step.station === STATIONS.dry || step.station === STATIONS.trim ? 'DRY & TRIM' : 'WET SIDE';
+const USUAL_WIDTH = 6;
+const nameOf = (step: Step): string => SHORT[step.kind] ?? step.title;
+const SIDES: Readonly<Record<string, string>> = { dry: 'DRY & TRIM', light: 'LIGHT SIDE' };
+const sideOf = (step: Step, sides: Readonly<Record<string, string>>): string =>
+  SIDES[sides[step.station] ?? ''] ?? 'WET SIDE';
+
+type RouteStripProps = {
+  readonly batch: BatchState;
+  readonly nowMs: number;
+  /** side of the bench that each station stands at */
+  readonly sides: Readonly<Record<string, string>>;
 };
 
 /** The route from left to right: done is plain, now is dark, to come is hatched. Below: time in solvent against its limit. */
-export function RouteStrip({ batch, nowMs }: { readonly batch: BatchState; readonly nowMs: number }) {
+export function RouteStrip({ batch, nowMs, sides }: RouteStripProps) {
   const current = currentStep(batch);
   const soakedS = exposureS(batch, nowMs);
   const capS = batch.card.exposureCapS;
@@ -41,10 +44,10 @@ export function RouteStrip({ batch, nowMs }: { readonly batch: BatchState; reado
     <section aria-label="Route" className="mt-4">
       <ol className="flex">
         {batch.steps.map((step, index) => {
-          const side = sideOf(step);
-          const first = index === 0 || sideOf(batch.steps[index - 1]!) !== side;
+          const side = sideOf(step, sides);
+          const first = index === 0 || sideOf(batch.steps[index - 1]!, sides) !== side;
           return (
-            <li key={step.id} style={{ flexGrow: WIDTH[step.kind], flexBasis: 0 }} className="min-w-0">
+            <li key={step.id} style={{ flexGrow: WIDTH[step.kind] ?? USUAL_WIDTH, flexBasis: 0 }} className="min-w-0">
               <span className="zone block h-5 whitespace-nowrap">{first ? side : ''}</span>
               <StepBlock step={step} current={step.id === current?.id} />
             </li>

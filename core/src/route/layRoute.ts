@@ -1,0 +1,154 @@
+import type { CureWindow } from '../cure/index.ts';
+import { dip, dipTempC } from '../trim/index.ts';
+import { planWash } from '../wash/index.ts';
+import { greenTgOf } from './green.ts';
+import { stepType } from './palette.ts';
+import {
+  type BatchPlan,
+  type BatchRequest,
+  bathAt,
+  dryS,
+  LEAST_WASH_S,
+  lampOf,
+  routeOf,
+  stageOf,
+  washRequest,
+  washRuns,
+} from './planBatch.ts';
+import { agitationOf, kindOf, type Route, type RouteStep, stationOf } from './template.ts';
+import { STATIONS, type Step } from './types.ts';
+
+export type StepBlank = Omit<Step, 'id' | 'state'>;
+const waiting = (id: string, blank: StepBlank): Step => ({ ...blank, id, state: 'waiting' });
+
+/** Dust and resin that trimming sets free, as a film. An engineering guess. */
+const SECOND_WASH_FILM_UM = 5;
+/** "It cannot hurt": three times as long as it needs. */
+const LONG_FACTOR = 3;
+
+/** The steps of a batch: the route's, with the times that the models plan. Washes are planned again when they start. */
+export function layRoute(request: BatchRequest, plan: BatchPlan): readonly Step[] {
+  const { steps } = routeOf(request);
+  const timed = plannedTimes(request, plan);
+  return steps.map((step, index) => waiting(`s${index + 1}`, blankOf(step, timed[index])));
+}
+
+/** One step of the palette as a batch has it. */
+export function blankOf(step: RouteStep, plannedS?: number): StepBlank {
+  const type = stepType(step.type);
+  const station = stationOf(step);
+  const { say } = type;
+  return {
+    kind: type.kind,
+    mode: type.mode,
+    station,
+    title: titleOf(step),
+    hint: type.hint,
+    type: step.type,
+    say,
+    ...(step.agitation || type.agitation ? { agitation: agitationOf(step) } : {}),
+    ...(step.medium ? { medium: step.medium } : {}),
+    ...(step.tempC === undefined ? {} : { tempC: step.tempC }),
+    ...(step.air ? { air: step.air } : {}),
+    ...(type.mode === 'timed' ? { plannedS: plannedS ?? step.seconds ?? type.seconds } : {}),
+  };
+}
+
+/** Machine washes are called after their bath; the rest after what is done. */
+export function titleOf(step: RouteStep): string {
+  const { title } = stepType(step.type);
+  if (step.type === 'wash-machine') return stationOf(step) === STATIONS.wash1 ? 'Wash 1' : 'Wash 2';
+  if (step.type === 'rest') return 'Blow off, dry';
+  if (step.type === 'cure' && step.medium && step.medium !== 'air') return `Cure under ${step.medium}`;
+  return title;
+}
+
+/** Seconds of every timed step, by its number in the route. */
+function plannedTimes(request: BatchRequest, plan: BatchPlan): Readonly<Record<number, number | undefined>> {
+  const route = routeOf(request);
+  const times: Record<number, number | undefined> = {};
+  const washes = plan.wash.ok ? plan.wash.value.stagesS : [];
+  plan.stages.forEach(({ index }, i) => {
+    times[index] = route.steps[index]!.seconds ?? washes[i];
+  });
+  for (const run of washRuns(route.steps).slice(1)) Object.assign(times, laterRun(request, route, run));
+  const doses = cureTimes(request, plan, route);
+  let soakedS = 0;
+  let liquid = plan.stages[0]?.bath.solvent;
+  let dried = 0;
+  route.steps.forEach((step, index) => {
+    switch (kindOf(step)) {
+      case 'drip':
+        times[index] = request.dripS;
+        break;
+      case 'wash':
+      case 'rinse':
+        liquid = bathAt(stationOf(step), request.bench).solvent;
+        soakedS += kindOf(step) === 'wash' ? (times[index] ?? 0) : 0;
+        break;
+      case 'dry':
+        times[index] =
+          step.seconds ??
+          (request.card.procedure && dried === 0
+            ? request.card.procedure.dryS
+            : dryS(request, { soakedS, liquid, air: step.air }));
+        dried++;
+        soakedS = 0;
+        break;
+      case 'warm-dip':
+        times[index] = step.seconds ?? warmDipS(request, step);
+        break;
+      case 'cure':
+        times[index] = step.seconds ?? doses.shift();
+        break;
+    }
+  });
+  return times;
+}
+
+/** A wash after trimming takes off dust and what the supports held back. */
+function laterRun(request: BatchRequest, route: Route, run: readonly number[]): Record<number, number> {
+  const stages = run.map((index) => {
+    const step = route.steps[index]!;
+    return stageOf(bathAt(stationOf(step), request.bench, agitationOf(step)));
+  });
+  const plan =
+    stages.length <= 3 ? planWash({ ...washRequest(request, SECOND_WASH_FILM_UM), stages }) : ({ ok: false } as const);
+  return Object.fromEntries(
+    run.map((index, i) => [index, route.steps[index]!.seconds ?? (plan.ok ? plan.value.stagesS[i]! : LEAST_WASH_S)]),
+  );
+}
+
+/** First runs of light, shared between the cures that come before the first look. */
+function cureTimes(request: BatchRequest, plan: BatchPlan, route: Route): number[] {
+  const kinds = route.steps.map(kindOf);
+  const look = kinds.indexOf('look-cured');
+  const cures = kinds.flatMap((kind, i) => (kind === 'cure' ? [i] : []));
+  const before = Math.max(1, cures.filter((i) => look < 0 || i < look).length);
+  const totalS = firstLightS(request, plan, route);
+  const { timerStepS } = lampOf(request);
+  const eachS = Math.max(timerStepS, Math.round(totalS / before / timerStepS) * timerStepS);
+  const addS = plan.cure.doses?.addS ?? timerStepS;
+  return cures.map((_, n) => (n < before ? eachS : addS));
+}
+
+/** The light of the first run by the route's school, never past the end of the window. @returns s */
+export function firstLightS(request: BatchRequest, plan: BatchPlan, route: Route): number {
+  const { doses, window } = plan.cure;
+  const firstS = doses?.firstS ?? 0;
+  if (request.card.procedure || !doses) return firstS;
+  const wanted = route.dose === 'card' ? request.card.cardCureS : route.dose === 'long' ? longS(window) : undefined;
+  return wanted === undefined ? firstS : Math.min(wanted, Number.isFinite(doses.lastS) ? doses.lastS : wanted);
+}
+
+const longS = (window: CureWindow): number | undefined => window.handleS && LONG_FACTOR * window.handleS;
+
+function warmDipS(request: BatchRequest, step: RouteStep): number {
+  const greenTgC = greenTgOf(request.card);
+  const thicknessMm = Math.min(50, Math.max(0.3, Math.min(request.part.wallMm, 3)));
+  return Math.max(5, Math.ceil(dip({ thicknessMm, bathC: step.tempC ?? dipTempC(greenTgC), greenTgC }).seconds));
+}
+
+/** Steps to put in later, with ids that say how many came before them. */
+export const numbered = (blanks: readonly StepBlank[], existing: number): readonly Step[] =>
+  blanks.map((blank, index) => waiting(`s${existing + index + 1}`, blank));

@@ -1,0 +1,28 @@
+import { STEP_TYPES, type StepTypeId } from './palette.ts';
+import type { BatchRequest, BenchNow } from './planBatch.ts';
+import type { Route, RouteStep } from './template.ts';
+import { TWO_BATHS } from './twoBaths.ts';
+import type { BatchState } from './types.ts';
+
+/** The route a batch runs, read off its steps; the default for batches of before routes. */
+export function routeOfBatch(batch: BatchState): Route {
+  const steps = batch.steps.flatMap(({ type, station, agitation, medium, tempC, air }): readonly RouteStep[] =>
+    type !== undefined && type in STEP_TYPES ? [{ type: type as StepTypeId, station, agitation, medium, tempC, air }] : [],
+  );
+  return steps.length === batch.steps.length ? { ...TWO_BATHS, ...batch.route, steps } : TWO_BATHS;
+}
+
+/** What the models plan a batch from, at the bench as it is now. */
+export const requestOf = (
+  batch: BatchState,
+  bench: BenchNow,
+  dripS: number = batch.steps.find(({ kind }) => kind === 'drip')?.plannedS ?? 300,
+): BatchRequest => ({
+  card: batch.card,
+  part: batch.part,
+  count: batch.count,
+  dripS,
+  plateAreaMm2: batch.plateAreaMm2,
+  bench,
+  route: routeOfBatch(batch),
+});

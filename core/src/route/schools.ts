@@ -1,0 +1,70 @@
+import { agitationOf, kindOf, type Route, stationOf } from './template.ts';
+import { STATIONS } from './types.ts';
+
+/** The questions on which practitioners disagree, with the answers a route can give. */
+export const SCHOOLS = {
+  supports: ['before cure', 'warm dip, then peel', 'after cure', 'between washes', 'not taken off'],
+  washing: ['machine', 'two jars by hand', 'ultrasonic, short', 'spray and brush', 'water', 'detergent, then water'],
+  cureIn: ['air', 'water', 'glycerine', 'sun', 'small lamp, in cycles', 'not cured'],
+  howLong: ['short, look, add', 'card time', 'long'],
+  heat: ['none', 'warm chamber', 'oven afterwards'],
+  drying: ['hours of air', 'blow off, minutes', 'warm air'],
+} as const;
+export type SchoolQuestion = keyof typeof SCHOOLS;
+export type Schools = { readonly [Q in SchoolQuestion]: (typeof SCHOOLS)[Q][number] };
+
+const HOURS_S = 3600;
+
+/** Which schools a route belongs to, read off its steps. */
+export function schoolsOf(route: Route): Schools {
+  return {
+    supports: supportsSchool(route),
+    washing: washingSchool(route),
+    cureIn: mediumSchool(route),
+    howLong: route.dose === 'card' ? 'card time' : route.dose === 'long' ? 'long' : 'short, look, add',
+    heat: heatSchool(route),
+    drying: dryingSchool(route),
+  };
+}
+
+function supportsSchool({ steps }: Route): Schools['supports'] {
+  const kinds = steps.map(kindOf);
+  const trim = kinds.indexOf('trim');
+  if (trim < 0) return 'not taken off';
+  if (kinds.slice(0, trim).includes('cure')) return 'after cure';
+  if (kinds.slice(0, trim).includes('warm-dip')) return 'warm dip, then peel';
+  const wetAround = kinds.slice(0, trim).includes('wash') && kinds.slice(trim).includes('wash');
+  return wetAround ? 'between washes' : 'before cure';
+}
+
+function washingSchool({ steps }: Route): Schools['washing'] {
+  const washes = steps.filter((step) => kindOf(step) === 'wash');
+  const at = washes.map(stationOf);
+  const how = washes.map(agitationOf);
+  if (at.includes(STATIONS.soap)) return 'detergent, then water';
+  if (at.length > 0 && at.every((station) => station === STATIONS.rinse || station === STATIONS.clear)) return 'water';
+  if (how.includes('ultrasonic')) return 'ultrasonic, short';
+  if (how.includes('spray') || (how.every((one) => one === 'brush' || one === 'hand') && how.includes('brush')))
+    return 'spray and brush';
+  return how.includes('impeller') ? 'machine' : 'two jars by hand';
+}
+
+function mediumSchool({ steps }: Route): Schools['cureIn'] {
+  const cures = steps.filter((step) => kindOf(step) === 'cure');
+  if (cures.length === 0) return 'not cured';
+  if (cures.some((step) => stationOf(step) === STATIONS.sun)) return 'sun';
+  if (cures.some((step) => stationOf(step) === STATIONS.smallLamp)) return 'small lamp, in cycles';
+  const medium = cures.map((step) => step.medium).find((one) => one === 'glycerine' || one === 'water');
+  return medium ?? 'air';
+}
+
+function heatSchool({ steps }: Route): Schools['heat'] {
+  if (steps.some((step) => kindOf(step) === 'oven')) return 'oven afterwards';
+  return steps.some((step) => kindOf(step) === 'cure' && (step.tempC ?? 0) > 35) ? 'warm chamber' : 'none';
+}
+
+function dryingSchool({ steps }: Route): Schools['drying'] {
+  const rests = steps.filter((step) => kindOf(step) === 'dry');
+  if (rests.some((step) => step.air === 'warm')) return 'warm air';
+  return rests.some((step) => (step.seconds ?? 0) >= HOURS_S) ? 'hours of air' : 'blow off, minutes';
+}

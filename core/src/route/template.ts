@@ -1,0 +1,62 @@
+import { MEDIA, type Medium } from '../cure/index.ts';
+import { AIRS, type Air } from '../dry/index.ts';
+import { AGITATIONS, type Agitation } from '../wash/index.ts';
+import { STEP_TYPES, type StepTypeId, stepType } from './palette.ts';
+
+/** One step of a route, with what it sets over the step's own defaults. */
+export type RouteStep = {
+  readonly type: StepTypeId;
+  readonly station?: string;
+  /** s; left out, the models plan it */
+  readonly seconds?: number;
+  readonly agitation?: Agitation;
+  readonly medium?: Medium;
+  readonly tempC?: number;
+  readonly air?: Air;
+  /** the solvent stands in the ultrasonic tank itself, not in a jar */
+  readonly inTank?: boolean;
+};
+/** How long to cure: start low, look and add · the card's own time · long, "it cannot hurt". */
+export const DOSES = ['look', 'card', 'long'] as const;
+export type Dose = (typeof DOSES)[number];
+
+/** A named order of work. Versions never change; a batch keeps the one it ran. */
+export type Route = {
+  readonly id: string;
+  readonly name: string;
+  readonly version: number;
+  readonly steps: readonly RouteStep[];
+  readonly dose: Dose;
+  readonly note: string;
+};
+export const MOST_STEPS = 40;
+
+/** Every way a route breaks its own form. Empty when it can be judged by the rules. */
+export function validateRoute(route: Route): readonly string[] {
+  const breaches: string[] = [];
+  const need = (holds: boolean, text: string) => {
+    if (!holds) breaches.push(text);
+  };
+  need(route.name.trim() !== '' && route.name.length <= 80, 'name is empty or over 80 letters.');
+  need(Number.isInteger(route.version) && route.version >= 1, `version is ${route.version}; a whole number from 1.`);
+  need(DOSES.includes(route.dose), `dose “${route.dose}” is not known.`);
+  need(route.steps.length >= 1 && route.steps.length <= MOST_STEPS, `${route.steps.length} steps; 1 to ${MOST_STEPS}.`);
+  route.steps.forEach((step, i) => {
+    const at = `step ${i + 1}`;
+    need(step.type in STEP_TYPES, `${at}: type “${step.type}” is not known.`);
+    if (!(step.type in STEP_TYPES)) return;
+    need(step.agitation === undefined || AGITATIONS.includes(step.agitation), `${at}: agitation is not known.`);
+    need(step.medium === undefined || MEDIA.includes(step.medium), `${at}: medium is not known.`);
+    need(step.air === undefined || AIRS.includes(step.air), `${at}: air is not known.`);
+    need(
+      step.seconds === undefined || (step.seconds >= 1 && step.seconds <= 7 * 86_400),
+      `${at}: seconds 1 to a week.`,
+    );
+    need(step.tempC === undefined || (step.tempC >= 15 && step.tempC <= 250), `${at}: tempC 15 to 250.`);
+  });
+  return breaches;
+}
+
+export const kindOf = (step: RouteStep) => stepType(step.type).kind;
+export const stationOf = (step: RouteStep): string => step.station ?? stepType(step.type).station;
+export const agitationOf = (step: RouteStep): Agitation | undefined => step.agitation ?? stepType(step.type).agitation;

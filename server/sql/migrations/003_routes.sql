@@ -1,0 +1,19 @@
+-- Named routes. Those that ship are version 1 in the code; every change is a new row here and never changes again.
+
+CREATE TABLE route (
+  id         text NOT NULL,
+  version    int  NOT NULL CHECK (version >= 1),
+  name       text NOT NULL,
+  body       jsonb NOT NULL,
+  -- why it was changed
+  note       text NOT NULL,
+  at         timestamptz NOT NULL,
+  by         text NOT NULL,
+  command_id text NOT NULL,
+  PRIMARY KEY (id, version)
+);
+CREATE TRIGGER route_is_a_fact BEFORE UPDATE OR DELETE OR TRUNCATE ON route FOR EACH STATEMENT EXECUTE FUNCTION refuse_change();
+
+-- which route a batch runs, to count and filter by
+ALTER TABLE batch ADD COLUMN route_id text NOT NULL DEFAULT 'two-baths';
+CREATE INDEX batch_of_route ON batch (route_id);

@@ -1,0 +1,2 @@
+export { newestRoute } from './queries.ts';
+export { routeRoutes } from './routes.ts';
