@@ -53,6 +53,12 @@ export const PARTS: readonly DemoPart[] = [
       ]),
   },
   { name: 'gasket ring', resinIds: ['soft-gasket'], counts: [6, 12], soup: () => ring(28, 22, 4) },
+  {
+    name: 'cable gland',
+    resinIds: ['rinse-grey'],
+    counts: [6, 12],
+    soup: () => joinSoups(ring(9, 5, 24), moved(ring(13, 5, 6), [0, 0, 8])),
+  },
   { name: 'sensor fairing', resinIds: ['stiff-filled'], counts: [1, 3], soup: () => cup(30, 60, 5) },
   {
     name: 'bronze-fitting pattern',

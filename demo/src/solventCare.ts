@@ -9,6 +9,15 @@ import { trueLoadPctW, trueStrengthPctW, truthOf } from './truth.ts';
 const FIRST_ROTATES_AT_PCT_W = 6.5;
 const CLEAN_ROTATES_AT_PCT_W = 2.6;
 const BATH_ML = 4600;
+const JAR_ML = 600;
+const JAR_CHANGES_AT_PCT_W = 2;
+const WATERS = [
+  ['rinse-bowl', 1500],
+  ['clear-bowl', 1500],
+  ['soap-tub', 2500],
+] as const;
+/** Below this a bowl is topped up. */
+const WATER_LEAST_SHARE = 0.8;
 /** From this many days ago on nobody took a reading: why two baths are uncertain today. */
 export const LAST_READING_DAYS_AGO = { 'bath-1': 9, 'bath-2': 16 } as const;
 
@@ -25,7 +34,8 @@ export async function stock({ people }: Shop): Promise<void> {
   });
   for (const vesselId of ['bath-1', 'bath-2'])
     await lead.send('/api/solvent/fill', { vesselId, volumeMl: BATH_ML, fromVesselId: 'fresh-can' });
-  await lead.send('/api/solvent/fill', { vesselId: 'rinse-bowl', volumeMl: 1500 });
+  await lead.send('/api/solvent/fill', { vesselId: 'ultra-jar', volumeMl: JAR_ML, fromVesselId: 'fresh-can' });
+  for (const [vesselId, volumeMl] of WATERS) await lead.send('/api/solvent/fill', { vesselId, volumeMl });
 }
 
 /** The end of a day at the baths: rotate, top up, buy, reclaim; once a week a reading. */
@@ -43,6 +53,7 @@ export async function tendSolvent(shop: Shop, daysAgo: number): Promise<void> {
           volumeMl: Math.round(BATH_ML - bath.volumeMl),
           fromVesselId: 'fresh-can',
         });
+  await tendSmall(osei, of);
   if (of('fresh-can').volumeMl < 10_000)
     await mara.send('/api/solvent/fill', {
       vesselId: 'fresh-can',
@@ -56,6 +67,7 @@ export async function tendSolvent(shop: Shop, daysAgo: number): Promise<void> {
   const week = Math.floor(daysAgo / 7);
   const bathId = week % 3 === 2 ? 'bath-2' : 'bath-1';
   if (daysAgo % 7 === 2 && stillRead(bathId)) await readBath(shop, bathId, week % 4 === 1 ? 'flask' : 'residue');
+  if (daysAgo === 1) await readBath(shop, 'ultra-jar', 'residue');
   if (daysAgo === 61)
     await osei.send('/api/solvent/count', {
       vesselId: 'fresh-can',
@@ -68,6 +80,25 @@ export async function tendSolvent(shop: Shop, daysAgo: number): Promise<void> {
       to: 'spilled',
       note: 'basket caught the rim',
     });
+}
+
+/** The jar of the tub is emptied into the drum and filled anew; bowls are topped up with water. */
+async function tendSmall(technician: Technician, of: (id: string) => Vessel): Promise<void> {
+  if (of('ultra-jar').loadPctW > JAR_CHANGES_AT_PCT_W) {
+    const { volumeMl } = of('ultra-jar');
+    await technician.send('/api/solvent/discard', {
+      vesselId: 'ultra-jar',
+      volumeMl: Math.floor(volumeMl),
+      to: 'disposed',
+      note: 'jar of the tub changed',
+    });
+    await technician.send('/api/solvent/fill', { vesselId: 'ultra-jar', volumeMl: JAR_ML, fromVesselId: 'fresh-can' });
+  }
+  for (const [vesselId, volumeMl] of WATERS) {
+    const heldMl = of(vesselId).volumeMl;
+    if (heldMl < volumeMl * WATER_LEAST_SHARE)
+      await technician.send('/api/solvent/fill', { vesselId, volumeMl: Math.round(volumeMl - heldMl) });
+  }
 }
 
 /** The drum is hardened and filtered: the first run came back poor, later ones as the model says. */

@@ -4,6 +4,7 @@ import { type BatchState, type BenchNow, currentStep } from '@north-step/core/ro
 import { buildApp, type Db, LiveHub, setUpWorkshop } from '@north-step/server';
 import { type DemoPart, PARTS, stlOf } from './parts.ts';
 import { makeRandom, type Random } from './random.ts';
+import { RouteTurns } from './routes.ts';
 import { type Shop, stock, tendSolvent } from './solventCare.ts';
 import { Technician } from './technician.ts';
 import { CUSTOMERS, WORKSHOP } from './workshop.ts';
@@ -39,9 +40,11 @@ export async function tellStory(db: Db, options: StoryOptions): Promise<void> {
     { logLevel: 'error' },
   );
   const people = ['Mara V.', 'Osei T.'].map((name) => new Technician(app, clock, random, name));
-  const meshes = new Map<string, string>();
-  for (const part of PARTS) meshes.set(part.name, (await people[0]!.storeMesh(part.name, stlOf(part))).sha256);
-  const scene = { db, random, people, meshes };
+  // measured in their own thread while the story goes on
+  const meshes = new Map(
+    PARTS.map((part) => [part.name, people[0]!.storeMesh(part.name, stlOf(part)).then(({ sha256 }) => sha256)]),
+  );
+  const scene = { db, random, people, meshes, turns: new RouteTurns(random) };
 
   await stock(scene);
   const { bench } = await people[0]!.get<BenchReply>('/api/bench');
@@ -54,12 +57,14 @@ export async function tellStory(db: Db, options: StoryOptions): Promise<void> {
   clock.nowMs = Math.min(dayStart(nowMs, 0), nowMs - 5 * 3600 * 1000);
   await workDay(told, { daysAgo: 0, batches: 3, untilMs: nowMs - 135 * 60 * 1000 });
   await liveBench(told, nowMs);
+  await Promise.all(meshes.values());
   await app.close();
   await db.sync();
 }
 
 type Scene = Shop & {
-  readonly meshes: ReadonlyMap<string, string>;
+  readonly meshes: ReadonlyMap<string, Promise<string>>;
+  readonly turns: RouteTurns;
   /** the room and the lamp, which do not change during the story */
   readonly bench: BenchNow;
 };
@@ -93,19 +98,20 @@ function batchesOn(daysAgo: number, random: Random): number {
 }
 
 async function hang(
-  { random, meshes }: Scene,
+  { random, meshes, turns }: Scene,
   technician: Technician,
   part: DemoPart,
-  over: { dripS?: number; resinId?: string } = {},
+  over: { dripS?: number; resinId?: string; routeId?: string } = {},
 ): Promise<BatchState> {
   const cardId = over.resinId ?? random.pick(part.resinIds);
   const lots = WORKSHOP.resins.find(({ card }) => card.id === cardId)!.lots;
   const { batch } = await technician.send<BatchReply>('/api/batches', {
     cardId,
     lot: random.pick(lots),
+    routeId: over.routeId ?? turns.take(cardId),
     count: Math.round(FULL_PLATE * random.whole(...part.counts)),
     dripS: over.dripS ?? random.pick([240, 300, 360, 420]),
-    part: { name: part.name, meshSha256: meshes.get(part.name)! },
+    part: { name: part.name, meshSha256: await meshes.get(part.name)! },
     customer: random.pick(CUSTOMERS),
     dueAtMs: technician.clock.nowMs + random.whole(3, 30) * 3600 * 1000,
   });
@@ -141,7 +147,7 @@ async function liveBench(scene: Scene, nowMs: number): Promise<void> {
   };
   const fresh = async (who: Technician, partIndex: number, resinId: string, hungAgoMin: number, dripS = 300) => {
     clock.nowMs = nowMs - hungAgoMin * 60_000;
-    return hang(scene, who, PARTS[partIndex]!, { resinId, dripS });
+    return hang(scene, who, PARTS[partIndex]!, { resinId, dripS, routeId: 'two-baths' });
   };
   await begin(mara, await carryOn(scene, mara, await fresh(mara, 2, 'grey-general', 80), at('cure')), 70);
   const clipping = await carryOn(scene, osei, await fresh(osei, 1, 'tough-mooring', 60), at('trim'));

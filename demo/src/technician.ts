@@ -1,8 +1,15 @@
 import { createHash } from 'node:crypto';
 import type { BatchReply, MeshStored } from '@north-step/contract';
 import { cureWindow } from '@north-step/core/cure';
-import { cureConstantsOf } from '@north-step/core/resin';
-import { type BatchState, type BenchNow, cureSetting, currentStep, lightS, type Step } from '@north-step/core/route';
+import {
+  type BatchState,
+  type BenchNow,
+  cureSetting,
+  currentStep,
+  lightS,
+  requestOf,
+  type Step,
+} from '@north-step/core/route';
 import type { buildApp } from '@north-step/server';
 import type { Random } from './random.ts';
 
@@ -118,10 +125,7 @@ export class Technician {
       const first = batch.steps.filter((s) => s.kind === 'look-matte').length === 1;
       return { outcome: first && this.random.next() < 0.06 ? 'shine' : 'matte' };
     }
-    const window = cureWindow({
-      ...cureSetting({ card: batch.card, part: batch.part, count: batch.count, dripS: 300, plateAreaMm2: 0, bench }),
-      constants: cureConstantsOf(batch.card),
-    });
+    const window = cureWindow(cureSetting(requestOf(batch, bench)));
     const truth = 0.9 + 0.2 * hashShare(batch.id);
     if (!batch.card.procedure && window.handleS !== undefined && lightS(batch) < window.handleS * truth)
       return { outcome: 'tacky' };

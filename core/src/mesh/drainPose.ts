@@ -1,4 +1,4 @@
-import { held } from './flood.ts';
+import { held, TRAPPED } from './flood.ts';
 import { trappedMm3 } from './pockets.ts';
 import { boxOf, type Vec3, voxelise } from './voxels.ts';
 
@@ -29,6 +29,8 @@ export const POSES: readonly Vec3[] = [
   }),
 ];
 
+/** 0 for poses along an axis: they are easiest to hang. */
+const slant = (up: Vec3): number => (Math.max(...up.map(Math.abs)) > 0.999 ? 0 : 1);
 const dot = (a: Vec3, b: Vec3): number => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
 
 /**
@@ -45,7 +47,7 @@ export function findDrainPose(positions: Float32Array, as: DrainPose, voxelMm?: 
   const score = (up: Vec3): number => {
     const kind = held(grid, up);
     let count = 0;
-    for (let v = 0; v < kind.length; v++) if (kind[v] === 1) count++;
+    for (let v = 0; v < kind.length; v++) if (kind[v] === TRAPPED) count++;
     return count;
   };
   const length = Math.hypot(...as.up);
@@ -56,7 +58,7 @@ export function findDrainPose(positions: Float32Array, as: DrainPose, voxelMm?: 
     scored.reduce((sum, other) => (dot(up, other.up) > NEAR_COSINE ? sum + other.held : sum), 0);
   const ranked = scored
     .map((pose) => ({ ...pose, around: around(pose.up) }))
-    .sort((a, b) => a.held - b.held || a.around - b.around || along(b.up) - along(a.up));
+    .sort((a, b) => a.held - b.held || a.around - b.around || slant(a.up) - slant(b.up) || along(b.up) - along(a.up));
   let best = as;
   for (const { up } of ranked.slice(0, FINALISTS)) {
     const found = trappedMm3(positions, up, voxelMm);

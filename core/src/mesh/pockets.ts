@@ -1,5 +1,5 @@
 import { distanceTo } from './distance.ts';
-import { held } from './flood.ts';
+import { ENCLOSED, held, TRAPPED } from './flood.ts';
 import { type Box, boxOf, cellsOf, type Grid, SOLID, turnUp, type Vec3, voxelise } from './voxels.ts';
 
 /** A hollow that liquid must be coaxed out of: a blind hole, a channel, a cavity with a small mouth, a cup as it hangs. */
@@ -57,13 +57,16 @@ export function findPockets(positions: Float32Array, options: PocketOptions = {}
   const clearance = distanceTo(grid.solid, grid.nx, grid.ny, grid.nz);
   const reach = reachOf(grid, clearance, ball);
   const volume = voxelMm ** 3;
-  const trapped = groups(grid, (v) => kind[v] === 1).filter(({ length }) => length >= LEAST_CAVITY_VOXELS);
-  const enclosed = groups(grid, (v) => kind[v] === 2).filter(({ length }) => length >= LEAST_CAVITY_VOXELS);
+  const trapped = groups(grid, kind, TRAPPED).filter(({ length }) => length >= LEAST_CAVITY_VOXELS);
+  const enclosed = groups(grid, kind, ENCLOSED).filter(({ length }) => length >= LEAST_CAVITY_VOXELS);
   const sum = (all: readonly Int32Array[]) => all.reduce((total, { length }) => total + length, 0) * volume;
-  const inPocket = (v: number) => grid.solid[v] !== SOLID && kind[v] !== 2 && (kind[v] === 1 || reach[v] === 0);
+  // in a pocket: trapped, or open but out of the ball's reach
+  const pocket = new Uint8Array(kind.length);
+  for (let v = 0; v < kind.length; v++)
+    pocket[v] = kind[v] === TRAPPED || (kind[v] === 0 && reach[v] === 0 && grid.solid[v] !== SOLID) ? 1 : 0;
   const owner = new Uint16Array(kind.length);
   const width = new Float32Array(kind.length).fill(-1);
-  const pockets = groups(grid, inPocket)
+  const pockets = groups(grid, pocket, 1)
     .filter(({ length }) => length >= LEAST_CAVITY_VOXELS)
     .map((voxels, index) => describe({ grid, clearance, kind, owner, width }, voxels, index + 1))
     .filter((pocket) => pocket !== undefined)
@@ -80,10 +83,7 @@ export function trappedMm3(positions: Float32Array, up: Vec3, voxelMm?: number):
   const grid = voxelise(turned, box, voxelMm ?? chooseVoxelMm(box));
   const kind = held(grid);
   return (
-    groups(grid, (v) => kind[v] === 1).reduce(
-      (sum, { length }) => (length >= LEAST_CAVITY_VOXELS ? sum + length : sum),
-      0,
-    ) *
+    groups(grid, kind, TRAPPED).reduce((sum, { length }) => (length >= LEAST_CAVITY_VOXELS ? sum + length : sum), 0) *
     grid.voxelMm ** 3
   );
 }
@@ -103,53 +103,44 @@ function reachOf(grid: Grid, clearance: Float32Array, ball: number): Uint8Array 
   const { nx, ny, nz } = grid;
   const centres = new Uint8Array(clearance.length);
   const stack = new Int32Array(clearance.length);
-  let top = 0;
   const layer = nx * ny;
+  const steps = [-1, 1, -nx, nx, -layer, layer];
+  let top = 0;
   centres[0] = 1;
   stack[top++] = 0;
   while (top > 0) {
     const v = stack[--top]!;
-    const i = v % nx;
-    const j = Math.floor(v / nx) % ny;
-    const k = Math.floor(v / layer);
-    const go = (next: number) => {
-      if (centres[next] !== 0 || clearance[next]! < ball) return;
+    for (let s = 0; s < 6; s++) {
+      const next = v + steps[s]!;
+      // a step off one side lands on the rim of the other, which is open as well
+      if (next < 0 || next >= centres.length || centres[next] !== 0 || clearance[next]! < ball) continue;
       centres[next] = 1;
       stack[top++] = next;
-    };
-    if (i > 0) go(v - 1);
-    if (i < nx - 1) go(v + 1);
-    if (j > 0) go(v - nx);
-    if (j < ny - 1) go(v + nx);
-    if (k > 0) go(v - layer);
-    if (k < nz - 1) go(v + layer);
+    }
   }
   const away = distanceTo(centres, nx, ny, nz);
   for (let v = 0; v < away.length; v++) centres[v] = away[v]! <= ball + 0.5 ? 1 : 0;
   return centres;
 }
 
-/** Connected groups of voxels, by their faces. The rim of the grid must never belong. */
-export function groups(grid: Grid, belongs: (voxel: number) => boolean): Int32Array[] {
-  const { nx, ny, solid } = grid;
+/** Connected groups of the voxels of one kind, by their faces. The rim of the grid must never belong. */
+function groups(grid: Grid, kind: Uint8Array, wanted: number): Int32Array[] {
+  const { nx, ny } = grid;
   const layer = nx * ny;
-  const left = new Uint8Array(solid.length);
-  for (let v = 0; v < left.length; v++) left[v] = belongs(v) ? 1 : 0;
+  const steps = [-1, 1, -nx, nx, -layer, layer];
+  const left = kind.slice();
   const found: Int32Array[] = [];
-  const stack: number[] = [];
-  for (let start = 0; start < left.length; start++) {
-    if (left[start] !== 1) continue;
-    const group: number[] = [];
+  for (let start = left.indexOf(wanted); start >= 0; start = left.indexOf(wanted, start)) {
+    // the group is its own queue
+    const group = [start];
     left[start] = 0;
-    stack.push(start);
-    while (stack.length > 0) {
-      const v = stack.pop()!;
-      group.push(v);
-      for (const next of [v - 1, v + 1, v - nx, v + nx, v - layer, v + layer]) {
-        if (left[next] === 1) {
-          left[next] = 0;
-          stack.push(next);
-        }
+    for (let at = 0; at < group.length; at++) {
+      const v = group[at]!;
+      for (let s = 0; s < 6; s++) {
+        const next = v + steps[s]!;
+        if (left[next] !== wanted) continue;
+        left[next] = 0;
+        group.push(next);
       }
     }
     found.push(Int32Array.from(group));

@@ -7,7 +7,9 @@ import type { BatchState } from './types.ts';
 /** The route a batch runs, read off its steps; the default for batches of before routes. */
 export function routeOfBatch(batch: BatchState): Route {
   const steps = batch.steps.flatMap(({ type, station, agitation, medium, tempC, air }): readonly RouteStep[] =>
-    type !== undefined && type in STEP_TYPES ? [{ type: type as StepTypeId, station, agitation, medium, tempC, air }] : [],
+    type !== undefined && type in STEP_TYPES
+      ? [{ type: type as StepTypeId, station, agitation, medium, tempC, air }]
+      : [],
   );
   return steps.length === batch.steps.length ? { ...TWO_BATHS, ...batch.route, steps } : TWO_BATHS;
 }

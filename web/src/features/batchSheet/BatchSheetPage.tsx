@@ -32,7 +32,8 @@ export function BatchSheetPage() {
           <p className="text-ink-2">
             {batch.count} × {batch.part.name} · {batch.card.name} card {batch.card.version}, lot {batch.lot}
             {batch.customer && ` · ${batch.customer}`}
-            {batch.dueAtMs && `, due ${dayAndClock(batch.dueAtMs)}`} · route “{batch.route?.name ?? 'Two baths, trim green'}”
+            {batch.dueAtMs && `, due ${dayAndClock(batch.dueAtMs)}`} · route “
+            {batch.route?.name ?? 'Two baths, trim green'}”
             {batch.route && batch.route.version > 1 && `, version ${batch.route.version}`}
           </p>
         </div>

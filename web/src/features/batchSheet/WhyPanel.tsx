@@ -1,4 +1,11 @@
-import { type BatchState, type BenchNow, currentStep, planBatch, requestOf, type WhyTopic } from '@north-step/core/route';
+import {
+  type BatchState,
+  type BenchNow,
+  currentStep,
+  planBatch,
+  requestOf,
+  type WhyTopic,
+} from '@north-step/core/route';
 import { useMemo, useState } from 'react';
 import { Choice, WhyText } from '../../ui/index.ts';
 

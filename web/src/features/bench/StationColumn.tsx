@@ -1,7 +1,15 @@
 import type { BenchReply, Station } from '@north-step/contract';
 import { cureWindow } from '@north-step/core/cure';
 import type { Action } from '@north-step/core/nextStep';
-import { type BatchState, cureSetting, currentStep, lightS, remainingS } from '@north-step/core/route';
+import {
+  type BatchState,
+  cureSetting,
+  currentStep,
+  lightS,
+  remainingS,
+  requestOf,
+  STATIONS,
+} from '@north-step/core/route';
 import { clockText, percentText, plainNumber } from '@north-step/core/units';
 import { actLimitsPctW, batchesLeft } from '@north-step/core/wash';
 import { useMemo } from 'react';
@@ -20,6 +28,7 @@ type StationColumnProps = {
 /** One station: what it is like now, and the tags of the batches there. */
 export function StationColumn({ station, batches, bench, actions, nowMs, chosenId, onChoose }: StationColumnProps) {
   const vessel = bench.vessels.find((candidate) => candidate.id === station.vesselId);
+  const lamp = station.id === STATIONS.lamp ? bench.bench.lamp : bench.bench.lamps?.[station.id];
   return (
     <div className="flex min-w-0 flex-1 flex-col gap-1 border-r border-line px-2.5 pt-2 pb-3">
       <h3 className="font-bold">{station.name}</h3>
@@ -27,10 +36,10 @@ export function StationColumn({ station, batches, bench, actions, nowMs, chosenI
         <BathLines bench={bench} vesselId={vessel.id} />
       ) : (
         <p className="min-h-9 text-[13px] leading-snug text-ink-2">
-          {station.id === 'lamp-box' ? `${bench.bench.lamp.mWPerCm2} mW/cm² on the meter` : station.note}
+          {lamp ? `${lamp.mWPerCm2} mW/cm² on the meter` : station.note}
         </p>
       )}
-      {station.side === 'light' && (
+      {lamp && (
         <LampWindow bench={bench} batch={batches.find((batch) => currentStep(batch)?.kind === 'cure')} nowMs={nowMs} />
       )}
       <ul className="mt-1 space-y-2">
@@ -95,21 +104,7 @@ function LampWindow({
   readonly batch?: BatchState;
   readonly nowMs: number;
 }) {
-  const window = useMemo(
-    () =>
-      batch &&
-      cureWindow(
-        cureSetting({
-          card: batch.card,
-          part: batch.part,
-          count: batch.count,
-          dripS: 0,
-          plateAreaMm2: 0,
-          bench: bench.bench,
-        }),
-      ),
-    [batch, bench.bench],
-  );
+  const window = useMemo(() => batch && cureWindow(cureSetting(requestOf(batch, bench.bench))), [batch, bench.bench]);
   const step = batch && currentStep(batch);
   if (!window?.handleS || !batch || !step) return null;
   const runningS = step.state === 'running' ? (nowMs - step.startedAtMs!) / 1000 : 0;

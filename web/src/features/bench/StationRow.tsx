@@ -1,6 +1,6 @@
 import type { BenchReply, Station } from '@north-step/contract';
 import type { Action } from '@north-step/core/nextStep';
-import { type BatchState, placeOf } from '@north-step/core/route';
+import { type BatchState, placeOf, STATIONS } from '@north-step/core/route';
 import { DoneColumn } from './DoneColumn.tsx';
 import { StationColumn } from './StationColumn.tsx';
 
@@ -18,6 +18,16 @@ const SIDES = [
   { side: 'light', title: 'LIGHT SIDE', more: '', rule: 'border-ink' },
 ] as const;
 
+/** Stations that nearly every batch passes; the others take room only while something is there. */
+const ALWAYS: ReadonlySet<string> = new Set([
+  STATIONS.drip,
+  STATIONS.wash1,
+  STATIONS.wash2,
+  STATIONS.dry,
+  STATIONS.trim,
+  STATIONS.lamp,
+]);
+
 /** Stations from left to right as they stand on the bench; a tag sits where the parts are. */
 export function StationRow({ bench, actions, nowMs, chosenId, onChoose }: StationRowProps) {
   const places = new Map(bench.open.map((batch) => [batch.id, placeOf(batch)]));
@@ -26,7 +36,9 @@ export function StationRow({ bench, actions, nowMs, chosenId, onChoose }: Statio
   return (
     <div className="flex gap-0 overflow-x-auto pt-3">
       {SIDES.map(({ side, title, more, rule }) => {
-        const stations = bench.stations.filter((station) => station.side === side);
+        const here = bench.stations.filter((station) => station.side === side);
+        const stations = here.filter((station) => ALWAYS.has(station.id) || at(station).length > 0);
+        const resting = here.filter((station) => !stations.includes(station));
         const columns = stations.length + (side === 'light' ? 1 : 0);
         return (
           <section
@@ -60,6 +72,11 @@ export function StationRow({ bench, actions, nowMs, chosenId, onChoose }: Statio
                 />
               )}
             </div>
+            {resting.length > 0 && (
+              <p className="border-t border-line px-2.5 pt-1 text-[13px] text-ink-2">
+                also here, empty: {resting.map(({ name }) => name).join(' · ')}
+              </p>
+            )}
           </section>
         );
       })}
