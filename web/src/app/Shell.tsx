@@ -11,6 +11,7 @@ import { clockOfDay, useNow } from './useNow.ts';
 const PAGES = [
   ['/', 'Bench'],
   ['/batches', 'Batches'],
+  ['/routes', 'Routes'],
   ['/solvent', 'Solvent'],
   ['/resins', 'Resins'],
   ['/records', 'Records'],

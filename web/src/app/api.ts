@@ -8,13 +8,15 @@ import type {
   MovementQuery,
   RecordList,
   ResinsReply,
+  RouteReply,
+  RoutesReply,
   SolventReply,
   WorkloadReply,
 } from '@north-step/contract';
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
 import type { Static } from 'typebox';
 
-export const TAGS = ['Bench', 'Batches', 'Batch', 'Solvent', 'Care', 'Records', 'Resins'] as const;
+export const TAGS = ['Bench', 'Batches', 'Batch', 'Solvent', 'Care', 'Records', 'Resins', 'Routes'] as const;
 
 /** Reads only: everything that changes the bench goes through the outbox. */
 export const api = createApi({
@@ -33,6 +35,11 @@ export const api = createApi({
       providesTags: ['Batches'],
     }),
     resins: build.query<Static<typeof ResinsReply>, void>({ query: () => 'resins', providesTags: ['Resins'] }),
+    routes: build.query<RoutesReply, void>({ query: () => 'routes', providesTags: ['Routes'] }),
+    route: build.query<RouteReply, string>({
+      query: (id) => `routes/${encodeURIComponent(id)}`,
+      providesTags: ['Routes'],
+    }),
     solvent: build.query<SolventReply, void>({ query: () => 'solvent', providesTags: ['Solvent'] }),
     care: build.query<CareReply, void>({ query: () => 'solvent/care', providesTags: ['Care'] }),
     movements: build.query<MovementList, MovementQuery>({
@@ -53,6 +60,8 @@ export const {
   useBatchQuery,
   useBatchesQuery,
   useResinsQuery,
+  useRoutesQuery,
+  useRouteQuery,
   useSolventQuery,
   useCareQuery,
   useMovementsQuery,

@@ -49,6 +49,14 @@ export const routes: RouteObject[] = [
         path: 'solvent/baths/:vesselId',
         lazy: async () => ({ Component: (await import('../features/solvent/index.ts')).BathPage }),
       },
+      {
+        path: 'routes',
+        lazy: async () => ({ Component: (await import('../features/routes/index.ts')).RoutesPage }),
+      },
+      {
+        path: 'routes/:routeId',
+        lazy: async () => ({ Component: (await import('../features/routes/index.ts')).RoutePage }),
+      },
       { path: 'resins', lazy: async () => ({ Component: (await import('../features/resins/index.ts')).ResinsPage }) },
       {
         path: 'records',

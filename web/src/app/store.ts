@@ -30,6 +30,7 @@ const TAGS_OF: Readonly<Record<string, readonly Tag[]>> = {
   solvent: ['Solvent'],
   estimates: ['Care', 'Bench'],
   records: ['Records'],
+  routes: ['Routes'],
 };
 
 /** Listens to the server's stream of changes; after a gap everything is asked for anew. */

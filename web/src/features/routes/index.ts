@@ -1,0 +1,2 @@
+export { RoutePage } from './RoutePage.tsx';
+export { RoutesPage } from './RoutesPage.tsx';
