@@ -13,7 +13,7 @@ for (const theme of ['day', 'amber'] as const) {
       await page.goto(server.address + path);
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
       if (path === '/batches/new') {
-        await page.getByLabel('STL file of the part').setInputFiles(stlFile('block.stl', box(30, 20, 10)));
+        await page.getByLabel('Files of the parts').setInputFiles(stlFile('block.stl', box(30, 20, 10)));
         await expect(page.getByText('12 triangles')).toBeVisible();
       }
       const { violations } = await new AxeBuilder({ page }).withTags(RULES).analyze();

@@ -12,10 +12,10 @@ async function press(page: Page, key: string, next: RegExp): Promise<void> {
 test('from a dropped file to a sealed record, by keyboard', async ({ bench: page, server }) => {
   await page.keyboard.press('n');
   await page
-    .getByLabel('STL file of the part')
+    .getByLabel('Files of the parts')
     .setInputFiles(stlFile('bracket.stl', joinSoups(box(40, 20, 4), moved(box(4, 20, 30), [0, 0, 4]))));
   await expect(page.getByRole('heading', { level: 1 })).toHaveText(
-    /bracket is ready to hang: drip 6 min, then \d:\d\d and \d:\d\d/,
+    /bracket is ready to hang: drip 6 min, then wash \d:\d\d, then \d:\d\d/,
   );
   await expect(page.getByText('24 triangles')).toBeVisible();
 

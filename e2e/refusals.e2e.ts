@@ -46,13 +46,13 @@ test('a busy bath refuses with who is in it; a wet cure is refused with the way 
 const cube = toBinaryStl(box(10, 10, 10));
 for (const [what, file, message] of [
   ['empty', ['empty.stl', ''], /The file is empty/],
-  ['not an STL', ['letter.stl', 'Dear workshop'], /not an STL file/],
+  ['not an STL', ['letter.stl', 'Dear workshop'], /no part file/],
   ['cut short', ['short.stl', cube.slice(0, 300)], /ends early/],
   ['flat', ['flat.stl', toBinaryStl(new Float32Array(18))], /no surface/],
 ] as const) {
   test(`a file that is ${what} is refused in words, and another can be taken`, async ({ bench: page }) => {
     await page.keyboard.press('n');
-    const input = page.getByLabel('STL file of the part');
+    const input = page.getByLabel('Files of the parts');
     await input.setInputFiles(stlFile(file[0], file[1]));
     await expect(page.getByRole('alert')).toHaveText(message);
     await input.setInputFiles(stlFile('cube.stl', cube));
@@ -62,7 +62,7 @@ for (const [what, file, message] of [
 
 test('a tiny part offers the unit; an open one says its volume is withheld', async ({ bench: page }) => {
   await page.keyboard.press('n');
-  await page.getByLabel('STL file of the part').setInputFiles(stlFile('tiny.stl', box(1, 1.2, 0.8).slice(9)));
+  await page.getByLabel('Files of the parts').setInputFiles(stlFile('tiny.stl', box(1, 1.2, 0.8).slice(9)));
   await expect(page.getByText(/only 1.2 mm long/)).toBeVisible();
   await expect(page.getByText(/the volume is withheld/)).toBeVisible();
   await page.getByRole('radio', { name: 'inches' }).click();
@@ -72,11 +72,11 @@ test('a tiny part offers the unit; an open one says its volume is withheld', asy
 test('two million triangles: measured with progress, and cancelled at will', async ({ bench: page }) => {
   const file = stlFile('huge.stl', hollowBall(40, 38, 2, 1000));
   await page.keyboard.press('n');
-  const input = page.getByLabel('STL file of the part');
+  const input = page.getByLabel('Files of the parts');
   await input.setInputFiles(file);
   await expect(page.getByRole('progressbar', { name: 'Measuring' })).toBeVisible();
   await page.getByRole('button', { name: 'Cancel' }).click();
-  await expect(page.getByText('Drop an STL file')).toBeVisible();
+  await expect(page.getByText('Drop STL, OBJ or 3MF files')).toBeVisible();
   await input.setInputFiles(file);
   await expect(page.getByText('2,000,000 triangles')).toBeVisible({ timeout: 60_000 });
   await expect(page.getByText('2.0 mm').first()).toBeVisible();

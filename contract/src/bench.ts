@@ -46,6 +46,12 @@ export const NewBatch = Type.Object(
     count: Type.Integer({ minimum: 1, maximum: 1000 }),
     dripS: Type.Number({ minimum: 10, maximum: 7200, description: 's' }),
     part: PartInput,
+    /** other parts of the same resin on the same plate */
+    more: Type.Optional(
+      Type.Array(Type.Object({ part: PartInput, count: Type.Integer({ minimum: 1, maximum: 1000 }) }, strict), {
+        maxItems: 19,
+      }),
+    ),
     /** default: two baths, or the procedure of a card that has one */
     routeId: Type.Optional(EntityId),
     customer: Type.Optional(Text(120)),
@@ -119,6 +125,17 @@ export const BenchReply = Type.Object({
   doneToday: Type.Array(Batch),
 });
 export type BenchReply = Static<typeof BenchReply>;
+
+export const PaceReply = Type.Object({
+  people: Type.Array(
+    Type.Object({
+      name: Type.String(),
+      trimFactor: Type.Number({ description: '1 at the common pace, 2 for twice as long' }),
+      batches: Type.Integer({ description: 'how many it was learned from' }),
+    }),
+  ),
+});
+export type PaceReply = Static<typeof PaceReply>;
 
 export const BatchRow = Type.Object({
   id: EntityId,

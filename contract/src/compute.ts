@@ -193,6 +193,7 @@ export const MeshReply = reply({
   areaMm2: Num('mm²'),
   volumeMm3: Type.Optional(Num('mm³')),
   boxMm: Type.Array(Num('mm'), { minItems: 3, maxItems: 3 }),
+  minMm: Type.Optional(Place),
   wall: Type.Optional(
     Type.Object({
       p5Mm: Num('mm'),

@@ -105,6 +105,9 @@ function partition(order: Uint32Array, centroids: Float32Array, from: number, to
 }
 
 const stack = new Int32Array(256);
+let lastTriangle = -1;
+/** The triangle that the last call of `nearestHit` with a finite answer met. */
+export const hitTriangleNumber = (): number => lastTriangle;
 
 /**
  * Distance along a ray to the nearest triangle hit from either side.
@@ -149,7 +152,10 @@ export function nearestHit(
     }
     for (let i = first[node]!; i < first[node]! + triangles; i++) {
       const hit = hitTriangle(positions, order[i]! * 9, ox, oy, oz, dx, dy, dz);
-      if (hit > minDistance && hit < best) best = hit;
+      if (hit > minDistance && hit < best) {
+        best = hit;
+        lastTriangle = order[i]!;
+      }
     }
   }
   return best === maxDistance ? Number.POSITIVE_INFINITY : best;

@@ -48,7 +48,7 @@ export function held(grid: Grid, up: Vec3 = [0, 0, 1]): Uint8Array {
         const next = c * layer + b * nx + a;
         if (solid[next] === SOLID || level[next] !== UNREACHED) continue;
         const own = hx[a]! + hy[b]! + hz[c]!;
-        level[next] = own > at ? own : at;
+        level[next] = Math.max(own, at);
         buckets[level[next]!]!.push(next);
       }
     }

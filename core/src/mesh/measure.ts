@@ -25,6 +25,8 @@ export type MeshMeasures = {
   /** withheld for open meshes */
   readonly volumeMm3?: number;
   readonly boxMm: Vec3;
+  /** lowest corner of the box in the file's own axes, mm */
+  readonly minMm?: Vec3;
   readonly wall?: Wall;
   readonly supports?: Supports;
   readonly objects?: readonly MeshObject[];
@@ -91,6 +93,7 @@ export function measureMesh(bytes: Uint8Array, options: MeasureOptions = {}): Re
       areaMm2,
       volumeMm3: closed ? signedMm3 : undefined,
       boxMm,
+      minMm: boxOf(positions).min as unknown as Vec3,
       wall,
       supports,
       objects: soup.value.objects,

@@ -1,4 +1,4 @@
-import { buildBvh, nearestHit } from './bvh.ts';
+import { buildBvh, hitTriangleNumber, nearestHit } from './bvh.ts';
 import { cluster } from './cluster.ts';
 import type { Watch } from './soup.ts';
 import type { Vec3 } from './voxels.ts';
@@ -24,7 +24,7 @@ export function wallThickness(positions: Float32Array, inward: 1 | -1, watch: Wa
   watch.onProgress?.(0.5);
   const stepMm2 = areaOf(positions) / SAMPLES;
   const hits: number[] = [];
-  const places: Vec3[] = [];
+  const faced: Place[] = [];
   let dueMm2 = stepMm2 * 0.5;
   let count = 0;
   for (let at = 0; at < positions.length; at += 9) {
@@ -38,7 +38,9 @@ export function wallThickness(positions: Float32Array, inward: 1 | -1, watch: Wa
       const hit = nearestHit(tree, x, y, z, normal[0] * scale, normal[1] * scale, normal[2] * scale, 1e-4);
       if (!Number.isFinite(hit)) continue;
       hits.push(hit);
-      places.push([x, y, z]);
+      const far = normalOf(positions, hitTriangleNumber() * 9);
+      const facing = -dot(far, normal) / (Math.hypot(...far) * twice);
+      if (facing > FACING_COSINE) faced.push({ at: [x, y, z], wallMm: hit });
     }
     if (at % 90_000 === 0 && watch.isCancelled?.()) return undefined;
   }
@@ -48,7 +50,7 @@ export function wallThickness(positions: Float32Array, inward: 1 | -1, watch: Wa
   return {
     p5Mm: sorted[Math.floor(sorted.length * 0.05)]!,
     medianMm,
-    thinSpots: thinSpots(hits, places, { medianMm, stepMm2 }),
+    thinSpots: thinSpots(faced, { medianMm, stepMm2 }),
   };
 }
 
@@ -57,16 +59,16 @@ const THIN_MM = 1;
 const THIN_SHARE = 0.5;
 const THIN_AT_MOST_MM = 1.2;
 const MOST_SPOTS = 12;
+/** Two faces within 45° of parallel make a wall; steeper ones are an edge. */
+const FACING_COSINE = 0.7;
+type Place = { readonly at: Vec3; readonly wallMm: number };
+const dot = (a: Vec3, b: Vec3): number => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
 /** one place alone may be a corner that a ray cut off */
 const LEAST_PLACES = 2;
 
-function thinSpots(
-  hits: readonly number[],
-  places: readonly Vec3[],
-  usual: { medianMm: number; stepMm2: number },
-): readonly ThinSpot[] {
+function thinSpots(places: readonly Place[], usual: { medianMm: number; stepMm2: number }): readonly ThinSpot[] {
   const limitMm = Math.max(THIN_MM, Math.min(THIN_AT_MOST_MM, THIN_SHARE * usual.medianMm));
-  const thin = places.flatMap((at, i) => (hits[i]! < limitMm ? [{ at, wallMm: hits[i]! }] : []));
+  const thin = places.filter(({ wallMm }) => wallMm < limitMm);
   // places lie about this far apart
   const apartMm = 2.5 * Math.sqrt(usual.stepMm2);
   return cluster(

@@ -1,3 +1,4 @@
+export * from './advice.ts';
 export * from './decide.ts';
 export * from './green.ts';
 export * from './layRoute.ts';

@@ -40,3 +40,49 @@ export const partFromSizes = (name: string, sizesMm: readonly [number, number, n
 /** Plate that a load needs: its pieces' footprints with room between, at least a small plate. An engineering guess. @returns mm² */
 export const plateAreaMm2 = (part: PartFacts, count: number): number =>
   Math.max(SMALLEST_PLATE_MM2, (part.areaMm2 * count) / SURFACE_TO_FOOTPRINT);
+
+export type Pieces = { readonly part: PartFacts; readonly count: number };
+
+/**
+ * Several parts on one plate as one: areas, volumes and contacts are means over all pieces, so that they add up again; the
+ * highest, the thickest wall, the thinnest feature and the deepest hole rule.
+ * @param pieces at least one
+ */
+export function joinParts(pieces: readonly Pieces[]): Pieces {
+  if (pieces.length === 1) return pieces[0]!;
+  const count = pieces.reduce((sum, one) => sum + one.count, 0);
+  const all = pieces.map(({ part }) => part);
+  const mean = (of: (part: PartFacts) => number | undefined): number | undefined =>
+    all.some((part) => of(part) !== undefined)
+      ? pieces.reduce((sum, one) => sum + one.count * (of(one.part) ?? 0), 0) / count
+      : undefined;
+  const most = (of: (part: PartFacts) => number | undefined): number | undefined => {
+    const known = all.map(of).filter((value) => value !== undefined);
+    return known.length > 0 ? Math.max(...known) : undefined;
+  };
+  const thinnest = all
+    .filter(({ thinMm }) => thinMm !== undefined)
+    .reduce<PartFacts | undefined>((a, b) => (a && a.thinMm! <= b.thinMm! ? a : b), undefined);
+  const names = all.map(({ name }) => name);
+  return {
+    count,
+    part: {
+      name: names.length === 2 ? names.join(' and ') : `${names[0]} and ${names.length - 1} others`,
+      areaMm2: mean(({ areaMm2 }) => areaMm2)!,
+      heightMm: most(({ heightMm }) => heightMm)!,
+      wallMm: most(({ wallMm }) => wallMm)!,
+      volumeMm3: mean(({ volumeMm3 }) => volumeMm3),
+      trappedMm3: mean(({ trappedMm3 }) => trappedMm3),
+      supportAreaMm2: mean(({ supportAreaMm2 }) => supportAreaMm2),
+      supportContacts: mean(({ supportContacts }) => supportContacts),
+      thinMm: thinnest?.thinMm,
+      thinSpanMm: thinnest?.thinSpanMm,
+      pocketDepthMm: most(({ pocketDepthMm }) => pocketDepthMm),
+      pieces: pieces.map(({ part, count: n }) => ({
+        name: part.name,
+        count: n,
+        ...(part.meshSha256 ? { meshSha256: part.meshSha256 } : {}),
+      })),
+    },
+  };
+}

@@ -70,6 +70,8 @@ export type PartFacts = {
   readonly thinSpanMm?: number;
   /** deepest blind hole */
   readonly pocketDepthMm?: number;
+  /** when several parts share the plate: the sizes above are then means, or of the one that rules */
+  readonly pieces?: readonly { readonly name: string; readonly count: number; readonly meshSha256?: string }[];
 };
 
 export type BatchState = {

@@ -6,6 +6,7 @@ import {
   type BatchPlan,
   type BatchRequest,
   type BatchState,
+  joinParts,
   layRoute,
   type PartFacts,
   partFromMesh,
@@ -32,16 +33,24 @@ export function createBatch(context: Context, command: NewBatch): Promise<BatchR
     );
     if (!lot)
       throw new Refused({ code: 'UNKNOWN_LOT', message: `${card.name} has no lot “${command.lot}”.`, field: 'lot' });
-    const part = await partFacts(tx, command);
+    const pieces = [{ part: command.part, count: command.count }, ...(command.more ?? [])];
+    const { part, count } = joinParts(
+      await Promise.all(
+        pieces.map(async (one, i) => ({
+          part: await partFacts(tx, one.part, i === 0 ? 'part' : `more.${i - 1}.part`),
+          count: one.count,
+        })),
+      ),
+    );
     const route = await newestRoute(tx, command.routeId ?? (card.procedure ? 'procedure' : TWO_BATHS.id));
     const atMs = context.nowMs();
     const bench = await benchNow(tx);
     const request = {
       card,
       part,
-      count: command.count,
+      count,
       dripS: command.dripS,
-      plateAreaMm2: plateAreaMm2(part, command.count),
+      plateAreaMm2: plateAreaMm2(part, count),
       bench,
       route,
     };
@@ -53,7 +62,7 @@ export function createBatch(context: Context, command: NewBatch): Promise<BatchR
       name: batchName(earlier),
       card,
       lot: command.lot,
-      count: command.count,
+      count,
       part,
       plateAreaMm2: request.plateAreaMm2,
       route: { id: route.id, name: route.name, version: route.version },
@@ -99,13 +108,13 @@ async function newestCard(tx: Queryable, id: string): Promise<ResinCard> {
   return row.card;
 }
 
-async function partFacts(tx: Queryable, { part }: NewBatch): Promise<PartFacts> {
+async function partFacts(tx: Queryable, part: NewBatch['part'], field: string): Promise<PartFacts> {
   if (part.meshSha256 === undefined) {
     if (part.areaMm2 === undefined || part.heightMm === undefined) {
       throw new Refused({
         code: 'BAD_VALUE',
         message: 'Without a file, say the surface and the height of one piece.',
-        field: 'part.areaMm2',
+        field: `${field}.areaMm2`,
       });
     }
     return { name: part.name, areaMm2: part.areaMm2, heightMm: part.heightMm, wallMm: part.wallMm ?? TYPICAL_WALL_MM };
@@ -118,7 +127,7 @@ async function partFacts(tx: Queryable, { part }: NewBatch): Promise<PartFacts> 
       code: 'UNKNOWN_ID',
       message: 'The part’s file is not stored here.',
       remedy: 'Drop it again.',
-      field: 'part.meshSha256',
+      field: `${field}.meshSha256`,
     });
   return { ...partFromMesh(part.name, mesh.measures), meshSha256: part.meshSha256 };
 }

@@ -6,6 +6,7 @@ import {
   FlagCommand,
   LookCommand,
   NewBatch,
+  PaceReply,
   StepCommand,
 } from '@north-step/contract';
 import type { FastifyInstance } from 'fastify';
@@ -13,6 +14,7 @@ import Papa from 'papaparse';
 import { type Static, Type } from 'typebox';
 import type { Context } from '../context.ts';
 import { createBatch } from './create.ts';
+import { paceOfAll } from './pace.ts';
 import { listBatches } from './queries.ts';
 import { extendStep, finishStep, flagBatch, lookAt, startStep } from './steps.ts';
 import { loadBatch } from './store.ts';
@@ -39,6 +41,11 @@ export function batchRoutes(app: FastifyInstance, context: Context): void {
         .header('content-disposition', 'attachment; filename="batches.csv"')
         .send(Papa.unparse(rows, { escapeFormulae: true }));
     },
+  );
+  app.get(
+    '/api/pace',
+    { schema: { summary: 'How long people take to trim, from their own batches', response: { 200: PaceReply } } },
+    () => paceOfAll(context.db),
   );
   app.get<BatchParams>(
     '/api/batches/:batchId',

@@ -6,6 +6,7 @@ import type {
   DevicesReply,
   MovementList,
   MovementQuery,
+  PaceReply,
   RecordList,
   ResinsReply,
   RouteReply,
@@ -34,6 +35,7 @@ export const api = createApi({
       query: (params) => ({ url: 'batches', params }),
       providesTags: ['Batches'],
     }),
+    pace: build.query<PaceReply, void>({ query: () => 'pace', providesTags: ['Records'] }),
     resins: build.query<Static<typeof ResinsReply>, void>({ query: () => 'resins', providesTags: ['Resins'] }),
     routes: build.query<RoutesReply, void>({ query: () => 'routes', providesTags: ['Routes'] }),
     route: build.query<RouteReply, string>({
@@ -59,6 +61,7 @@ export const {
   useBenchQuery,
   useBatchQuery,
   useBatchesQuery,
+  usePaceQuery,
   useResinsQuery,
   useRoutesQuery,
   useRouteQuery,

@@ -3,7 +3,7 @@ import { FAMILY_CONSTANTS } from '@north-step/core/cure';
 import { testCard } from '@north-step/core/testing';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, describe, expect, it } from 'vitest';
-import { batchAt, benchReply, failure, leavePage, RESINS, showPage } from '../testing/page.tsx';
+import { batchAt, benchReply, failure, leavePage, RESINS, ROUTES, showPage } from '../testing/page.tsx';
 
 afterEach(leavePage);
 const bench = { '/api/bench': benchReply([]) };
@@ -153,11 +153,12 @@ describe('a new batch by size', () => {
     const { posted, router } = showPage('/batches/new', {
       ...bench,
       '/api/resins': RESINS,
+      '/api/routes': ROUTES,
       '/api/batches': { batch: { id: 'n' } },
     });
     await fill();
     expect(screen.getByRole('heading', { level: 1 }).textContent).toMatch(
-      /cap is ready to hang: drip 6 min, then \d:\d\d and \d:\d\d\./,
+      /cap is ready to hang: drip 6 min, then wash \d:\d\d, then \d:\d\d\./,
     );
     fireEvent.click(screen.getByRole('button', { name: 'How many: more' }));
     fireEvent.click(screen.getByRole('button', { name: /Put on the drip rack/ }));
@@ -175,6 +176,7 @@ describe('a new batch by size', () => {
     showPage('/batches/new', {
       '/api/bench': { ...spent, bench: { ...spent.bench, clean: { ...spent.bench.clean, loadPctW: 8 } } },
       '/api/resins': RESINS,
+      '/api/routes': ROUTES,
     });
     await fill();
     expect(screen.getByRole('heading', { level: 1 }).textContent).toContain('Rotate the baths first');
@@ -183,6 +185,7 @@ describe('a new batch by size', () => {
     showPage('/batches/new', {
       ...bench,
       '/api/resins': RESINS,
+      '/api/routes': ROUTES,
       '/api/batches': failure(404, { code: 'UNKNOWN_LOT', message: 'Grey has no lot “A2”.' }),
     });
     await fill();

@@ -1,5 +1,13 @@
-import type { BenchReply, Vessel } from '@north-step/contract';
-import { applyEvent, type BatchEvent, type BatchState, currentStep, decideStart } from '@north-step/core/route';
+import type { BenchReply, RoutesReply, Vessel } from '@north-step/contract';
+import {
+  applyEvent,
+  type BatchEvent,
+  type BatchState,
+  currentStep,
+  decideStart,
+  ROUTE_TEMPLATES,
+  schoolsOf,
+} from '@north-step/core/route';
 import { play, testBatch, testBench, testCard } from '@north-step/core/testing';
 import { cleanup, configure, render } from '@testing-library/react';
 import { Provider } from 'react-redux';
@@ -116,6 +124,9 @@ export const benchReply = (open: readonly BatchState[], over: Partial<BenchReply
   doneToday: [],
   ...over,
 });
+export const ROUTES: RoutesReply = {
+  routes: ROUTE_TEMPLATES.map((route) => ({ route, schools: schoolsOf(route), versions: 1, batches: 3 })),
+};
 export const RESINS = { resins: [{ card: testCard, lots: ['A1', 'A2'] }] };
 
 /** A batch worked up to a kind of step; `running` has begun it so many seconds ago. */

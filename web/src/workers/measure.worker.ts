@@ -3,16 +3,26 @@ import type { Refusal } from '@north-step/core/result';
 import { expose, transfer } from 'comlink';
 
 export type MeasuredPart =
-  | { readonly ok: true; readonly measures: MeshMeasures; readonly positions: Float32Array }
+  | {
+      readonly ok: true;
+      readonly measures: MeshMeasures;
+      readonly positions: Float32Array;
+      readonly shell: Int32Array;
+    }
   | { readonly ok: false; readonly refusal: Refusal };
 
-/** Measures an STL off the page's thread. Cancel by ending the worker. */
+/** Measures a part file off the page's thread. Cancel by ending the worker. */
 const measurer = {
-  measure(bytes: Uint8Array, options: Pick<MeasureOptions, 'unit'>, onProgress: (share: number) => void): MeasuredPart {
+  measure(
+    bytes: Uint8Array,
+    options: Pick<MeasureOptions, 'unit' | 'supportShells'>,
+    onProgress: (share: number) => void,
+  ): MeasuredPart {
     const result = measureMesh(bytes, { ...options, onProgress });
     if (!result.ok) return result;
+    const { measures, shell } = result.value;
     const positions = result.value.positions.slice();
-    return transfer({ ok: true, measures: result.value.measures, positions }, [positions.buffer]);
+    return transfer({ ok: true, measures, positions, shell }, [positions.buffer, shell.buffer]);
   },
 };
 export type Measurer = typeof measurer;

@@ -1,8 +1,9 @@
-import { planBatch } from '@north-step/core/route';
+import { checkRoute, layRoute, planBatch } from '@north-step/core/route';
 import { clockText } from '@north-step/core/units';
 import { useMemo, useRef } from 'react';
 import { useNavigate } from 'react-router';
-import { useBenchQuery, useResinsQuery } from '../../app/api.ts';
+import { useBenchQuery, usePaceQuery, useResinsQuery, useRoutesQuery } from '../../app/api.ts';
+import { useAppSelector } from '../../app/store.ts';
 import { useKeys } from '../../app/useKeys.ts';
 import { clockOfDay, useNow } from '../../app/useNow.ts';
 import { Failed, Loading } from '../../ui/index.ts';
@@ -13,29 +14,52 @@ import { PlateColumn } from './PlateColumn.tsx';
 import { useNewBatch } from './useNewBatch.ts';
 import { WhatWillHappen } from './WhatWillHappen.tsx';
 
-/** Hands on between machine steps, for the guess of when it is done. */
-const HANDS_S = 900;
+/** A step without a planned time, for the guess of when it is done. */
+const HANDS_S = 120;
 
 /** A file dropped here becomes a planned batch: what will happen stands beside it at once. */
 export function NewBatchPage() {
   const bench = useBenchQuery();
   const resins = useResinsQuery();
-  const draft = useNewBatch(bench.data, resins.data?.resins ?? []);
+  const routes = useRoutesQuery();
+  const pace = usePaceQuery();
+  const person = useAppSelector((state) => state.here.person);
+  const draft = useNewBatch({
+    bench: bench.data,
+    resins: resins.data?.resins ?? [],
+    routes: routes.data?.routes ?? [],
+  });
   const navigate = useNavigate();
   const nowMs = useNow(10_000);
   const drop = useRef<HTMLDivElement>(null);
   const plan = useMemo(() => draft.request && planBatch(draft.request), [draft.request]);
+  const { request } = draft;
+  const findings = useMemo(
+    () =>
+      request?.route && plan
+        ? checkRoute(request.route, {
+            card: request.card,
+            part: request.part,
+            filmUm: plan.film.meanFilmUm,
+            solventAt: (station) => request.bench.baths?.[station]?.solvent,
+          })
+        : [],
+    [request, plan],
+  );
   const hang = async () => {
     const id = await draft.hang();
     if (id) await navigate('/');
   };
   useKeys({ Enter: () => void hang() });
 
-  if (bench.isError || resins.isError)
+  if (bench.isError || resins.isError || routes.isError)
     return (
-      <Failed what="the resins and the bench" onRetry={() => void Promise.all([bench.refetch(), resins.refetch()])} />
+      <Failed
+        what="the resins and the bench"
+        onRetry={() => void Promise.all([bench.refetch(), resins.refetch(), routes.refetch()])}
+      />
     );
-  if (!bench.data || !resins.data) return <Loading what="the resins and the bench" />;
+  if (!bench.data || !resins.data || !routes.data) return <Loading what="the resins and the bench" />;
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: dropping a file is a mouse convenience; the file button does the same by keyboard
     <div
@@ -43,8 +67,7 @@ export function NewBatchPage() {
       onDragOver={(event) => event.preventDefault()}
       onDrop={(event) => {
         event.preventDefault();
-        const file = event.dataTransfer.files[0];
-        if (file) void draft.picked.take(file);
+        draft.plate.take([...event.dataTransfer.files]);
       }}
     >
       <SlimBand
@@ -54,7 +77,7 @@ export function NewBatchPage() {
           <SlimButton
             keyName="Enter"
             label={draft.saving ? 'Storing …' : 'Put on the drip rack'}
-            disabled={!draft.request || draft.saving}
+            disabled={!draft.request || draft.saving || draft.plate.busy}
             onPress={() => void hang()}
           />
         }
@@ -67,10 +90,16 @@ export function NewBatchPage() {
       )}
       <div className="grid grid-cols-[412px_356px_1fr] max-lg:grid-cols-1">
         <PartColumn draft={draft} />
-        <PlateColumn draft={draft} resins={resins.data.resins} />
+        <PlateColumn
+          draft={draft}
+          resins={resins.data.resins}
+          routes={routes.data.routes}
+          pace={pace.data?.people.find(({ name }) => name === person)}
+        />
         <WhatWillHappen
           request={draft.request}
           plan={plan}
+          findings={findings}
           warnings={batchWarnings(draft.resin?.card, bench.data, resins.data.resins)}
         />
       </div>
@@ -78,20 +107,21 @@ export function NewBatchPage() {
   );
 
   function conclusion(): string {
-    if (!draft.part || !plan) return 'Drop the part’s STL here, or describe it by size.';
+    if (draft.plate.busy) return 'Measuring …';
+    if (!draft.joined || !plan) return 'Drop the parts’ files here, or describe one by size.';
+    const refused = findings.find(({ level }) => level === 'refused');
+    if (refused) return refused.remedy ?? refused.message;
     if (!plan.wash.ok) return plan.wash.refusal.remedy ?? 'No wash works now.';
-    const [first, clean] = plan.wash.value.stagesS.map(clockText);
-    return `${draft.part.name} is ready to hang: drip ${draft.choices.dripMin} min, then ${first} and ${clean}.`;
+    const times = plan.wash.value.stagesS.map(clockText).join(', then ');
+    const are = draft.joined.part.pieces ? 'are' : 'is';
+    return `${draft.joined.part.name} ${are} ready to hang: drip ${draft.choices.dripMin} min, then wash ${times}.`;
   }
   function more(): string {
-    if (!plan || !draft.request) return 'Its surface and walls set every time that follows.';
+    if (!plan || !request) return 'Surface and walls set every time that follows.';
+    const refused = findings.find(({ level }) => level === 'refused');
+    if (refused) return refused.message;
     if (!plan.wash.ok) return plan.wash.refusal.message;
-    const totalS =
-      draft.request.dripS +
-      plan.wash.value.stagesS.reduce((a, b) => a + b, 0) +
-      plan.dryS +
-      (plan.cure.window.handleS ?? 0) +
-      HANDS_S;
-    return `Both baths are fit for it. Done about ${clockOfDay(nowMs + totalS * 1000)}.`;
+    const totalS = layRoute(request, plan).reduce((sum, step) => sum + (step.plannedS ?? HANDS_S), 0);
+    return `Done about ${clockOfDay(nowMs + totalS * 1000)}.`;
   }
 }

@@ -1,192 +1,104 @@
-import { MESH_UNITS, type MeshMeasures, type MeshUnit } from '@north-step/core/mesh';
-import { plainNumber } from '@north-step/core/units';
 import { useRef } from 'react';
 import { useAppSelector } from '../../app/store.ts';
-import { Choice } from '../../ui/index.ts';
+import { BySize } from './BySize.tsx';
+import { PartMeasures } from './PartMeasures.tsx';
 import { PartView } from './PartView.tsx';
+import { PlateList } from './PlateList.tsx';
 import type { useNewBatch } from './useNewBatch.ts';
 
 type Draft = ReturnType<typeof useNewBatch>;
-const UNIT_NAMES: Readonly<Record<MeshUnit, string>> = { mm: 'mm', cm: 'cm', m: 'metres', inch: 'inches' };
+export const FILE_KINDS = '.stl,.obj,.3mf';
 
-/** The part: a file, measured in a worker, or three sizes. */
+/** The parts: files measured in a worker, or three sizes. */
 export function PartColumn({ draft }: { readonly draft: Draft }) {
-  const { picked } = draft;
+  const { plate } = draft;
   const input = useRef<HTMLInputElement>(null);
   const theme = useAppSelector((state) => state.here.theme);
   const choose = () => input.current?.click();
+  const { items, chosen } = plate;
+  const refused = items.filter(({ state }) => state.stage === 'refused');
+  const shown = chosen?.state.stage === 'measured' ? chosen.state : undefined;
   return (
     <section aria-label="The part" className="border-r border-line px-[18px] py-3">
-      <h2 className="text-lg font-bold">The part</h2>
+      <h2 className="text-lg font-bold">{items.length > 1 ? `${items.length} parts` : 'The part'}</h2>
       <input
         ref={input}
         type="file"
-        accept=".stl"
+        multiple
+        accept={FILE_KINDS}
         className="sr-only"
-        aria-label="STL file of the part"
+        aria-label="Files of the parts"
         tabIndex={-1}
         onChange={(event) => {
-          const file = event.target.files?.[0];
+          plate.take([...(event.target.files ?? [])]);
           event.target.value = '';
-          if (file) void picked.take(file);
         }}
       />
-      {picked.state.stage === 'none' && (
+      {items.length === 0 && (
         <>
           <button
             type="button"
             onClick={choose}
             className="mt-2 flex h-[220px] w-full flex-col items-center justify-center gap-2 border-[1.5px] border-dashed border-ink bg-panel"
           >
-            <span className="text-lg font-bold">Drop an STL file</span>
-            <span className="text-ink-2">or press to choose one</span>
+            <span className="text-lg font-bold">Drop STL, OBJ or 3MF files</span>
+            <span className="text-ink-2">one or several, or press to choose</span>
           </button>
-          {picked.state.refusal && (
-            <p role="alert" className="mt-3 border-l-4 border-brick pl-3">
-              {picked.state.refusal.message} <b>{picked.state.refusal.remedy}</b>
-            </p>
-          )}
           <BySize draft={draft} />
         </>
       )}
-      {picked.state.stage === 'measuring' && (
+      {refused.map(({ id, state }) =>
+        state.stage === 'refused' ? (
+          <div key={id} role="alert" className="mt-3 flex items-start border-l-4 border-brick pl-3">
+            <p className="min-w-0 flex-1">
+              {state.message} <b>{state.remedy}</b>
+            </p>
+            <button type="button" className="min-h-11 px-3 underline" onClick={() => plate.remove(id)}>
+              Leave it out
+            </button>
+          </div>
+        ) : null,
+      )}
+      {items.length > 1 && <PlateList plate={plate} />}
+      {chosen && (chosen.state.stage === 'measuring' || chosen.state.stage === 'waiting') && (
         <div className="mt-2 flex h-[220px] flex-col items-center justify-center gap-4 border-[1.5px] border-ink bg-panel px-8">
           <p>
-            Measuring <b>{picked.state.name}</b>
+            Measuring <b>{chosen.file.name}</b>
           </p>
-          <progress className="w-full" max={1} value={picked.state.share} aria-label="Measuring" />
-          <button type="button" className="btn" onClick={picked.cancel}>
+          <progress
+            className="w-full"
+            max={1}
+            value={chosen.state.stage === 'measuring' ? chosen.state.share : 0}
+            aria-label="Measuring"
+          />
+          <button type="button" className="btn" onClick={() => plate.remove(chosen.id)}>
             Cancel
           </button>
         </div>
       )}
-      {picked.state.stage === 'measured' && (
+      {chosen && shown && (
         <>
           <p className="mb-1 text-sm text-ink-2">
-            {picked.state.part.file.name} · {picked.state.part.measures.triangles.toLocaleString('en-GB')} triangles ·{' '}
-            {picked.state.part.measures.watertight ? 'watertight' : 'open'}
+            {chosen.file.name} · {shown.measures.triangles.toLocaleString('en-GB')} triangles ·{' '}
+            {shown.measures.watertight ? 'watertight' : 'open'}
           </p>
-          <PartView positions={picked.state.part.positions} name={picked.state.part.file.name} theme={theme} />
-          <Measures measures={picked.state.part.measures} />
-          <Warnings measures={picked.state.part.measures} />
-          <UnitChoice draft={draft} />
-          <button type="button" className="mt-3 min-h-11 underline" onClick={choose}>
-            Take another file
-          </button>
+          <PartView
+            part={shown}
+            name={chosen.file.name}
+            theme={theme}
+            onPickShell={(shell) => plate.setSupports(chosen.id, toggled(shown.measures.supports?.shells ?? [], shell))}
+          />
+          <PartMeasures item={chosen} plate={plate} />
         </>
+      )}
+      {items.length > 0 && (
+        <button type="button" className="mt-3 min-h-11 underline" onClick={choose}>
+          Add files
+        </button>
       )}
     </section>
   );
 }
 
-function Measures({ measures }: { readonly measures: MeshMeasures }) {
-  const volume = measures.volumeMm3 === undefined ? 'withheld' : `${plainNumber(measures.volumeMm3 / 1000, 3)} cm³`;
-  const rows = [
-    ['Surface', `${plainNumber(measures.areaMm2 / 100, 3)} cm²`, 'Volume', volume],
-    [
-      'Box',
-      `${measures.boxMm.map((mm) => plainNumber(mm, 3)).join(' × ')} mm`,
-      'Thin wall',
-      measures.wall ? `${plainNumber(measures.wall.p5Mm)} mm` : '–',
-    ],
-    [
-      'Shells',
-      String(measures.shells),
-      'Usual wall',
-      measures.wall ? `${plainNumber(measures.wall.medianMm)} mm` : '–',
-    ],
-  ] as const;
-  return (
-    <table className="mt-3 w-full">
-      <tbody>
-        {rows.map(([a, av, b, bv]) => (
-          <tr key={a} className="border-b border-line">
-            <th className="py-1.5 pr-3 text-left font-normal text-ink-2">{a}</th>
-            <td className="font-bold">{av}</td>
-            <th className="pr-2 pl-3 text-left font-normal text-ink-2">{b}</th>
-            <td className="font-bold">{bv}</td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
-  );
-}
-
-function Warnings({ measures }: { readonly measures: MeshMeasures }) {
-  const notes = measures.warnings.map((warning) => warning.message);
-  const trappedMl = (measures.trappedMm3 ?? 0) / 1000;
-  if (trappedMl > 0.2)
-    notes.push(
-      `Hung as drawn it would hold ${plainNumber(trappedMl)} mL of resin in cups or pockets: turn it so that they drain.`,
-    );
-  if (notes.length === 0) return null;
-  return (
-    <ul className="mt-2 border-l-4 border-amber pl-3 text-sm">
-      {notes.map((note) => (
-        <li key={note}>{note}</li>
-      ))}
-    </ul>
-  );
-}
-
-function UnitChoice({ draft }: { readonly draft: Draft }) {
-  const { state, take } = draft.picked;
-  if (state.stage !== 'measured') return null;
-  const doubtful =
-    state.part.unit !== 'mm' ||
-    state.part.measures.warnings.some(({ code }) => code === 'VERY_SMALL' || code === 'VERY_LARGE');
-  if (!doubtful) return null;
-  return (
-    <div className="mt-3">
-      <span className="label">Numbers in the file are</span>
-      <Choice
-        label="Unit of the file"
-        value={state.part.unit}
-        options={MESH_UNITS.map((value) => ({ value, text: UNIT_NAMES[value] }))}
-        onChange={(unit) => void take(state.part.file, unit)}
-      />
-    </div>
-  );
-}
-
-function BySize({ draft }: { readonly draft: Draft }) {
-  const { sizes, setSizes } = draft;
-  if (!sizes) {
-    return (
-      <button
-        type="button"
-        className="mt-3 min-h-11 underline"
-        onClick={() => setSizes({ name: '', mm: ['', '', ''] })}
-      >
-        Describe it by size when there is no file
-      </button>
-    );
-  }
-  const set = (index: number, text: string) =>
-    setSizes({ ...sizes, mm: sizes.mm.map((old, i) => (i === index ? text : old)) });
-  return (
-    <fieldset className="mt-3">
-      <legend className="label">By size: its box, half as much surface again for relief</legend>
-      <input
-        className="field mb-2"
-        placeholder="name of the part"
-        aria-label="Name of the part"
-        value={sizes.name}
-        onChange={(event) => setSizes({ ...sizes, name: event.target.value })}
-      />
-      <div className="flex items-center gap-2">
-        {(['length', 'width', 'height'] as const).map((name, index) => (
-          <input
-            key={name}
-            className="field font-mono"
-            inputMode="decimal"
-            placeholder={`${name} mm`}
-            aria-label={`${name} in mm`}
-            value={sizes.mm[index]}
-            onChange={(event) => set(index, event.target.value)}
-          />
-        ))}
-      </div>
-    </fieldset>
-  );
-}
+const toggled = (shells: readonly number[], shell: number): readonly number[] =>
+  shells.includes(shell) ? shells.filter((one) => one !== shell) : [...shells, shell];

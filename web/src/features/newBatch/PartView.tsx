@@ -1,20 +1,44 @@
+import { plainNumber } from '@north-step/core/units';
 import { useEffect, useRef, useState } from 'react';
 import type { PartScene } from './partScene.ts';
+import type { MeasuredFile } from './usePlate.ts';
 
-type PartViewProps = { readonly positions: Float32Array; readonly name: string; readonly theme: string };
+type PartViewProps = {
+  readonly part: MeasuredFile;
+  readonly name: string;
+  readonly theme: string;
+  readonly onPickShell: (shell: number) => void;
+};
+type Mark = { readonly text: string; readonly at: readonly [number, number, number] };
+
 const STEP_RAD = Math.PI / 12;
+/** A press that moves less than this picks; more turns. */
+const PICK_PX = 4;
+const MOST_MARKS = 5;
 
-/** A picture of the part; it turns with the arrow keys or by dragging. */
-export function PartView({ positions, name, theme }: PartViewProps) {
+/** A picture of the part; it turns with the arrow keys or by dragging. Thin spots and blind holes are marked; a press on a shell makes it a support, or not. */
+export function PartView({ part, name, theme, onPickShell }: PartViewProps) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const scene = useRef<PartScene | undefined>(undefined);
+  const pressed = useRef<readonly [number, number]>([0, 0]);
   const [failed, setFailed] = useState(false);
+  const [places, setPlaces] = useState<readonly (readonly [number, number])[]>([]);
+  const marks = marksOf(part);
+  const locate = () => setPlaces(scene.current ? marks.map(({ at }) => scene.current!.place(at)) : []);
+  const turn = (around: number, over: number) => {
+    scene.current?.turn(around, over);
+    locate();
+  };
 
+  // biome-ignore lint/correctness/useExhaustiveDependencies: marks follow from the part
   useEffect(() => {
     let gone = false;
+    const picture = { ...part, supports: part.measures.supports?.shells ?? [] };
     import('./partScene.ts')
       .then(({ makePartScene }) => {
-        if (!gone && canvas.current) scene.current = makePartScene(canvas.current, positions);
+        if (gone || !canvas.current) return;
+        scene.current = makePartScene(canvas.current, picture);
+        locate();
       })
       .catch(() => setFailed(true));
     return () => {
@@ -22,35 +46,67 @@ export function PartView({ positions, name, theme }: PartViewProps) {
       scene.current?.dispose();
       scene.current = undefined;
     };
-  }, [positions]);
+  }, [part]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: colours are read anew when the theme changes
   useEffect(() => scene.current?.draw(), [theme]);
 
   if (failed)
     return <p className="p-4 text-ink-2">This browser shows no 3D picture. The measures hold all the same.</p>;
+  const several = part.measures.shells > 1;
   return (
     <figure
-      className="frame relative bg-panel"
+      className="frame relative overflow-hidden bg-panel"
       // biome-ignore lint/a11y/noNoninteractiveTabindex: the picture turns with the arrow keys
       tabIndex={0}
       aria-label={`Picture of ${name}. Turn it with the arrow keys.`}
       onKeyDown={(event) => {
-        const turn = {
+        const by = {
           ArrowLeft: [-STEP_RAD, 0],
           ArrowRight: [STEP_RAD, 0],
           ArrowUp: [0, -STEP_RAD],
           ArrowDown: [0, STEP_RAD],
         }[event.key];
-        if (!turn) return;
+        if (!by) return;
         event.preventDefault();
-        scene.current?.turn(turn[0]!, turn[1]!);
+        turn(by[0]!, by[1]!);
       }}
-      onPointerMove={(event) =>
-        event.buttons === 1 && scene.current?.turn(event.movementX / 120, event.movementY / 120)
-      }
+      onPointerDown={(event) => {
+        pressed.current = [event.clientX, event.clientY];
+      }}
+      onPointerMove={(event) => event.buttons === 1 && turn(event.movementX / 120, event.movementY / 120)}
+      onPointerUp={(event) => {
+        const [x, y] = pressed.current;
+        if (!several || Math.hypot(event.clientX - x, event.clientY - y) > PICK_PX || !canvas.current) return;
+        const frame = canvas.current.getBoundingClientRect();
+        const shell = scene.current?.shellAt(event.clientX - frame.left, event.clientY - frame.top);
+        if (shell !== undefined && shell >= 0) onPickShell(shell);
+      }}
     >
-      <canvas ref={canvas} className="block h-[300px] w-full" />
-      <figcaption className="absolute top-3 left-4 text-[13px] text-ink-2">turn with the arrow keys</figcaption>
+      <canvas ref={canvas} className="block h-[260px] w-full touch-none" />
+      {marks.map(({ text }, i) =>
+        places[i] ? (
+          <span
+            key={text + i}
+            aria-hidden
+            className="pointer-events-none absolute border border-ink bg-panel px-1 font-mono text-[12px] leading-tight"
+            style={{ left: places[i][0], top: places[i][1] }}
+          >
+            {text}
+          </span>
+        ) : null,
+      )}
+      <figcaption className="absolute top-2 left-3 text-[13px] text-ink-2">
+        turn with the arrow keys{several ? ' · press a shell: support or not' : ''}
+      </figcaption>
     </figure>
   );
+}
+
+/** The thinnest spots and the blind holes, with their size. */
+function marksOf({ measures }: MeasuredFile): readonly Mark[] {
+  const thin = (measures.wall?.thinSpots ?? []).map(({ atMm, wallMm }) => ({ text: plainNumber(wallMm), at: atMm }));
+  const holes = (measures.pockets ?? [])
+    .filter(({ openings, neckMm }) => openings === 1 && neckMm < 6)
+    .map(({ atMm, neckMm }) => ({ text: `⌀${plainNumber(neckMm)}`, at: atMm }));
+  return [...holes, ...thin].slice(0, MOST_MARKS);
 }

@@ -1,18 +1,26 @@
-import type { Resin } from '@north-step/contract';
+import type { PaceReply, Resin, RouteRow } from '@north-step/contract';
 import { filmOf } from '@north-step/core/route';
 import { plainNumber } from '@north-step/core/units';
 import { Slider } from 'radix-ui';
 import { useId, useMemo } from 'react';
 import { Choice, Stepper, Why } from '../../ui/index.ts';
 import { DripCurve } from './DripCurve.tsx';
+import { RouteChoice } from './RouteChoice.tsx';
 import type { useNewBatch } from './useNewBatch.ts';
 
 type Draft = ReturnType<typeof useNewBatch>;
 const MINUTES = [0.5, 1, 1.5, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12];
 
+type PlateColumnProps = {
+  readonly draft: Draft;
+  readonly resins: readonly Resin[];
+  readonly routes: readonly RouteRow[];
+  readonly pace: PaceReply['people'][number] | undefined;
+};
+
 /** What is on the plate: resin, lot, how many, how long it drips. */
-export function PlateColumn({ draft, resins }: { readonly draft: Draft; readonly resins: readonly Resin[] }) {
-  const { choices, change, resin, lot } = draft;
+export function PlateColumn({ draft, resins, routes, pace }: PlateColumnProps) {
+  const { choices, change, resin, lot, plate } = draft;
   const id = useId();
   return (
     <section aria-label="What is on the plate" className="border-r border-line px-[18px] py-3">
@@ -46,10 +54,12 @@ export function PlateColumn({ draft, resins }: { readonly draft: Draft; readonly
           onChange={(next) => change({ lot: next })}
         />
       </div>
-      <div className="mt-3">
-        <span className="label">How many</span>
-        <Stepper label="How many" value={choices.count} min={1} max={1000} onChange={(count) => change({ count })} />
-      </div>
+      {plate.items.length < 2 && (
+        <div className="mt-3">
+          <span className="label">How many</span>
+          <Stepper label="How many" value={choices.count} min={1} max={1000} onChange={(count) => change({ count })} />
+        </div>
+      )}
       <label className="mt-3 block">
         <span className="label">For whom (if known)</span>
         <input
@@ -59,6 +69,7 @@ export function PlateColumn({ draft, resins }: { readonly draft: Draft; readonly
           onChange={(event) => change({ customer: event.target.value })}
         />
       </label>
+      <RouteChoice draft={draft} routes={routes} pace={pace} />
       <Drip draft={draft} />
     </section>
   );
@@ -103,7 +114,9 @@ function Drip({ draft }: { readonly draft: Draft }) {
       {request && grams !== undefined && longer !== undefined && (
         <>
           <DripCurve grams={curve} minutes={choices.dripMin} chosenGrams={grams} />
-          <p className="text-sm text-ink-2">Waiting 4 min more keeps {plainNumber(grams - longer)} g out of Wash 1.</p>
+          <p className="text-sm text-ink-2">
+            Waiting 4 min more keeps {plainNumber(grams - longer)} g out of the first bath.
+          </p>
         </>
       )}
     </div>

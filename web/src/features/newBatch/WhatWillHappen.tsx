@@ -1,4 +1,11 @@
-import type { BatchPlan, BatchRequest } from '@north-step/core/route';
+import {
+  type BatchPlan,
+  type BatchRequest,
+  type Finding,
+  layRoute,
+  type Step,
+  type WhyTopic,
+} from '@north-step/core/route';
 import { clockText, percentText, plainNumber } from '@north-step/core/units';
 import type { ReactNode } from 'react';
 import { Why } from '../../ui/index.ts';
@@ -8,11 +15,15 @@ type Props = {
   readonly plan: BatchPlan | undefined;
   /** stains, grit and weak solvent it would meet */
   readonly warnings: readonly string[];
+  /** what the rules say of the route for this part and resin */
+  readonly findings: readonly Finding[];
 };
-type Line = { readonly time: ReactNode; readonly title: string; readonly more: string };
+type Line = { readonly id: string; readonly time: ReactNode; readonly title: string; readonly more: string };
+
+const EDGE = { refused: 'border-brick', warned: 'border-amber', advised: 'border-sea-2' } as const;
 
 /** Every step with its time, in order; dotted figures explain themselves. */
-export function WhatWillHappen({ request, plan, warnings }: Props) {
+export function WhatWillHappen({ request, plan, warnings, findings }: Props) {
   return (
     <section aria-label="What will happen" className="px-[18px] py-3">
       <h2 className="text-lg font-bold">What will happen</h2>
@@ -23,6 +34,11 @@ export function WhatWillHappen({ request, plan, warnings }: Props) {
         </p>
       ) : (
         <>
+          {findings.map(({ level, code, message, remedy }) => (
+            <p key={code} className={`my-2 border-l-4 pl-3 ${EDGE[level]}`}>
+              {message} <b>{remedy}</b>
+            </p>
+          ))}
           {warnings.map((warning) => (
             <p key={warning} className="my-2 border-l-4 border-brick pl-3">
               {warning}
@@ -30,7 +46,7 @@ export function WhatWillHappen({ request, plan, warnings }: Props) {
           ))}
           <ol>
             {linesOf(request, plan).map((line) => (
-              <li key={line.title} className="grid grid-cols-[82px_1fr] gap-2 border-b border-line py-[7px]">
+              <li key={line.id} className="grid grid-cols-[82px_1fr] gap-2 border-b border-line py-[5px]">
                 <span className="font-mono text-xl leading-6">{line.time}</span>
                 <span>
                   <b className="block leading-5">{line.title}</b>
@@ -49,64 +65,74 @@ export function WhatWillHappen({ request, plan, warnings }: Props) {
   );
 }
 
+const WASH_TOPICS: readonly WhyTopic[] = ['wash1', 'wash2', 'wash3'];
+const SHORT: Readonly<Partial<Record<Step['kind'], string>>> = {
+  'off-plate': 'off',
+  'look-matte': 'look',
+  'look-cured': 'look',
+  trim: 'clip',
+  seal: 'seal',
+  mop: 'mop',
+  'hand-over': 'pack',
+  do: 'hand',
+};
+
 function linesOf(request: BatchRequest, plan: BatchPlan): readonly Line[] {
-  const { bench, card } = request;
-  const wash = plan.wash.ok ? plan.wash.value : undefined;
-  const washMore = plan.wash.ok ? undefined : `${plan.wash.refusal.message} ${plan.wash.refusal.remedy ?? ''}`;
-  const totalS = wash?.stagesS.reduce((a, b) => a + b, 0) ?? 0;
+  const { card } = request;
   const { window, doses } = plan.cure;
-  const windowText =
-    window.handleS === undefined
-      ? 'not reached in six hours here: warm the chamber or change the medium'
-      : `handles from ${clockText(window.handleS)}${window.maxS === undefined ? '' : `, ${window.maxBy === 'tint' ? 'tints' : 'brittle'} after ${clockText(window.maxS)}`}`;
-  return [
-    { time: clockText(request.dripS), title: 'Drip', more: 'tilt the plate, turn it once' },
-    { time: 'off', title: 'Take off the plate', more: 'scraper flat, catch small pieces' },
-    {
-      time: (
-        <Why topic="wash1" request={request}>
-          {wash ? clockText(wash.stagesS[0]!) : '–'}
-        </Why>
-      ),
-      title: `${bench.first.name}, basket`,
-      more: washMore ?? `at ${percentText(bench.first.loadPctW)} load`,
-    },
-    {
-      time: (
-        <Why topic="wash2" request={request}>
-          {wash ? clockText(wash.stagesS[1]!) : '–'}
-        </Why>
-      ),
-      title: `${bench.clean.name}, basket, squirt the channels`,
-      more: wash
-        ? `at ${percentText(bench.clean.loadPctW)} load; leaves ${plainNumber(wash.residueUm)} of ${plainNumber(card.residueTolUm)} µm · ${clockText(totalS)} of ${clockText(card.exposureCapS)} allowance`
-        : 'see above',
-    },
-    {
-      time: (
-        <Why topic="dry" request={request}>
-          {clockText(plan.dryS)}
-        </Why>
-      ),
-      title: 'Blow off, dry',
-      more: 'until evenly matte; channels dry last',
-    },
-    { time: 'look', title: 'Matte, no shine, no tack', more: 'else back to the clean bath, with a new time' },
-    { time: 'clip', title: 'Clip supports', more: 'green; raft first, fine tips last' },
-    {
-      time: (
-        <Why topic="cure" request={request}>
-          {doses ? clockText(doses.firstS) : '–'}
-        </Why>
-      ),
-      title: `${bench.lamp.name}, in ${card.cureMedium}`,
-      more: `${windowText}${card.procedure ? ` · exact time of ${card.procedure.reference}` : ''}`,
-    },
-    {
-      time: 'look',
-      title: 'Touch and tilt',
-      more: doses && !card.procedure ? `tacky: add ${clockText(doses.addS)}` : 'as the procedure says',
-    },
-    { time: 'seal', title: 'Record, label', more: 'what was done, with the bath loads at the time' },
-  ];
+  let dried = 0;
+  let lit = 0;
+  return layRoute(request, plan).map((step, index): Line => {
+    const stage = plan.stages.findIndex((one) => one.index === index);
+    const clock = step.plannedS === undefined ? '–' : clockText(step.plannedS);
+    const why = (topic: WhyTopic, text = clock) => (
+      <Why topic={topic} request={request}>
+        {text}
+      </Why>
+    );
+    const line = (time: ReactNode, title: string, more: string): Line => ({ id: step.id, time, title, more });
+    if (step.kind === 'wash' && stage >= 0) {
+      const { bath } = plan.stages[stage]!;
+      const topic = WASH_TOPICS[stage] ?? 'wash3';
+      return line(plan.wash.ok ? why(topic) : why(topic, '–'), washTitle(step, bath.name), washMore(stage));
+    }
+    if (step.kind === 'dry')
+      return line(dried++ === 0 ? why('dry') : clock, step.title, 'until evenly matte; channels dry last');
+    if (step.kind === 'cure') {
+      const first = lit++ === 0;
+      return line(first ? why('cure', doses ? clock : '–') : clock, step.title, first ? windowText() : step.hint);
+    }
+    if (step.kind === 'look-cured')
+      return line(
+        'look',
+        step.title,
+        doses && !card.procedure ? `tacky: add ${clockText(doses.addS)}` : 'as the procedure says',
+      );
+    if (step.kind === 'look-matte')
+      return line('look', 'Matte, no shine, no tack', 'else back to clean solvent, with a new time');
+    const timed = step.mode === 'timed' && step.plannedS !== undefined;
+    return line(timed ? clock : (SHORT[step.kind] ?? '·'), step.title, step.hint);
+  });
+
+  function washMore(stage: number): string {
+    const { bath } = plan.stages[stage]!;
+    if (!plan.wash.ok)
+      return stage === 0 ? `${plan.wash.refusal.message} ${plan.wash.refusal.remedy ?? ''}` : 'see above';
+    const load = `at ${percentText(bath.loadPctW)} load`;
+    if (stage < plan.stages.length - 1) return load;
+    const totalS = plan.wash.value.stagesS.reduce((a, b) => a + b, 0);
+    return `${load}; leaves ${plainNumber(plan.wash.value.residueUm)} of ${plainNumber(card.residueTolUm)} µm · ${clockText(totalS)} of ${clockText(card.exposureCapS)} allowance`;
+  }
+  function windowText(): string {
+    if (window.handleS === undefined) return 'not reached in six hours here: warm the chamber or change the medium';
+    const end =
+      window.maxS === undefined
+        ? ''
+        : `, ${window.maxBy === 'tint' ? 'tints' : 'brittle'} after ${clockText(window.maxS)}`;
+    const exact = card.procedure ? ` · exact time of ${card.procedure.reference}` : '';
+    return `handles from ${clockText(window.handleS)}${end}${exact}`;
+  }
 }
+
+/** The step and the bath it is done in, when the step is not called after the bath. */
+const washTitle = (step: Step, bath: string): string => (step.title === bath ? bath : `${step.title}, ${bath}`);

@@ -12,11 +12,24 @@ import {
   Mesh,
   MeshLambertMaterial,
   OrthographicCamera,
+  Raycaster,
   Scene,
+  Vector2,
+  Vector3,
   WebGLRenderer,
 } from 'three';
 
+export type PartPicture = {
+  readonly positions: Float32Array;
+  readonly shell: Int32Array;
+  /** shells drawn as supports */
+  readonly supports: readonly number[];
+};
 export type PartScene = {
+  /** where a place of the file lies on the picture now, px from its corner */
+  readonly place: (at: readonly [number, number, number]) => readonly [x: number, y: number];
+  /** which shell lies under a point of the picture, px from its corner */
+  readonly shellAt: (x: number, y: number) => number | undefined;
   readonly turn: (aroundRad: number, overRad: number) => void;
   readonly draw: () => void;
   readonly dispose: () => void;
@@ -26,18 +39,24 @@ const EDGE_ANGLE_DEG = 30;
 const EDGES_UP_TO_TRIANGLES = 60_000;
 
 /** Draws a mesh in paper tones with ink edges. Nothing moves unless turned. */
-export function makePartScene(canvas: HTMLCanvasElement, positions: Float32Array): PartScene {
+export function makePartScene(canvas: HTMLCanvasElement, picture: PartPicture): PartScene {
+  const { positions, shell } = picture;
   const renderer = new WebGLRenderer({ canvas, antialias: true, alpha: true });
   const geometry = new BufferGeometry();
   geometry.setAttribute('position', new BufferAttribute(positions, 3));
   geometry.computeVertexNormals();
   geometry.computeBoundingSphere();
-  geometry.center();
+  const middle = geometry.boundingSphere?.center.clone() ?? new Vector3();
+  geometry.translate(-middle.x, -middle.y, -middle.z);
+  const isSupport = new Set(picture.supports);
+  const shade = new Float32Array(positions.length);
+  geometry.setAttribute('color', new BufferAttribute(shade, 3));
   const radius = geometry.boundingSphere?.radius ?? 1;
-  const skin = new MeshLambertMaterial({ side: DoubleSide });
+  const skin = new MeshLambertMaterial({ side: DoubleSide, vertexColors: true });
   const ink = new LineBasicMaterial();
   const part = new Group();
-  part.add(new Mesh(geometry, skin));
+  const body = new Mesh(geometry, skin);
+  part.add(body);
   const edges = positions.length / 9 <= EDGES_UP_TO_TRIANGLES ? new EdgesGeometry(geometry, EDGE_ANGLE_DEG) : undefined;
   if (edges) part.add(new LineSegments(edges, ink));
   part.rotation.set(-Math.PI / 2.9, 0, Math.PI / 5);
@@ -49,8 +68,10 @@ export function makePartScene(canvas: HTMLCanvasElement, positions: Float32Array
 
   const draw = () => {
     const style = getComputedStyle(canvas);
-    skin.color = new Color(style.getPropertyValue('--line').trim() || '#cbc5b8');
-    ink.color = new Color(style.getPropertyValue('--ink').trim() || '#172226');
+    const tone = (name: string, otherwise: string) => new Color(style.getPropertyValue(name).trim() || otherwise);
+    paint(shade, shell, isSupport, tone('--line', '#cbc5b8'), tone('--sea-2', '#2f6f86'));
+    geometry.attributes.color!.needsUpdate = true;
+    ink.color = tone('--ink', '#172226');
     const { clientWidth: width, clientHeight: height } = canvas;
     renderer.setPixelRatio(Math.min(2, window.devicePixelRatio));
     renderer.setSize(width, height, false);
@@ -68,8 +89,21 @@ export function makePartScene(canvas: HTMLCanvasElement, positions: Float32Array
     renderer.render(scene, camera);
   };
   draw();
+  const ray = new Raycaster();
+  const onScreen = (x: number, y: number) =>
+    new Vector2((2 * x) / canvas.clientWidth - 1, 1 - (2 * y) / canvas.clientHeight);
   return {
     draw,
+    place: ([x, y, z]) => {
+      part.updateMatrixWorld();
+      const at = part.localToWorld(new Vector3(x, y, z).sub(middle)).project(camera);
+      return [((at.x + 1) / 2) * canvas.clientWidth, ((1 - at.y) / 2) * canvas.clientHeight];
+    },
+    shellAt: (x, y) => {
+      ray.setFromCamera(onScreen(x, y), camera);
+      const triangle = ray.intersectObject(body)[0]?.faceIndex;
+      return triangle === undefined || triangle === null ? undefined : shell[triangle];
+    },
     turn: (aroundRad, overRad) => {
       part.rotation.z += aroundRad;
       part.rotation.x += overRad;
@@ -81,4 +115,18 @@ export function makePartScene(canvas: HTMLCanvasElement, positions: Float32Array
       renderer.dispose();
     },
   };
+}
+
+/** Paints each triangle as part or as support. */
+function paint(
+  shade: Float32Array,
+  shell: Int32Array,
+  isSupport: ReadonlySet<number>,
+  part: Color,
+  support: Color,
+): void {
+  for (let corner = 0; corner < shade.length / 3; corner++) {
+    const tone = isSupport.has(shell[Math.floor(corner / 3)]!) ? support : part;
+    tone.toArray(shade, corner * 3);
+  }
 }

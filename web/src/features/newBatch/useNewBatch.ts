@@ -1,27 +1,46 @@
-import type { BatchReply, BenchReply, ErrorReply, MeshStored, Resin } from '@north-step/contract';
-import { type BatchRequest, type PartFacts, partFromMesh, partFromSizes, plateAreaMm2 } from '@north-step/core/route';
+import type { BatchReply, BenchReply, ErrorReply, MeshStored, Resin, RouteRow } from '@north-step/contract';
+import {
+  adviseRoute,
+  type BatchRequest,
+  joinParts,
+  type Pieces,
+  partFromMesh,
+  partFromSizes,
+  plateAreaMm2,
+  type RouteAdvice,
+} from '@north-step/core/route';
 import { useMemo, useState } from 'react';
 import { useAppSelector } from '../../app/store.ts';
 import { useDo } from '../next/index.ts';
-import { usePart } from './usePart.ts';
+import { type PlateItem, usePlate } from './usePlate.ts';
 
 export type Choices = {
   readonly cardId?: string;
   readonly lot?: string;
+  /** pieces, when they are not counted file by file */
   readonly count: number;
   readonly dripMin: number;
   readonly customer: string;
+  /** nothing: the advised route */
+  readonly routeId?: string;
+  /** tightest tolerance as typed, ± mm */
+  readonly tolerance: string;
 };
 export type Sizes = { readonly name: string /** length, width, height as typed */; readonly mm: readonly string[] };
+export type Known = {
+  readonly bench: BenchReply | undefined;
+  readonly resins: readonly Resin[];
+  readonly routes: readonly RouteRow[];
+};
 
-const bare = (fileName: string): string => fileName.replace(/\.stl$/i, '').slice(0, 120) || 'part';
+const bare = (fileName: string): string => fileName.replace(/\.(stl|obj|3mf)$/i, '').slice(0, 120) || 'part';
 
-/** The state of a new batch: the part, what is on the plate, and the request the models plan from. */
-export function useNewBatch(bench: BenchReply | undefined, resins: readonly Resin[]) {
-  const picked = usePart();
+/** The state of a new batch: the parts, what is on the plate, the route, and the request the models plan from. */
+export function useNewBatch({ bench, resins, routes }: Known) {
+  const plate = usePlate();
   const acts = useDo();
   const person = useAppSelector((state) => state.here.person);
-  const [choices, setChoices] = useState<Choices>({ count: 4, dripMin: 6, customer: '' });
+  const [choices, setChoices] = useState<Choices>({ count: 4, dripMin: 6, customer: '', tolerance: '' });
   const [sizes, setSizes] = useState<Sizes>();
   const [refusal, setRefusal] = useState<ErrorReply['error']>();
   const [saving, setSaving] = useState(false);
@@ -29,46 +48,51 @@ export function useNewBatch(bench: BenchReply | undefined, resins: readonly Resi
   const lastUsed = [...(bench?.open ?? [])].sort((a, b) => b.createdAtMs - a.createdAtMs)[0]?.card.id;
   const resin = resins.find(({ card }) => card.id === (choices.cardId ?? lastUsed)) ?? resins[0];
   const lot = resin?.lots.includes(choices.lot ?? '') ? choices.lot : resin?.lots.at(-1);
-  const part = useMemo<PartFacts | undefined>(() => {
-    if (picked.state.stage === 'measured')
-      return partFromMesh(bare(picked.state.part.file.name), picked.state.part.measures);
-    const mm = sizes?.mm.map((text) => Number(text.replace(',', '.')));
-    return sizes && mm?.every((value) => value > 0 && value <= 2000)
-      ? partFromSizes(sizes.name.trim() || 'part', mm as [number, number, number])
-      : undefined;
-  }, [picked.state, sizes]);
+  const pieces = useMemo(() => piecesOf(plate.items, sizes, choices.count), [plate.items, sizes, choices.count]);
+  const joined = useMemo(() => (pieces.length > 0 ? joinParts(pieces) : undefined), [pieces]);
+  const toleranceMm = numberOf(choices.tolerance);
+  const advice = useMemo<RouteAdvice | undefined>(
+    () => (joined && resin ? adviseRoute({ card: resin.card, part: joined.part, toleranceMm }) : undefined),
+    [joined, resin, toleranceMm],
+  );
+  const route = (routes.find((row) => row.route.id === (choices.routeId ?? advice?.routeId)) ?? routes[0])?.route;
   const request = useMemo<BatchRequest | undefined>(() => {
-    if (!part || !resin || !bench) return undefined;
+    if (!joined || !resin || !bench || !route) return undefined;
     return {
       card: resin.card,
-      part,
-      count: choices.count,
+      part: joined.part,
+      count: joined.count,
       dripS: choices.dripMin * 60,
-      plateAreaMm2: plateAreaMm2(part, choices.count),
+      plateAreaMm2: plateAreaMm2(joined.part, joined.count),
       bench: bench.bench,
+      route,
     };
-  }, [part, resin, bench, choices.count, choices.dripMin]);
+  }, [joined, resin, bench, route, choices.dripMin]);
 
-  /** Stores the file, then the batch. What was typed stays if the server refuses. @returns the new batch's id */
+  /** Stores the files, then the batch. What was typed stays if the server refuses. @returns the new batch's id */
   async function hang(): Promise<string | undefined> {
-    if (!request || !resin || !lot || !part || saving) return undefined;
+    if (!request || !resin || !lot || !route || saving || plate.busy) return undefined;
     setSaving(true);
     setRefusal(undefined);
     try {
-      const stored =
-        picked.state.stage === 'measured' ? await storeMesh(picked.state.part.file, picked.state.part.unit) : undefined;
-      const body = {
+      const files = plate.items.filter(({ state }) => state.stage === 'measured');
+      const stored = await Promise.all(files.map(storeMesh));
+      const inputs = pieces.map(({ part, count }, i) => ({
+        count,
+        part: stored[i]
+          ? { name: part.name, meshSha256: stored[i].sha256 }
+          : { name: part.name, areaMm2: part.areaMm2, heightMm: part.heightMm, wallMm: part.wallMm },
+      }));
+      const answer = await acts.send('/api/batches', {
         cardId: resin.card.id,
         lot,
-        count: choices.count,
         dripS: choices.dripMin * 60,
+        routeId: route.id,
         by: person || undefined,
         customer: choices.customer.trim() || undefined,
-        part: stored
-          ? { name: part.name, meshSha256: stored.sha256 }
-          : { name: part.name, areaMm2: part.areaMm2, heightMm: part.heightMm, wallMm: part.wallMm },
-      };
-      const answer = await acts.send('/api/batches', body);
+        ...inputs[0],
+        ...(inputs.length > 1 ? { more: inputs.slice(1) } : {}),
+      });
       if (answer?.ok) return (answer.reply as BatchReply).batch.id;
       if (answer) setRefusal(answer.error);
     } catch (error) {
@@ -83,11 +107,47 @@ export function useNewBatch(bench: BenchReply | undefined, resins: readonly Resi
     return undefined;
   }
   const change = (next: Partial<Choices>) => setChoices((now) => ({ ...now, ...next }));
-  return { picked, choices, change, sizes, setSizes, resin, lot, part, request, hang, refusal, saving };
+  return {
+    plate,
+    choices,
+    change,
+    sizes,
+    setSizes,
+    resin,
+    lot,
+    joined,
+    advice,
+    route,
+    request,
+    hang,
+    refusal,
+    saving,
+  };
 }
 
-async function storeMesh(file: File, unit: string): Promise<MeshStored> {
-  const query = new URLSearchParams({ name: file.name.slice(0, 120), unit });
+const numberOf = (text: string): number | undefined => {
+  const value = Number(text.replace(',', '.').replace(/[±\s]|mm/g, ''));
+  return value > 0 ? value : undefined;
+};
+
+/** What is on the plate: every measured file with its count, or one part by its sizes. */
+function piecesOf(items: readonly PlateItem[], sizes: Sizes | undefined, count: number): readonly Pieces[] {
+  const measured = items.flatMap(({ file, state, count: own }) =>
+    state.stage === 'measured'
+      ? [{ part: partFromMesh(bare(file.name), state.measures), count: items.length > 1 ? own : count }]
+      : [],
+  );
+  if (measured.length > 0) return measured;
+  const mm = sizes?.mm.map((text) => Number(text.replace(',', '.')));
+  return sizes && mm?.every((value) => value > 0 && value <= 2000)
+    ? [{ part: partFromSizes(sizes.name.trim() || 'part', mm as [number, number, number]), count }]
+    : [];
+}
+
+async function storeMesh({ file, unit, supports }: PlateItem): Promise<MeshStored> {
+  const query = new URLSearchParams({ name: file.name.slice(0, 120) });
+  if (unit) query.set('unit', unit);
+  if (supports) query.set('supports', supports.join(','));
   const response = await fetch(`/api/meshes?${query}`, {
     method: 'POST',
     headers: { 'content-type': 'application/octet-stream' },

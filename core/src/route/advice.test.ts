@@ -1,0 +1,97 @@
+import { describe, expect, it } from 'vitest';
+import { testCard, testPart } from '../testing/index.ts';
+import { adviseRoute, checkRoute, expectedTrimS, joinParts, templateById, trimPace } from './index.ts';
+
+const card = (family: (typeof testCard)['family']) => ({ ...testCard, family });
+
+describe('advice', () => {
+  it.each([
+    ['an easy part', {}, {}, 'two-baths', 'before cure'],
+    ['a stated tolerance', {}, { toleranceMm: 0.1 }, 'keep-shape', 'after cure'],
+    ['a loose tolerance', {}, { toleranceMm: 0.3 }, 'two-baths', 'before cure'],
+    ['a long thin fin', { thinMm: 0.8, thinSpanMm: 20 }, {}, 'keep-shape', 'after cure'],
+    ['a short thin lip', { thinMm: 0.8, thinSpanMm: 4 }, {}, 'two-baths', 'before cure'],
+    ['a lattice', { supportContacts: 55 }, {}, 'second-wash', 'between washes'],
+  ] as const)('for %s', (_, part, more, routeId, when) => {
+    const advice = adviseRoute({ card: testCard, part: { ...testPart, ...part }, ...more });
+    expect([advice.routeId, advice.when]).toEqual([routeId, when]);
+    expect(advice.reasons.length).toBeGreaterThan(0);
+    expect(advice.others.map((other) => other.when)).not.toContain(when);
+    expect(advice.others).toHaveLength(3);
+    expect(templateById(advice.routeId)).toBeDefined();
+  });
+  it.each([
+    ['tough', 'warm-peel'],
+    ['casting pattern', 'casting'],
+    ['filled', 'filled-rinse'],
+    ['high-temperature', 'oven-after'],
+    ['water-wash', 'water-wash'],
+  ] as const)('by resin: %s', (family, routeId) => {
+    const advice = adviseRoute({ card: card(family), part: testPart });
+    expect(advice.routeId).toBe(routeId);
+    expect(checkRoute(templateById(routeId)!, { part: testPart }).filter(({ level }) => level === 'refused')).toEqual(
+      [],
+    );
+  });
+  it('leaves a validated procedure no choice', () => {
+    const procedure = { wash1S: 180, wash2S: 120, dryS: 600, cureS: 1200, reference: 'IFU 7' };
+    const advice = adviseRoute({ card: { ...testCard, procedure }, part: testPart, toleranceMm: 0.05 });
+    expect(advice).toMatchObject({ routeId: 'procedure', others: [] });
+  });
+  it('names the thin features in the clip order, and warns of sag', () => {
+    const advice = adviseRoute({ card: testCard, part: { ...testPart, thinMm: 0.6, thinSpanMm: 60 } });
+    expect(advice.clipOrder.join(' ')).toContain('0.60 mm features last');
+    expect(advice.dip.warning).toContain('droops');
+  });
+});
+
+describe('trimming time', () => {
+  it('grows with pieces and contacts', () => {
+    // 4 × (40 + 5 × 12) = 400 s
+    expect(expectedTrimS({ areaMm2: 1, supportContacts: 12, count: 4 })).toBe(400);
+    expect(expectedTrimS({ areaMm2: 1500, count: 1 })).toBe(90);
+  });
+  it('is learned from a person’s own batches, slowly, and not from interruptions', () => {
+    expect(trimPace([])).toBe(1);
+    expect(trimPace(Array(27).fill({ tookS: 200, expectedS: 100 }))).toBeCloseTo(1.9, 9);
+    expect(trimPace([{ tookS: 100_000, expectedS: 100 }])).toBeCloseTo(1.5, 9);
+    expect(trimPace([{ tookS: 0, expectedS: 100 }])).toBe(1);
+  });
+});
+
+describe('several parts on a plate', () => {
+  it('count together: areas add up, the thickest and the thinnest rule', () => {
+    const a = {
+      ...testPart,
+      name: 'hood',
+      areaMm2: 1000,
+      heightMm: 20,
+      wallMm: 2,
+      thinMm: 0.7,
+      thinSpanMm: 9,
+      supportContacts: 4,
+      supportAreaMm2: 50,
+    };
+    const b = { ...testPart, name: 'cap', areaMm2: 4000, heightMm: 45, wallMm: 5, pocketDepthMm: 12 };
+    const { part, count } = joinParts([
+      { part: a, count: 3 },
+      { part: b, count: 1 },
+    ]);
+    expect(count).toBe(4);
+    expect(part.areaMm2 * count).toBeCloseTo(7000, 6);
+    expect(part).toMatchObject({
+      name: 'hood and cap',
+      heightMm: 45,
+      wallMm: 5,
+      thinMm: 0.7,
+      thinSpanMm: 9,
+      pocketDepthMm: 12,
+    });
+    expect((part.supportAreaMm2 ?? 0) * count).toBeCloseTo(150, 6);
+    expect(part.pieces).toEqual([
+      { name: 'hood', count: 3 },
+      { name: 'cap', count: 1 },
+    ]);
+    expect(joinParts([{ part: a, count: 2 }])).toEqual({ part: a, count: 2 });
+  });
+});
