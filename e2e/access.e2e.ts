@@ -9,7 +9,17 @@ for (const theme of ['day', 'amber'] as const) {
     const { id } = await server.hang({ customer: 'Skarv Survey' });
     await server.post(`/api/batches/${id}/flag`, { note: 'ask the lead' });
     await page.addInitScript((value) => localStorage.setItem('north-step.theme', value), theme);
-    for (const path of ['/', '/batches', `/batches/${id}`, '/batches/new', '/solvent', '/resins', '/records']) {
+    for (const path of [
+      '/',
+      '/batches',
+      `/batches/${id}`,
+      '/batches/new',
+      '/routes',
+      '/routes/casting',
+      '/solvent',
+      '/resins',
+      '/records',
+    ]) {
       await page.goto(server.address + path);
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
       if (path === '/batches/new') {
@@ -44,7 +54,7 @@ test('the theme is chosen on the page and kept', async ({ bench: page, server })
 
 test('at tablet width nothing runs off the page', async ({ page, server }) => {
   await page.setViewportSize({ width: 768, height: 1024 });
-  for (const path of ['/', '/batches', '/batches/new', '/solvent', '/records']) {
+  for (const path of ['/', '/batches', '/batches/new', '/routes', '/routes/casting', '/solvent', '/records']) {
     await page.goto(server.address + path);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
     const overflow = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);

@@ -60,13 +60,15 @@ await take('new-batch', '/batches/new', async (page) => {
   const part = PARTS.find(({ name }) => name === 'sample-valve manifold')!;
   const file = path.join(folder, 'valve-manifold.stl');
   writeFileSync(file, stlOf(part));
-  await page.getByLabel('STL file of the part').setInputFiles(file);
+  await page.getByLabel('Files of the parts').setInputFiles(file);
   await page.getByText('watertight').waitFor();
   await page.getByLabel('Resin card').selectOption('grey-general');
   await page.locator('canvas').waitFor();
   await page.waitForTimeout(1500);
 });
 await take('batches', '/batches', (page) => page.getByRole('table').waitFor());
+await take('routes', '/routes', (page) => page.getByRole('table').waitFor());
+await take('route', '/routes/warm-peel', (page) => page.getByRole('button', { name: /^4 / }).click());
 await take('batch-sheet', `/batches/${drying.id}`);
 await take('resin', '/resins', (page) => page.getByRole('img').first().waitFor());
 await take('solvent', '/solvent', (page) => page.getByRole('region', { name: 'Wash 1 now' }).waitFor());

@@ -1,7 +1,7 @@
-import type { BatchState, BenchNow } from '@north-step/core/route';
+import { type BatchState, type BenchNow, PRIORITIES } from '@north-step/core/route';
 import { LIDS } from '@north-step/core/solvent';
 import { SOLVENTS } from '@north-step/core/wash';
-import { type Static, Type } from 'typebox';
+import { type Static, type TSchema, Type } from 'typebox';
 import { BathNote } from './bathNote.ts';
 import { command, EntityId, literals, strict, Text } from './common.ts';
 
@@ -56,6 +56,8 @@ export const NewBatch = Type.Object(
     routeId: Type.Optional(EntityId),
     customer: Type.Optional(Text(120)),
     dueAtMs: Type.Optional(Type.Number({ minimum: 0, maximum: 4e12 })),
+    priority: Type.Optional(literals(PRIORITIES)),
+    note: Type.Optional(Text(500)),
   },
   strict,
 );
@@ -76,6 +78,27 @@ export const LookCommand = Type.Object(
   strict,
 );
 export const FlagCommand = Type.Object({ ...command, note: Type.Union([Text(300), Type.Null()]) }, strict);
+const orNone = <T extends TSchema>(schema: T) => Type.Optional(Type.Union([schema, Type.Null()]));
+/** What is left out stays as it is; null takes it away. */
+export const EditBatch = Type.Object(
+  {
+    ...command,
+    customer: orNone(Text(120)),
+    dueAtMs: orNone(Type.Number({ minimum: 0, maximum: 4e12 })),
+    priority: Type.Optional(literals(PRIORITIES)),
+    note: orNone(Text(500)),
+  },
+  strict,
+);
+export type EditBatch = Static<typeof EditBatch>;
+export const HoldBatch = Type.Object(
+  { ...command, reason: Type.Union([Text(300), Type.Null()], { description: 'null releases it' }) },
+  strict,
+);
+export const SplitBatch = Type.Object({ ...command, count: Type.Integer({ minimum: 1, maximum: 1000 }) }, strict);
+export type SplitBatch = Static<typeof SplitBatch>;
+export const MergeBatch = Type.Object({ ...command, otherId: EntityId }, strict);
+export type MergeBatch = Static<typeof MergeBatch>;
 export const BatchReply = Type.Object({ batch: Batch });
 export type BatchReply = Static<typeof BatchReply>;
 
@@ -150,12 +173,16 @@ export const BatchRow = Type.Object({
   sealedAtMs: Type.Union([Type.Number(), Type.Null()]),
   step: Type.String(),
   flag: Type.Union([Type.String(), Type.Null()]),
+  priority: Type.String(),
+  route: Type.String(),
 });
 export type BatchRow = Static<typeof BatchRow>;
 export const BatchQuery = Type.Object(
   {
     search: Type.Optional(Type.String({ maxLength: 100 })),
     state: Type.Optional(literals(['open', 'sealed', 'flagged', 'all'])),
+    route: Type.Optional(Type.String({ maxLength: 80, description: 'id of a route' })),
+    sort: Type.Optional(literals(['newest', 'oldest', 'due', 'name'])),
     limit: Type.Optional(Type.Integer({ minimum: 1, maximum: 500 })),
     offset: Type.Optional(Type.Integer({ minimum: 0, maximum: 10_000_000 })),
   },

@@ -1,4 +1,12 @@
-import { type BatchState, currentStep, exposureS, remainingS, STATIONS, type Step } from '../route/index.ts';
+import {
+  type BatchState,
+  currentStep,
+  exposureS,
+  PRIORITIES,
+  remainingS,
+  STATIONS,
+  type Step,
+} from '../route/index.ts';
 import { clockText } from '../units/index.ts';
 
 export type Verb = 'start' | 'finish' | 'look';
@@ -38,18 +46,23 @@ const HANDS = {
 export function nextActions(view: BenchView): readonly Action[] {
   const users = stationUsers(view);
   return view.batches
-    .filter((batch) => batch.recordHash === undefined)
+    .filter((batch) => batch.recordHash === undefined && batch.mergedInto === undefined)
     .map((batch) => ({ batch, step: currentStep(batch) }))
     .filter((entry): entry is { batch: BatchState; step: Step } => entry.step !== undefined)
-    .map(({ batch, step }) => ({ batch, step, action: actionFor(batch, step, view, users) }))
+    .map(({ batch, step }) => ({ batch, step, action: held(batch, step, actionFor(batch, step, view, users)) }))
     .sort(
       (a, b) =>
         rank(a.action, a.step) - rank(b.action, b.step) ||
+        PRIORITIES.indexOf(b.batch.priority ?? 'usual') - PRIORITIES.indexOf(a.batch.priority ?? 'usual') ||
         dueMs(a.batch) - dueMs(b.batch) ||
         a.batch.createdAtMs - b.batch.createdAtMs,
     )
     .map(({ action }) => action);
 }
+
+/** A held batch waits, but what runs in it must still be finished. */
+const held = (batch: BatchState, step: Step, action: Action): Action =>
+  batch.held !== undefined && step.state === 'waiting' ? { ...action, waitsFor: `Held: ${batch.held}` } : action;
 
 const dueMs = (batch: BatchState): number => batch.dueAtMs ?? Number.POSITIVE_INFINITY;
 

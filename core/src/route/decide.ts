@@ -25,7 +25,7 @@ export function decideStart(
   const step = stepById(batch, stepId);
   if (!step) return refuse(unknownStep(batch, stepId));
   if (step.state !== 'waiting') return refuse(already(batch, step, 'started'));
-  const gate = gateBefore(batch, step);
+  const gate = gateBefore(batch, step) ?? heldBack(batch);
   if (gate) return refuse(gate);
   if (step.mode === 'look' || step.mode === 'moment') return ok([]);
   const place = busy[step.station];
@@ -107,7 +107,7 @@ export function decideFinish(
   const step = stepById(batch, stepId);
   if (!step) return refuse(unknownStep(batch, stepId));
   if (step.state === 'done') return refuse(already(batch, step, 'finished'));
-  const gate = gateBefore(batch, step);
+  const gate = gateBefore(batch, step) ?? (step.state === 'waiting' ? heldBack(batch) : undefined);
   if (gate) return refuse(gate);
   if (step.mode === 'look')
     return refuse({ code: 'LOOK_NEEDS_ANSWER', message: `Say what you see on ${batch.name}.`, remedy: step.hint });
@@ -222,6 +222,12 @@ export function gateBefore(batch: BatchState, step: Step): Refusal | undefined {
     remedy: `Next is: ${current.title}.`,
   };
 }
+
+/** A held batch is not begun, looked at or moved on until it is released. */
+export const heldBack = (batch: BatchState): Refusal | undefined =>
+  batch.held === undefined
+    ? undefined
+    : { code: 'HELD', message: `${batch.name} is held: ${batch.held}`, remedy: 'Release it first.' };
 
 const unknownStep = (batch: BatchState, stepId: string): Refusal => ({
   code: 'UNKNOWN_STEP',

@@ -1,8 +1,10 @@
 export * from './advice.ts';
 export * from './decide.ts';
+export type { Finding, RouteCase } from './finding.ts';
 export * from './green.ts';
 export * from './layRoute.ts';
 export * from './look.ts';
+export * from './manage.ts';
 export * from './palette.ts';
 export * from './part.ts';
 export * from './planBatch.ts';

@@ -1,6 +1,6 @@
 import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
 import { clockText } from '../units/index.ts';
-import { gateBefore, type Moment } from './decide.ts';
+import { gateBefore, heldBack, type Moment } from './decide.ts';
 import { blankOf, numbered, type StepBlank } from './layRoute.ts';
 import { type BenchNow, dryS } from './planBatch.ts';
 import { exposureS, lightS, stepById } from './reduce.ts';
@@ -32,7 +32,7 @@ export function decideLook(
       message: `${step.title} of ${batch.name} was already answered: ${step.outcome}. Nothing was changed.`,
     });
   }
-  const gate = gateBefore(batch, step);
+  const gate = gateBefore(batch, step) ?? heldBack(batch);
   if (gate) return refuse(gate);
   if (!allowed.includes(look.outcome)) {
     return refuse({

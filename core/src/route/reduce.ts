@@ -52,6 +52,23 @@ export function applyEvent(state: BatchState | undefined, event: BatchEvent): Ba
       return { ...state, flag: event.note };
     case 'unflagged':
       return { ...state, flag: undefined };
+    case 'held':
+      return { ...state, held: event.reason };
+    case 'released':
+      return { ...state, held: undefined };
+    case 'edited':
+      return edited(state, event.set);
+    case 'split':
+      return {
+        ...state,
+        count: state.count - event.count,
+        clingingMg: event.clingingMg,
+        plateAreaMm2: (state.plateAreaMm2 * (state.count - event.count)) / state.count,
+      };
+    case 'joined':
+      return { ...state, part: event.part, count: event.count, clingingMg: event.clingingMg, filmUm: event.filmUm };
+    case 'merged':
+      return { ...state, mergedInto: event.into.name, clingingMg: ['0', '0', '0'] };
     case 'sealed':
       return {
         ...state,
@@ -59,6 +76,11 @@ export function applyEvent(state: BatchState | undefined, event: BatchEvent): Ba
         steps: change(event.stepId, (step) => done(step, event.atMs, event.by, {})),
       };
   }
+}
+
+function edited(state: BatchState, set: Extract<BatchEvent, { type: 'edited' }>['set']): BatchState {
+  const given = Object.entries(set).filter(([, value]) => value !== undefined);
+  return { ...state, ...Object.fromEntries(given.map(([name, value]) => [name, value ?? undefined])) };
 }
 
 const done = (step: Step, atMs: number, by: string, more: Partial<Step>): Step => ({

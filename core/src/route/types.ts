@@ -96,9 +96,19 @@ export type BatchState = {
   readonly addS: number;
   readonly lastS?: number;
   readonly broken: number;
+  readonly priority?: Priority;
+  readonly note?: string;
+  /** why nothing may be begun on it */
+  readonly held?: string;
+  readonly splitFrom?: string;
+  /** the batch that it became part of */
+  readonly mergedInto?: string;
   readonly flag?: string;
   readonly recordHash?: string;
 };
+
+export const PRIORITIES = ['can wait', 'usual', 'rush'] as const;
+export type Priority = (typeof PRIORITIES)[number];
 
 type Told = { readonly atMs: number; readonly by: string };
 /** Facts about a batch, in order. The state is nothing but their sum. */
@@ -130,6 +140,32 @@ export type BatchEvent = Told &
       }
     | { readonly type: 'flagged'; readonly note: string }
     | { readonly type: 'unflagged' }
+    | { readonly type: 'held'; readonly reason: string }
+    | { readonly type: 'released' }
+    | {
+        readonly type: 'edited';
+        readonly set: {
+          readonly customer?: string | null;
+          readonly dueAtMs?: number | null;
+          readonly priority?: Priority;
+          readonly note?: string | null;
+        };
+      }
+    | {
+        readonly type: 'split';
+        readonly count: number;
+        readonly clingingMg: BatchState['clingingMg'];
+        readonly into: { readonly id: string; readonly name: string };
+      }
+    | {
+        readonly type: 'joined';
+        readonly part: PartFacts;
+        readonly count: number;
+        readonly clingingMg: BatchState['clingingMg'];
+        readonly filmUm: number;
+        readonly from: { readonly id: string; readonly name: string };
+      }
+    | { readonly type: 'merged'; readonly into: { readonly id: string; readonly name: string } }
     | { readonly type: 'sealed'; readonly stepId: string; readonly hash: string }
   );
 

@@ -114,7 +114,7 @@ function explainWash(index: number, request: BatchRequest, plan: BatchPlan): Why
     ],
     formula:
       procedure ??
-      'The film falls by the same share in equal times, slower the fuller the bath. What clings at the end dries and adds its own resin. The shortest times that meet the tolerance is taken, with most of the film left in the first bath.',
+      'The film falls by the same share in equal times, slower the fuller the bath. What clings at the end dries and adds its own resin. The shortest times that meet the tolerance are taken, with most of the film left in the first bath.',
     constants: INVENTED,
     movers: card.procedure ? [] : movers(request, [...plan.stages.map(bathLoad), MORE_DRIP, WARMER], time, signedClock),
     sure: card.procedure

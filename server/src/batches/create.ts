@@ -7,11 +7,14 @@ import {
   type BatchRequest,
   type BatchState,
   joinParts,
+  lampOf,
   layRoute,
   type PartFacts,
+  type Priority,
   partFromMesh,
   planBatch,
   plateAreaMm2,
+  type Route,
   routeRefusal,
   stationOf,
   TWO_BATHS,
@@ -24,6 +27,8 @@ import { runCommand } from '../http/command.ts';
 import { Refused, unknown } from '../http/errors.ts';
 import { newestRoute } from '../routes/index.ts';
 import { batchName, record } from './store.ts';
+
+const USUAL_DRIP_S = 300;
 
 export function createBatch(context: Context, command: NewBatch): Promise<BatchReply> {
   return runCommand(context, { commandId: command.commandId, kind: 'batch.create' }, async (tx) => {
@@ -43,43 +48,73 @@ export function createBatch(context: Context, command: NewBatch): Promise<BatchR
       ),
     );
     const route = await newestRoute(tx, command.routeId ?? (card.procedure ? 'procedure' : TWO_BATHS.id));
-    const atMs = context.nowMs();
-    const bench = await benchNow(tx);
-    const request = {
-      card,
-      part,
-      count,
-      dripS: command.dripS,
-      plateAreaMm2: plateAreaMm2(part, count),
-      bench,
-      route,
-    };
-    const plan = planBatch(request);
-    await refuseUnfit(tx, request, plan);
-    const earlier = Number((await tx.one<{ n: bigint }>(sql`SELECT count(*) AS n FROM batch`)).n);
-    const batch: BatchState = {
-      id: context.newId(),
-      name: batchName(earlier),
-      card,
-      lot: command.lot,
-      count,
-      part,
-      plateAreaMm2: request.plateAreaMm2,
-      route: { id: route.id, name: route.name, version: route.version },
-      customer: command.customer,
-      dueAtMs: command.dueAtMs,
-      createdAtMs: atMs,
-      steps: layRoute(request, plan),
-      filmUm: plan.film.meanFilmUm,
-      clingingMg: ['0', '0', '0'],
-      addS: plan.cure.doses?.addS ?? bench.lamp.timerStepS,
-      lastS: plan.cure.doses && Number.isFinite(plan.cure.doses.lastS) ? plan.cure.doses.lastS : undefined,
-      broken: 0,
-    };
-    const created: BatchEvent = { type: 'created', atMs, by: command.by ?? 'workshop', batch };
-    const after = await record(tx, undefined, [created], command.commandId);
+    const after = await hang(context, tx, { ...command, card, part, count, route });
     return { reply: { batch: after }, topics: ['bench', 'batches', `batch:${after.id}`] };
   });
+}
+
+/** The same parts once more, by the newest card of the resin and the newest version of the route. */
+export async function hangAgain(
+  context: Context,
+  tx: Queryable,
+  batch: BatchState,
+  command: { readonly commandId: string; readonly by?: string },
+): Promise<BatchState> {
+  const card = await newestCard(tx, batch.card.id);
+  const route = await newestRoute(tx, batch.route?.id ?? TWO_BATHS.id);
+  const { part, count, lot, customer } = batch;
+  const dripS = batch.steps.find(({ kind }) => kind === 'drip')?.plannedS ?? USUAL_DRIP_S;
+  return hang(context, tx, { ...command, card, part, count, route, lot, customer, dripS });
+}
+
+type Hang = {
+  readonly commandId: string;
+  readonly by?: string;
+  readonly card: ResinCard;
+  readonly part: PartFacts;
+  readonly count: number;
+  readonly route: Route;
+  readonly lot: string;
+  readonly dripS: number;
+  readonly customer?: string;
+  readonly dueAtMs?: number;
+  readonly priority?: Priority;
+  readonly note?: string;
+};
+
+/** Plans a batch at the bench as it is now and writes its first fact. */
+async function hang(context: Context, tx: Queryable, wanted: Hang): Promise<BatchState> {
+  const { card, part, count, route, dripS } = wanted;
+  const atMs = context.nowMs();
+  const bench = await benchNow(tx);
+  const request = { card, part, count, dripS, plateAreaMm2: plateAreaMm2(part, count), bench, route };
+  const plan = planBatch(request);
+  await refuseUnfit(tx, request, plan);
+  // split batches carry the name of the one they came from, with a letter
+  const { n } = await tx.one<{ n: bigint }>(sql`SELECT count(*) AS n FROM batch WHERE name !~ '[b-z]$'`);
+  const batch: BatchState = {
+    id: context.newId(),
+    name: batchName(Number(n)),
+    card,
+    lot: wanted.lot,
+    count,
+    part,
+    plateAreaMm2: request.plateAreaMm2,
+    route: { id: route.id, name: route.name, version: route.version },
+    customer: wanted.customer,
+    dueAtMs: wanted.dueAtMs,
+    priority: wanted.priority,
+    note: wanted.note,
+    createdAtMs: atMs,
+    steps: layRoute(request, plan),
+    filmUm: plan.film.meanFilmUm,
+    clingingMg: ['0', '0', '0'],
+    addS: plan.cure.doses?.addS ?? lampOf(request).timerStepS,
+    lastS: plan.cure.doses && Number.isFinite(plan.cure.doses.lastS) ? plan.cure.doses.lastS : undefined,
+    broken: 0,
+  };
+  const created: BatchEvent = { type: 'created', atMs, by: wanted.by ?? 'workshop', batch };
+  return record(tx, undefined, [created], wanted.commandId);
 }
 
 /** A route that this bench, card and part cannot run is refused with the sentence that the rules give. */

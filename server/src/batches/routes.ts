@@ -2,11 +2,15 @@ import {
   BatchList,
   BatchQuery,
   BatchReply,
+  EditBatch,
   ExtendCommand,
   FlagCommand,
+  HoldBatch,
   LookCommand,
+  MergeBatch,
   NewBatch,
   PaceReply,
+  SplitBatch,
   StepCommand,
 } from '@north-step/contract';
 import type { FastifyInstance } from 'fastify';
@@ -14,6 +18,8 @@ import Papa from 'papaparse';
 import { type Static, Type } from 'typebox';
 import type { Context } from '../context.ts';
 import { createBatch } from './create.ts';
+import { LABELS_A_SHEET, labelsPdf } from './labels.ts';
+import { editBatch, holdBatch, mergeBatch, repeatBatch, splitBatch } from './manage.ts';
 import { paceOfAll } from './pace.ts';
 import { listBatches } from './queries.ts';
 import { extendStep, finishStep, flagBatch, lookAt, startStep } from './steps.ts';
@@ -21,6 +27,17 @@ import { loadBatch } from './store.ts';
 
 const BatchParams = Type.Object({ batchId: Type.String({ maxLength: 80 }) });
 const StepParams = Type.Object({ batchId: Type.String({ maxLength: 80 }), stepId: Type.String({ maxLength: 20 }) });
+const MOST_LABELS = 480;
+const LabelQuery = Type.Object({
+  copies: Type.Optional(Type.Integer({ minimum: 1, maximum: MOST_LABELS, description: 'default: one for each piece' })),
+  skip: Type.Optional(
+    Type.Integer({
+      minimum: 0,
+      maximum: LABELS_A_SHEET - 1,
+      description: 'labels of the first sheet that are used up',
+    }),
+  ),
+});
 type BatchParams = { Params: Static<typeof BatchParams> };
 type StepParams = { Params: Static<typeof StepParams> };
 
@@ -54,6 +71,27 @@ export function batchRoutes(app: FastifyInstance, context: Context): void {
       batch: await loadBatch(context.db, request.params.batchId),
     }),
   );
+  app.get<BatchParams & { Querystring: Static<typeof LabelQuery> }>(
+    '/api/batches/:batchId/labels.pdf',
+    {
+      schema: {
+        summary: 'A sheet of labels, 3 × 8 on A4, with square codes',
+        params: BatchParams,
+        querystring: LabelQuery,
+      },
+    },
+    async (request, out) => {
+      const batch = await loadBatch(context.db, request.params.batchId);
+      const { copies = batch.count, skip = 0 } = request.query;
+      return out
+        .type('application/pdf')
+        .header(
+          'content-disposition',
+          `inline; filename="labels-${batch.name.toLowerCase().replace(/[^a-z0-9]+/g, '-')}.pdf"`,
+        )
+        .send(await labelsPdf(batch, { copies: Math.min(copies, MOST_LABELS), skip }));
+    },
+  );
   app.post<{ Body: NewBatch }>(
     '/api/batches',
     { schema: { summary: 'A new batch, planned by the models', body: NewBatch, response: reply } },
@@ -63,6 +101,41 @@ export function batchRoutes(app: FastifyInstance, context: Context): void {
     '/api/batches/:batchId/flag',
     { schema: { summary: 'Flag a batch, or lower its flag', params: BatchParams, body: FlagCommand, response: reply } },
     (request) => flagBatch(context, request.params.batchId, request.body),
+  );
+
+  app.post<BatchParams & { Body: Static<typeof HoldBatch> }>(
+    '/api/batches/:batchId/hold',
+    { schema: { summary: 'Hold a batch, or release it', params: BatchParams, body: HoldBatch, response: reply } },
+    (request) => holdBatch(context, request.params.batchId, request.body),
+  );
+  app.post<BatchParams & { Body: EditBatch }>(
+    '/api/batches/:batchId/edit',
+    {
+      schema: { summary: 'Customer, due date, priority, note', params: BatchParams, body: EditBatch, response: reply },
+    },
+    (request) => editBatch(context, request.params.batchId, request.body),
+  );
+  app.post<BatchParams & { Body: SplitBatch }>(
+    '/api/batches/:batchId/split',
+    {
+      schema: {
+        summary: 'Take pieces out as a batch of their own',
+        params: BatchParams,
+        body: SplitBatch,
+        response: reply,
+      },
+    },
+    (request) => splitBatch(context, request.params.batchId, request.body),
+  );
+  app.post<BatchParams & { Body: MergeBatch }>(
+    '/api/batches/:batchId/merge',
+    { schema: { summary: 'Put another batch into this one', params: BatchParams, body: MergeBatch, response: reply } },
+    (request) => mergeBatch(context, request.params.batchId, request.body),
+  );
+  app.post<BatchParams & { Body: Static<typeof StepCommand> }>(
+    '/api/batches/:batchId/repeat',
+    { schema: { summary: 'Hang the same parts again', params: BatchParams, body: StepCommand, response: reply } },
+    (request) => repeatBatch(context, request.params.batchId, request.body),
   );
 
   const path = '/api/batches/:batchId/steps/:stepId';

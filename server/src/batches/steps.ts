@@ -25,13 +25,13 @@ import { runCommand } from '../http/command.ts';
 import { Refused } from '../http/errors.ts';
 import { seal } from '../records/index.ts';
 import { book, markSettled, settleLoss } from '../solvent/index.ts';
-import { loadBatch, record } from './store.ts';
+import { loadBatch, record, refuseClosed } from './store.ts';
 
 type Command = { readonly commandId: string; readonly by?: string };
 type Deed = { readonly tx: Queryable; readonly batch: BatchState; readonly bench: BenchNow; readonly now: Moment };
 
 /** Every command on a batch: load, decide with core, write facts and state, answer with the batch. */
-function act(
+export function act(
   context: Context,
   batchId: string,
   kind: string,
@@ -41,8 +41,7 @@ function act(
 ): Promise<BatchReply> {
   return runCommand(context, { commandId: command.commandId, kind: `batch.${kind}` }, async (tx) => {
     const [batch, bench] = await Promise.all([loadBatch(tx, batchId), benchNow(tx)]);
-    if (batch.recordHash)
-      throw new Refused({ code: 'SEALED', message: `${batch.name} is sealed; its record does not change.` });
+    refuseClosed(batch);
     const deed: Deed = {
       tx,
       batch,

@@ -1,11 +1,23 @@
 import { applyEvent, type BatchEvent, type BatchState } from '@north-step/core/route';
 import { type Queryable, sql } from '../db/index.ts';
-import { unknown } from '../http/errors.ts';
+import { Refused, unknown } from '../http/errors.ts';
 
 export async function loadBatch(db: Queryable, id: string): Promise<BatchState> {
   const row = await db.maybeOne<{ state: BatchState }>(sql`SELECT state FROM batch WHERE id = ${id}`);
   if (!row) throw unknown('batch', id);
   return row.state;
+}
+
+/** A sealed batch does not change any more, nor one that became part of another. */
+export function refuseClosed(batch: BatchState): void {
+  if (batch.recordHash)
+    throw new Refused({ code: 'SEALED', message: `${batch.name} is sealed; its record does not change.` });
+  if (batch.mergedInto)
+    throw new Refused({
+      code: 'MERGED',
+      message: `${batch.name} became part of ${batch.mergedInto}.`,
+      remedy: 'Go on with that one.',
+    });
 }
 
 export async function eventsOf(db: Queryable, id: string): Promise<readonly BatchEvent[]> {
@@ -29,8 +41,8 @@ export async function record(
     by: event.by,
     payload: event,
   }));
-  const sealedAt = events.find((event) => event.type === 'sealed')?.atMs;
-  const search = [after.name, after.part.name, after.card.name, after.lot, after.customer ?? '']
+  const sealedAt = events.find((event) => event.type === 'sealed' || event.type === 'merged')?.atMs;
+  const search = [after.name, after.part.name, after.card.name, after.lot, after.customer ?? '', after.note ?? '']
     .join(' ')
     .toLowerCase();
   await tx.many(sql`
@@ -40,7 +52,7 @@ export async function record(
         FROM jsonb_to_recordset(${JSON.stringify(rows)}::jsonb) AS fact (at timestamptz, type text, by text, payload jsonb))
     INSERT INTO batch (id, name, created_at, due_at, sealed_at, flagged, search, route_id, state)
     VALUES (${after.id}, ${after.name}, ${new Date(after.createdAtMs)}, ${after.dueAtMs === undefined ? null : new Date(after.dueAtMs)},
-            ${sealedAt === undefined ? null : new Date(sealedAt)}, ${after.flag !== undefined}, ${search}, ${after.route?.id ?? 'two-baths'}, ${JSON.stringify(after)})
+            ${sealedAt === undefined ? null : new Date(sealedAt)}, ${after.flag !== undefined || after.held !== undefined}, ${search}, ${after.route?.id ?? 'two-baths'}, ${JSON.stringify(after)})
     ON CONFLICT (id) DO UPDATE
        SET state = excluded.state, flagged = excluded.flagged, search = excluded.search, due_at = excluded.due_at,
            sealed_at = coalesce(excluded.sealed_at, batch.sealed_at)`);

@@ -138,7 +138,7 @@ export const openBatches = async (db: Queryable) =>
 const sealedSince = async (db: Queryable, since: Date) =>
   (
     await db.many<{ state: BatchState }>(
-      sql`SELECT state FROM batch WHERE sealed_at >= ${since} ORDER BY sealed_at DESC LIMIT 40`,
+      sql`SELECT state FROM batch WHERE sealed_at >= ${since} AND state->>'mergedInto' IS NULL ORDER BY sealed_at DESC LIMIT 40`,
     )
   ).map((row) => row.state);
 

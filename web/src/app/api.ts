@@ -31,8 +31,11 @@ export const api = createApi({
       query: (id) => `batches/${encodeURIComponent(id)}`,
       providesTags: (_, __, id) => [{ type: 'Batch', id }],
     }),
-    batches: build.query<BatchList, { search: string; state: string; offset: number; limit: number }>({
-      query: (params) => ({ url: 'batches', params }),
+    batches: build.query<
+      BatchList,
+      { search: string; state: string; sort: string; route: string; offset: number; limit: number }
+    >({
+      query: ({ route, ...params }) => ({ url: 'batches', params: route ? { ...params, route } : params }),
       providesTags: ['Batches'],
     }),
     pace: build.query<PaceReply, void>({ query: () => 'pace', providesTags: ['Records'] }),

@@ -20,6 +20,8 @@ const row = (over: Partial<BatchRow>): BatchRow => ({
   sealedAtMs: null,
   step: 'Drip',
   flag: null,
+  priority: 'usual',
+  route: 'Two baths, trim green',
   ...over,
 });
 
@@ -28,10 +30,12 @@ describe('batches', () => {
     const { read, router } = showPage('/batches', { ...bench, '/api/batches': { total: 120, rows: [row({})] } });
     fireEvent.change(await screen.findByRole('searchbox'), { target: { value: 'lunsay' } });
     fireEvent.click(screen.getByRole('radio', { name: 'Sealed' }));
-    await waitFor(() => expect(read).toContain('/api/batches?search=lunsay&state=sealed&offset=0&limit=50'));
+    await waitFor(() =>
+      expect(read).toContain('/api/batches?search=lunsay&state=sealed&sort=newest&offset=0&limit=50'),
+    );
     expect(router.state.location.search).toBe('?q=lunsay&state=sealed');
     expect(screen.getByRole('link', { name: 'Save as CSV' }).getAttribute('href')).toBe(
-      '/api/batches.csv?search=lunsay&state=sealed',
+      '/api/batches.csv?search=lunsay&state=sealed&sort=newest',
     );
     fireEvent.click(await screen.findByRole('button', { name: 'Older' }));
     await waitFor(() => expect(read.at(-1)).toContain('offset=50'));

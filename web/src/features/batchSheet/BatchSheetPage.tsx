@@ -7,6 +7,7 @@ import { ChainMark } from '../../glyphs/index.ts';
 import { Failed, Loading } from '../../ui/index.ts';
 import { NextBand, SlimBand, useBench } from '../next/index.ts';
 import { RouteStrip } from './RouteStrip.tsx';
+import { SheetActions } from './SheetActions.tsx';
 import { WhatWasDone } from './WhatWasDone.tsx';
 import { WhyPanel } from './WhyPanel.tsx';
 
@@ -23,6 +24,8 @@ export function BatchSheetPage() {
     <>
       {batch.recordHash ? (
         <SealedBand batch={batch} />
+      ) : batch.mergedInto ? (
+        <SlimBand say={`${batch.name} became part of ${batch.mergedInto}.`} more="Go on with that one." />
       ) : (
         <NextBand action={action} batch={batch} idle={`${batch.name}: nothing to do.`} />
       )}
@@ -32,16 +35,28 @@ export function BatchSheetPage() {
           <p className="text-ink-2">
             {batch.count} × {batch.part.name} · {batch.card.name} card {batch.card.version}, lot {batch.lot}
             {batch.customer && ` · ${batch.customer}`}
-            {batch.dueAtMs && `, due ${dayAndClock(batch.dueAtMs)}`} · route “
+            {batch.dueAtMs && `, due ${dayAndClock(batch.dueAtMs)}`}
+            {batch.priority && batch.priority !== 'usual' && ` · ${batch.priority}`} · route “
             {batch.route?.name ?? 'Two baths, trim green'}”
             {batch.route && batch.route.version > 1 && `, version ${batch.route.version}`}
           </p>
         </div>
+        {batch.held !== undefined && (
+          <p className="mt-2 border-l-4 border-brick pl-3">
+            <b>Held:</b> {batch.held}
+          </p>
+        )}
+        {batch.note && (
+          <p className="mt-2 border-l-4 border-sea-2 pl-3">
+            <b>Note:</b> {batch.note}
+          </p>
+        )}
         {batch.flag && (
           <p className="mt-2 border-l-4 border-brick pl-3">
             <b>Flagged:</b> {batch.flag}
           </p>
         )}
+        <SheetActions batch={batch} open={bench?.open ?? []} />
         <RouteStrip
           batch={batch}
           nowMs={nowMs}

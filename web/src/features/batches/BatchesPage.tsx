@@ -1,7 +1,7 @@
 import type { BatchRow } from '@north-step/contract';
 import { useEffect, useRef } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
-import { useBatchesQuery } from '../../app/api.ts';
+import { useBatchesQuery, useRoutesQuery } from '../../app/api.ts';
 import { useKeys } from '../../app/useKeys.ts';
 import { dayAndClock } from '../../app/useNow.ts';
 import { Flag } from '../../glyphs/index.ts';
@@ -9,6 +9,12 @@ import { Choice, Empty, Failed, HeadRow, Loading, Pages } from '../../ui/index.t
 import { SlimBand, SlimButton } from '../next/index.ts';
 
 const PAGE_SIZE = 50;
+const SORT_TEXT: Readonly<Record<string, string>> = {
+  newest: 'newest first',
+  oldest: 'oldest first',
+  due: 'due first',
+  name: 'by name',
+};
 const STATES = [
   { value: 'all', text: 'All' },
   { value: 'open', text: 'On the bench' },
@@ -23,7 +29,10 @@ export function BatchesPage() {
   const search = params.get('q') ?? '';
   const state = params.get('state') ?? 'all';
   const offset = Number(params.get('from') ?? 0) || 0;
-  const { data, isError, refetch } = useBatchesQuery({ search, state, offset, limit: PAGE_SIZE });
+  const sort = params.get('sort') ?? 'newest';
+  const route = params.get('route') ?? '';
+  const { data, isError, refetch } = useBatchesQuery({ search, state, sort, route, offset, limit: PAGE_SIZE });
+  const routes = useRoutesQuery();
   const finder = useRef<HTMLInputElement>(null);
   const finding = params.get('find');
   useEffect(() => {
@@ -32,20 +41,23 @@ export function BatchesPage() {
   useKeys({ n: () => navigate('/batches/new'), '/': () => finder.current?.focus() });
 
   const set = (next: Record<string, string>) => {
-    const merged = { ...(search && { q: search }), state, ...next };
+    const merged = { ...(search && { q: search }), state, sort, route, ...next };
     setParams(
       Object.fromEntries(
-        Object.entries(merged).filter(([key, value]) => value !== '' && !(key === 'state' && value === 'all')),
+        Object.entries(merged).filter(
+          ([key, value]) =>
+            value !== '' && !(key === 'state' && value === 'all') && !(key === 'sort' && value === 'newest'),
+        ),
       ),
       { replace: true },
     );
   };
-  const csv = `/api/batches.csv?${new URLSearchParams({ search, state })}`;
+  const csv = `/api/batches.csv?${new URLSearchParams({ search, state, sort, ...(route && { route }) })}`;
   return (
     <>
       <SlimBand
         say={data ? `${data.total.toLocaleString('en-GB')} ${data.total === 1 ? 'batch' : 'batches'}` : 'Batches'}
-        more={search ? `with “${search}” in name, part, resin, lot or customer` : 'newest first'}
+        more={search ? `with “${search}” in name, part, resin, lot, customer or note` : SORT_TEXT[sort]}
         keys={<SlimButton keyName="N" label="New batch" onPress={() => navigate('/batches/new')} />}
       />
       <div className="flex flex-wrap items-center gap-4 px-[18px] py-3">
@@ -60,6 +72,31 @@ export function BatchesPage() {
           onChange={(event) => set({ q: event.target.value })}
         />
         <Choice label="Which batches" value={state} options={STATES} onChange={(next) => set({ state: next })} />
+        <label className="flex items-center gap-2">
+          <span className="text-sm text-ink-2">order</span>
+          <select className="field w-auto" value={sort} onChange={(event) => set({ sort: event.target.value })}>
+            {Object.entries(SORT_TEXT).map(([value, text]) => (
+              <option key={value} value={value}>
+                {text}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label className="flex items-center gap-2">
+          <span className="text-sm text-ink-2">route</span>
+          <select
+            className="field w-auto max-w-56"
+            value={route}
+            onChange={(event) => set({ route: event.target.value })}
+          >
+            <option value="">any</option>
+            {(routes.data?.routes ?? []).map((row) => (
+              <option key={row.route.id} value={row.route.id}>
+                {row.route.name}
+              </option>
+            ))}
+          </select>
+        </label>
         <a className="ml-auto underline" href={csv}>
           Save as CSV
         </a>
@@ -84,14 +121,14 @@ export function BatchesPage() {
 function BatchTable({ rows }: { readonly rows: readonly BatchRow[] }) {
   return (
     <table className="table-plain mx-[18px] w-[calc(100%-36px)]">
-      <HeadRow names={['batch', 'part', 'resin, lot', 'for', 'hung', 'due', 'now at']} />
+      <HeadRow names={['batch', 'part', 'resin, lot, route', 'for', 'hung', 'due', 'now at']} />
       <tbody>
         {rows.map((row) => (
           <tr key={row.id}>
             <td>
               <Link
                 to={`/batches/${row.id}`}
-                className="inline-flex items-center gap-2 font-bold underline decoration-line underline-offset-4"
+                className="inline-flex items-center gap-2 font-bold whitespace-nowrap underline decoration-line underline-offset-4"
               >
                 <Flag state={row.flag ? 'held' : row.sealedAtMs === null ? 'running' : 'done'} />
                 {row.name}
@@ -102,14 +139,21 @@ function BatchTable({ rows }: { readonly rows: readonly BatchRow[] }) {
             </td>
             <td>
               {row.resin}, {row.lot}
+              <span className="block text-[13px] text-ink-2">{row.route}</span>
             </td>
             <td>{row.customer ?? '–'}</td>
-            <td className="font-mono">{dayAndClock(row.createdAtMs)}</td>
-            <td className="font-mono">{row.dueAtMs === null ? '–' : dayAndClock(row.dueAtMs)}</td>
-            <td>{row.flag ?? (row.sealedAtMs === null ? row.step : `sealed ${dayAndClock(row.sealedAtMs)}`)}</td>
+            <td className="font-mono whitespace-nowrap">{dayAndClock(row.createdAtMs)}</td>
+            <td className="font-mono whitespace-nowrap">
+              {row.dueAtMs === null ? '–' : dayAndClock(row.dueAtMs)}
+              {row.priority !== 'usual' && <b className="block font-sans text-sm">{row.priority}</b>}
+            </td>
+            <td>{row.flag ?? whereNow(row)}</td>
           </tr>
         ))}
       </tbody>
     </table>
   );
 }
+
+const whereNow = (row: BatchRow): string =>
+  row.sealedAtMs === null || row.step.startsWith('part of') ? row.step : `sealed ${dayAndClock(row.sealedAtMs)}`;

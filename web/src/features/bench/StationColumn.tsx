@@ -124,17 +124,18 @@ function BatchTag({ batch, action, nowMs, chosen, onChoose }: BatchTagProps) {
   if (!step) return null;
   const running = step.state === 'running';
   const leftS = running && step.mode === 'timed' ? remainingS(step, nowMs) : undefined;
-  const state: TagState = batch.flag
-    ? 'held'
-    : leftS !== undefined && leftS <= 0
-      ? 'due'
-      : running
-        ? 'running'
-        : step.mode === 'look'
-          ? 'due'
-          : 'waiting';
+  const state: TagState =
+    batch.flag || batch.held !== undefined
+      ? 'held'
+      : leftS !== undefined && leftS <= 0
+        ? 'due'
+        : running
+          ? 'running'
+          : step.mode === 'look'
+            ? 'due'
+            : 'waiting';
   const detail = leftS !== undefined ? clockText(leftS) : step.mode === 'look' ? 'look' : undefined;
-  const words = `${batch.name}, ${step.title}, ${detail ?? 'waiting'}${batch.flag ? `, flagged: ${batch.flag}` : ''}${action?.waitsFor ? `, waits: ${action.waitsFor}` : ''}`;
+  const words = `${batch.name}, ${step.title}, ${detail ?? 'waiting'}${batch.held === undefined ? '' : `, held: ${batch.held}`}${batch.flag ? `, flagged: ${batch.flag}` : ''}${action?.waitsFor ? `, waits: ${action.waitsFor}` : ''}`;
   return (
     <>
       <Tag

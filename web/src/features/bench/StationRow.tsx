@@ -67,7 +67,7 @@ export function StationRow({ bench, actions, nowMs, chosenId, onChoose }: Statio
               {side === 'light' && (
                 <DoneColumn
                   done={bench.doneToday}
-                  flagged={bench.open.filter((batch) => batch.flag)}
+                  flagged={bench.open.filter((batch) => batch.flag || batch.held !== undefined)}
                   onChoose={onChoose}
                 />
               )}

@@ -4,6 +4,7 @@ import {
   DndContext,
   type DragEndEvent,
   KeyboardSensor,
+  MeasuringStrategy,
   PointerSensor,
   useSensor,
   useSensors,
@@ -48,6 +49,9 @@ export function StepList({ draft, findings, stationNames }: StepListProps) {
     <DndContext
       sensors={sensors}
       collisionDetection={closestCenter}
+      // an open step is tall and would stand in its own way
+      onDragStart={() => draft.setChosen(undefined)}
+      measuring={{ droppable: { strategy: MeasuringStrategy.Always } }}
       onDragEnd={end}
       accessibility={{ announcements, screenReaderInstructions: { draggable: HOW_TO } }}
     >

@@ -1,0 +1,53 @@
+import type { ResinCard } from '../resin/index.ts';
+import type { Refusal } from '../result/index.ts';
+import type { Solvent } from '../wash/index.ts';
+import { stepType } from './palette.ts';
+import { kindOf, type Route, type RouteStep } from './template.ts';
+import type { PartFacts, StepKind } from './types.ts';
+
+export type Finding = Refusal & {
+  /** refused: cannot run · warned: runs, and costs something · advised: would be better */
+  readonly level: 'refused' | 'warned' | 'advised';
+  /** number of the step it speaks of, from 0; nothing when it is the route as a whole */
+  readonly step?: number;
+};
+
+/** What is known of the batch that would run the route. All of it may be missing: then only order is judged. */
+export type RouteCase = {
+  readonly card?: ResinCard;
+  readonly part?: PartFacts;
+  /** mean film after dripping, µm */
+  readonly filmUm?: number;
+  /** liquid in the bath at a station */
+  readonly solventAt?: (station: string) => Solvent | undefined;
+};
+
+export type Judge = (route: Route, facts: RouteCase) => readonly Finding[];
+export const refused = (code: string, message: string, remedy: string, step?: number): Finding => ({
+  level: 'refused',
+  code,
+  message,
+  remedy,
+  step,
+});
+export const warned = (code: string, message: string, remedy?: string, step?: number): Finding => ({
+  level: 'warned',
+  code,
+  message,
+  remedy,
+  step,
+});
+export const advised = (code: string, message: string, remedy?: string, step?: number): Finding => ({
+  level: 'advised',
+  code,
+  message,
+  remedy,
+  step,
+});
+
+export const numbered = (route: Route, wanted: (step: RouteStep, index: number) => boolean): readonly number[] =>
+  route.steps.flatMap((step, index) => (wanted(step, index) ? [index] : []));
+export const ofKind = (route: Route, ...kinds: readonly StepKind[]) =>
+  numbered(route, (step) => kinds.includes(kindOf(step)));
+export const name = (route: Route, index: number): string =>
+  `${stepType(route.steps[index]!.type).title} (step ${index + 1})`;

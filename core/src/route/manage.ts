@@ -1,0 +1,132 @@
+import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
+import type { Moment } from './decide.ts';
+import { joinParts } from './part.ts';
+import { currentStep } from './reduce.ts';
+import type { BatchEvent, BatchState, Priority } from './types.ts';
+
+/** What can be set at any time before the seal; null takes it away. */
+export type BatchEdit = {
+  readonly customer?: string | null;
+  readonly dueAtMs?: number | null;
+  readonly priority?: Priority;
+  readonly note?: string | null;
+};
+
+/** Nothing is begun on a held batch; what runs may be finished. */
+export function decideHold(batch: BatchState, reason: string | null, now: Moment): Result<BatchEvent[], Refusal> {
+  if (reason === null)
+    return batch.held === undefined
+      ? refuse({ code: 'NOT_HELD', message: `${batch.name} is not held. Nothing was changed.` })
+      : ok([{ ...now, type: 'released' }]);
+  return ok([{ ...now, type: 'held', reason }]);
+}
+
+export const decideEdit = (edit: BatchEdit, now: Moment): Result<BatchEvent[], Refusal> =>
+  Object.values(edit).every((value) => value === undefined)
+    ? refuse({ code: 'NOTHING_TO_CHANGE', message: 'Nothing was changed: no field was given.' })
+    : ok([{ ...now, type: 'edited', set: edit }]);
+
+export type Split = { readonly stays: BatchEvent[]; readonly goes: BatchState };
+
+/**
+ * Takes pieces out as a batch of their own, at the same step: when part of it goes back, or is handled apart.
+ * @param count pieces that leave, fewer than there are
+ */
+export function decideSplit(
+  batch: BatchState,
+  count: number,
+  into: { readonly id: string; readonly name: string },
+  now: Moment,
+): Result<Split, Refusal> {
+  const step = currentStep(batch);
+  if (step?.state === 'running') return refuse(stillRunning(batch, step.title));
+  if (!(Number.isInteger(count) && count >= 1 && count < batch.count))
+    return refuse({
+      code: 'SPLIT_COUNT',
+      message: `${batch.name} has ${batch.count} pieces: from 1 to ${batch.count - 1} can be taken out, ${count} cannot.`,
+      field: 'count',
+    });
+  const [goesMg, staysMg] = shares(batch.clingingMg, count, batch.count);
+  return ok({
+    stays: [{ ...now, type: 'split', count, clingingMg: staysMg, into }],
+    goes: {
+      ...batch,
+      id: into.id,
+      name: into.name,
+      count,
+      clingingMg: goesMg,
+      plateAreaMm2: (batch.plateAreaMm2 * count) / batch.count,
+      broken: 0,
+      flag: undefined,
+      splitFrom: batch.name,
+    },
+  });
+}
+
+/** Exact shares of whole milligrams: what goes, and what stays. */
+function shares(mg: BatchState['clingingMg'], part: number, whole: number) {
+  const goes = mg.map((text) => (BigInt(text) * BigInt(part)) / BigInt(whole));
+  const stays = mg.map((text, i) => BigInt(text) - goes[i]!);
+  const text = (parcel: readonly bigint[]) => parcel.map(String) as unknown as BatchState['clingingMg'];
+  return [text(goes), text(stays)] as const;
+}
+
+export type Merge = { readonly into: BatchEvent[]; readonly from: BatchEvent[] };
+
+/** Puts two batches of one resin and lot together that stand at the same step of the same route. */
+export function decideMerge(into: BatchState, from: BatchState, now: Moment): Result<Merge, Refusal> {
+  if (into.id === from.id) return refuse({ code: 'MERGE_SELF', message: `${into.name} is already itself.` });
+  const unlike = (what: string, a: string, b: string): Result<Merge, Refusal> =>
+    refuse({
+      code: 'MERGE_UNLIKE',
+      message: `${into.name} and ${from.name} cannot be put together: ${what} differ (${a}, ${b}).`,
+      remedy: 'Handle them as two batches.',
+    });
+  if (into.card.id !== from.card.id || into.card.version !== from.card.version)
+    return unlike(
+      'their resin cards',
+      `${into.card.name} ${into.card.version}`,
+      `${from.card.name} ${from.card.version}`,
+    );
+  if (into.lot !== from.lot) return unlike('their lots', into.lot, from.lot);
+  const [a, b] = [currentStep(into), currentStep(from)];
+  for (const [batch, step] of [
+    [into, a],
+    [from, b],
+  ] as const)
+    if (step?.state === 'running') return refuse(stillRunning(batch, step.title));
+  const ahead = ({ steps }: BatchState) =>
+    steps
+      .filter(({ state }) => state !== 'done')
+      .map(({ kind, station }) => `${kind} ${station}`)
+      .join();
+  if (!a || !b || ahead(into) !== ahead(from))
+    return unlike('the steps before them', a?.title ?? 'done', b?.title ?? 'done');
+  const joined = joinParts([
+    { part: into.part, count: into.count },
+    { part: from.part, count: from.count },
+  ]);
+  const clingingMg = into.clingingMg.map(
+    (mg, i) => `${BigInt(mg) + BigInt(from.clingingMg[i]!)}`,
+  ) as unknown as BatchState['clingingMg'];
+  return ok({
+    into: [
+      {
+        ...now,
+        type: 'joined',
+        part: into.part.name === from.part.name ? into.part : joined.part,
+        count: joined.count,
+        clingingMg,
+        filmUm: Math.max(into.filmUm, from.filmUm),
+        from: { id: from.id, name: from.name },
+      },
+    ],
+    from: [{ ...now, type: 'merged', into: { id: into.id, name: into.name } }],
+  });
+}
+
+const stillRunning = (batch: BatchState, title: string): Refusal => ({
+  code: 'STEP_RUNNING',
+  message: `${title} of ${batch.name} is running.`,
+  remedy: 'Finish it first.',
+});

@@ -1,0 +1,78 @@
+import type { BatchReply, EditBatch, MergeBatch, SplitBatch } from '@north-step/contract';
+import {
+  type BatchEvent,
+  type BatchState,
+  decideEdit,
+  decideHold,
+  decideMerge,
+  decideSplit,
+} from '@north-step/core/route';
+import type { Context } from '../context.ts';
+import { type Queryable, sql } from '../db/index.ts';
+import { runCommand } from '../http/command.ts';
+import { Refused } from '../http/errors.ts';
+import { hangAgain } from './create.ts';
+import { act } from './steps.ts';
+import { loadBatch, record, refuseClosed } from './store.ts';
+
+type Command = { readonly commandId: string; readonly by?: string };
+
+export const holdBatch = (context: Context, batchId: string, command: Command & { reason: string | null }) =>
+  act(context, batchId, 'hold', command, ({ batch, now }) => decideHold(batch, command.reason, now));
+
+export const editBatch = (context: Context, batchId: string, { commandId, by, ...edit }: EditBatch) =>
+  act(context, batchId, 'edit', { commandId, by }, ({ now }) => decideEdit(edit, now));
+
+/** Takes pieces out as a batch of their own. @returns the new batch */
+export function splitBatch(context: Context, batchId: string, command: SplitBatch): Promise<BatchReply> {
+  return runCommand(context, { commandId: command.commandId, kind: 'batch.split' }, async (tx) => {
+    const batch = await loadBatch(tx, batchId);
+    refuseClosed(batch);
+    const now = { atMs: context.nowMs(), by: command.by ?? 'workshop' };
+    const into = { id: context.newId(), name: await freeName(tx, batch.name) };
+    const split = decideSplit(batch, command.count, into, now);
+    if (!split.ok) throw new Refused(split.refusal);
+    await record(tx, batch, split.value.stays, command.commandId);
+    const created: BatchEvent = { ...now, type: 'created', batch: split.value.goes };
+    const goes = await record(tx, undefined, [created], command.commandId);
+    return { reply: { batch: goes }, topics: topicsOf(batch, goes) };
+  });
+}
+
+/** Puts another batch into this one. @returns this one */
+export function mergeBatch(context: Context, batchId: string, command: MergeBatch): Promise<BatchReply> {
+  return runCommand(context, { commandId: command.commandId, kind: 'batch.merge' }, async (tx) => {
+    const [into, from] = [await loadBatch(tx, batchId), await loadBatch(tx, command.otherId)];
+    for (const batch of [into, from]) refuseClosed(batch);
+    const now = { atMs: context.nowMs(), by: command.by ?? 'workshop' };
+    const merge = decideMerge(into, from, now);
+    if (!merge.ok) throw new Refused(merge.refusal);
+    await record(tx, from, merge.value.from, command.commandId);
+    const after = await record(tx, into, merge.value.into, command.commandId);
+    return { reply: { batch: after }, topics: topicsOf(into, from) };
+  });
+}
+
+/** Hangs the same parts again, by the newest card and the newest version of the route. @returns the new batch */
+export function repeatBatch(context: Context, batchId: string, command: Command): Promise<BatchReply> {
+  return runCommand(context, { commandId: command.commandId, kind: 'batch.repeat' }, async (tx) => {
+    const after = await hangAgain(context, tx, await loadBatch(tx, batchId), command);
+    return { reply: { batch: after }, topics: ['bench', 'batches', `batch:${after.id}`] };
+  });
+}
+
+const topicsOf = (...batches: readonly BatchState[]): string[] => [
+  'bench',
+  'batches',
+  ...batches.map(({ id }) => `batch:${id}`),
+];
+
+/** “Tern 14b” beside “Tern 14”: the next letter that nobody has. */
+async function freeName(tx: Queryable, name: string): Promise<string> {
+  const stem = name.replace(/[b-z]$/, '');
+  for (const letter of 'bcdefghijklmnopqrstuvwxyz') {
+    const wanted = `${stem}${letter}`;
+    if (!(await tx.maybeOne(sql`SELECT 1 AS one FROM batch WHERE name = ${wanted}`))) return wanted;
+  }
+  throw new Refused({ code: 'SPLIT_TOO_OFTEN', message: `${name} was split 25 times already.` });
+}

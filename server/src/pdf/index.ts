@@ -1,0 +1,1 @@
+export { pdfMake } from './pdfMake.ts';

@@ -1,0 +1,60 @@
+import type { BatchReply } from '@north-step/contract';
+import type { BatchState } from '@north-step/core/route';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { useDo } from '../next/index.ts';
+import { EditDialog } from './EditDialog.tsx';
+import { HoldDialog } from './HoldDialog.tsx';
+import { LabelsDialog } from './LabelsDialog.tsx';
+import { SplitDialog } from './SplitDialog.tsx';
+
+type Open = 'edit' | 'hold' | 'split' | 'labels';
+
+/** What can be done with a batch as a whole. */
+export function SheetActions({ batch, open }: { readonly batch: BatchState; readonly open: readonly BatchState[] }) {
+  const acts = useDo();
+  const navigate = useNavigate();
+  const [dialog, setDialog] = useState<Open>();
+  const closed = batch.recordHash !== undefined || batch.mergedInto !== undefined;
+  const close = () => setDialog(undefined);
+  const send = (verb: string, body: Record<string, unknown> = {}) =>
+    acts.send(`/api/batches/${batch.id}/${verb}`, body);
+  const again = async () => {
+    const answer = await send('repeat');
+    if (answer?.ok) await navigate(`/batches/${(answer.reply as BatchReply).batch.id}`);
+  };
+  return (
+    <div className="mt-3 flex flex-wrap gap-2 print:hidden">
+      {!closed && (
+        <>
+          {batch.held === undefined ? (
+            <button type="button" className="btn" onClick={() => setDialog('hold')}>
+              Hold …
+            </button>
+          ) : (
+            <button type="button" className="btn btn-sea" onClick={() => void send('hold', { reason: null })}>
+              Release
+            </button>
+          )}
+          <button type="button" className="btn" onClick={() => setDialog('edit')}>
+            For whom, due, note …
+          </button>
+          <button type="button" className="btn" onClick={() => setDialog('split')}>
+            Split or merge …
+          </button>
+        </>
+      )}
+      <button type="button" className="btn" onClick={() => setDialog('labels')}>
+        Labels …
+      </button>
+      <button type="button" className="btn" onClick={() => void again()}>
+        Hang it again
+      </button>
+      {dialog === 'hold' && <HoldDialog batch={batch} send={send} onClose={close} />}
+      {dialog === 'edit' && <EditDialog batch={batch} send={send} onClose={close} />}
+      {dialog === 'split' && <SplitDialog batch={batch} open={open} send={send} onClose={close} />}
+      {dialog === 'labels' && <LabelsDialog batch={batch} onClose={close} />}
+    </div>
+  );
+}
+export type Send = (verb: string, body?: Record<string, unknown>) => ReturnType<ReturnType<typeof useDo>['send']>;
