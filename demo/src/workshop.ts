@@ -13,6 +13,28 @@ export const WORKSHOP: Workshop = {
       'small-lamp': { name: 'Small lamp', mWPerCm2: 6.1, heatsK: 3, timerStepS: 30, cutOutS: 90 },
       'sun-sill': { name: 'Sun sill', mWPerCm2: 0.9, heatsK: 2, timerStepS: 600 },
     },
+    spaces: {
+      plate: { sizeMm: [143, 90], mountMm: 45 },
+      wash: {
+        'wash-1': {
+          openingMm: [230, 170],
+          depthMm: 155,
+          impellerMm: 22,
+          basket: { sizeMm: [180, 130, 100], meshMm: 6 },
+        },
+        'wash-2': {
+          openingMm: [230, 170],
+          depthMm: 155,
+          impellerMm: 22,
+          basket: { sizeMm: [180, 130, 100], meshMm: 6 },
+        },
+        'ultra-tub': { openingMm: [80, 80], depthMm: 110, impellerMm: 0 },
+        'rinse-bowl': { openingMm: [240, 200], depthMm: 80, impellerMm: 0 },
+        'clear-bowl': { openingMm: [240, 200], depthMm: 80, impellerMm: 0 },
+        'soap-tub': { openingMm: [250, 190], depthMm: 90, impellerMm: 0 },
+      },
+      boxes: { 'lamp-box': [200, 200, 210], 'small-lamp': [110, 110, 90], oven: [260, 260, 200] },
+    },
   },
   people: [
     { id: 'mara', name: 'Mara V.', role: 'technician' },

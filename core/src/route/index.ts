@@ -1,6 +1,7 @@
 export * from './advice.ts';
 export * from './decide.ts';
 export type { Finding, RouteCase } from './finding.ts';
+export * from './fitOf.ts';
 export * from './green.ts';
 export * from './layRoute.ts';
 export * from './look.ts';

@@ -16,6 +16,7 @@ export const partFromMesh = (name: string, measures: MeshMeasures): PartFacts =>
   wallMm: Math.max(0.1, measures.wall?.medianMm ?? TYPICAL_WALL_MM),
   volumeMm3: measures.volumeMm3,
   trappedMm3: measures.trappedMm3,
+  boxMm: measures.boxMm,
   supportAreaMm2: measures.supports?.areaMm2,
   supportContacts: measures.supports?.contacts,
   thinMm: measures.wall?.thinSpots?.[0]?.wallMm,
@@ -34,7 +35,13 @@ function blindDepthMm({ pockets, boxMm }: MeshMeasures): number | undefined {
 /** A part without a file, from three outer sizes: the surface of its box, half as much again for relief. */
 export const partFromSizes = (name: string, sizesMm: readonly [number, number, number], wallMm?: number): PartFacts => {
   const [x, y, z] = sizesMm;
-  return { name, areaMm2: 1.5 * 2 * (x * y + y * z + z * x), heightMm: z, wallMm: wallMm ?? TYPICAL_WALL_MM };
+  return {
+    name,
+    boxMm: sizesMm,
+    areaMm2: 1.5 * 2 * (x * y + y * z + z * x),
+    heightMm: z,
+    wallMm: wallMm ?? TYPICAL_WALL_MM,
+  };
 };
 
 /** Plate that a load needs: its pieces' footprints with room between, at least a small plate. An engineering guess. @returns mm² */
@@ -73,6 +80,7 @@ export function joinParts(pieces: readonly Pieces[]): Pieces {
       wallMm: most(({ wallMm }) => wallMm)!,
       volumeMm3: mean(({ volumeMm3 }) => volumeMm3),
       trappedMm3: mean(({ trappedMm3 }) => trappedMm3),
+      boxMm: largestBox(all),
       supportAreaMm2: mean(({ supportAreaMm2 }) => supportAreaMm2),
       supportContacts: mean(({ supportContacts }) => supportContacts),
       thinMm: thinnest?.thinMm,
@@ -85,4 +93,11 @@ export function joinParts(pieces: readonly Pieces[]): Pieces {
       })),
     },
   };
+}
+
+/** A box that every piece goes into, each side sorted: what holds it holds them all. */
+function largestBox(parts: readonly PartFacts[]): PartFacts['boxMm'] {
+  const boxes = parts.flatMap(({ boxMm }) => (boxMm ? [[...boxMm].sort((a, b) => b - a)] : []));
+  if (boxes.length === 0) return undefined;
+  return [0, 1, 2].map((side) => Math.max(...boxes.map((box) => box[side]!))) as unknown as PartFacts['boxMm'];
 }

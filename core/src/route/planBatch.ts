@@ -9,6 +9,7 @@ import {
   type WindowRange,
 } from '../cure/index.ts';
 import { type Air, dryTime, pocketDryS } from '../dry/index.ts';
+import type { Spaces } from '../fit/index.ts';
 import { cureConstantsOf, type ResinCard } from '../resin/index.ts';
 import { type Result, refuse } from '../result/index.ts';
 import {
@@ -33,6 +34,10 @@ export type BathNow = {
   readonly strengthPctW: number;
   readonly agitation: Agitation;
   readonly solvent: Solvent;
+  /** how full it is, where that is known */
+  readonly volumeMl?: number;
+  readonly capacityMl?: number;
+  readonly surfaceM2?: number;
 };
 /** A light source by its last meter reading. */
 export type LampNow = {
@@ -53,6 +58,8 @@ export type BenchNow = {
   /** every bath, by the station it stands at */
   readonly baths?: Readonly<Record<string, BathNow>>;
   readonly lamp: LampNow;
+  /** sizes of plate, baths, lamps and ovens, as far as they were measured */
+  readonly spaces?: Spaces;
   /** other light sources, by station */
   readonly lamps?: Readonly<Record<string, LampNow>>;
 };

@@ -62,6 +62,8 @@ export type PartFacts = {
   readonly wallMm: number;
   readonly volumeMm3?: number;
   readonly trappedMm3?: number;
+  /** outer sizes, of the largest piece */
+  readonly boxMm?: readonly [number, number, number];
   /** of supports, within no other area */
   readonly supportAreaMm2?: number;
   readonly supportContacts?: number;

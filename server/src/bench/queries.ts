@@ -109,6 +109,9 @@ function benchFrom(
       strengthPctW: care[row.id]?.strengthPctW ?? (Number.isNaN(strength) ? 0 : strength),
       agitation: row.agitation,
       solvent: row.solvent,
+      volumeMl: parcelVolumeMl(parcelOf(row), row.solvent),
+      capacityMl: row.capacity_ml,
+      surfaceM2: row.surface_m2,
     };
   };
   const ofRole = (role: string): BathNow => {

@@ -1,4 +1,4 @@
-import { checkRoute, layRoute, planBatch } from '@north-step/core/route';
+import { checkRoute, fitOf, layRoute, planBatch } from '@north-step/core/route';
 import { clockText } from '@north-step/core/units';
 import { useMemo, useRef } from 'react';
 import { useNavigate } from 'react-router';
@@ -46,6 +46,11 @@ export function NewBatchPage() {
         : [],
     [request, plan],
   );
+  const names = useMemo(
+    () => Object.fromEntries((bench.data?.stations ?? []).map(({ id, name }) => [id, name])),
+    [bench.data],
+  );
+  const fit = useMemo(() => (request ? fitOf(request, names) : []), [request, names]);
   const hang = async () => {
     const id = await draft.hang();
     if (id) await navigate('/');
@@ -99,7 +104,7 @@ export function NewBatchPage() {
         <WhatWillHappen
           request={draft.request}
           plan={plan}
-          findings={findings}
+          findings={[...findings, ...fit]}
           warnings={batchWarnings(draft.resin?.card, bench.data, resins.data.resins)}
         />
       </div>

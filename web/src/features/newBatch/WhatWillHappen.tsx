@@ -16,7 +16,7 @@ type Props = {
   /** stains, grit and weak solvent it would meet */
   readonly warnings: readonly string[];
   /** what the rules say of the route for this part and resin */
-  readonly findings: readonly Finding[];
+  readonly findings: readonly Pick<Finding, 'level' | 'code' | 'message' | 'remedy'>[];
 };
 type Line = { readonly id: string; readonly time: ReactNode; readonly title: string; readonly more: string };
 
@@ -35,7 +35,7 @@ export function WhatWillHappen({ request, plan, warnings, findings }: Props) {
       ) : (
         <>
           {findings.map(({ level, code, message, remedy }) => (
-            <p key={code} className={`my-2 border-l-4 pl-3 ${EDGE[level]}`}>
+            <p key={code + message} className={`my-2 border-l-4 pl-3 ${EDGE[level]}`}>
               {message} <b>{remedy}</b>
             </p>
           ))}
