@@ -5,5 +5,6 @@ export * from './compute.ts';
 export * from './computeSolvent.ts';
 export * from './devices.ts';
 export * from './library.ts';
+export * from './parts.ts';
 export * from './routes.ts';
 export * from './solvent.ts';

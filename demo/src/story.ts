@@ -14,6 +14,8 @@ const HISTORY_DAYS = 120;
 const RECENT_DAYS = 5;
 /** plates are filled up: more pieces than one order asks for */
 const FULL_PLATE = 1.6;
+/** batches after which a note goes back to whoever prepared the file */
+const NOTED_SHARE = 0.25;
 const SEED = 20_417;
 
 export type StoryOptions = {
@@ -84,11 +86,29 @@ async function workDay(scene: Scene, day: WorkDay): Promise<void> {
     const part = random.pick([...PARTS.slice(0, 4), ...PARTS.slice(0, 3), ...PARTS]);
     const batch = await hang(scene, technician, part);
     await carryOn(scene, technician, batch, (b) => b.recordHash !== undefined);
+    if (random.next() < NOTED_SHARE) await notePart(scene, technician, batch, part);
     technician.wait(random.between(60, 400));
   }
   await tendSolvent(scene, day.daysAgo);
 }
 type WorkDay = { readonly daysAgo: number; readonly batches: number; readonly untilMs: number };
+
+/** While trimming somebody tells whoever prepares the files what was wrong, and where. */
+async function notePart({ random }: Scene, technician: Technician, batch: BatchState, part: DemoPart): Promise<void> {
+  const soup = part.soup();
+  const corner = random.whole(0, soup.length / 3 - 1) * 3;
+  const kind = random.pick([
+    'unreachable support',
+    'unreachable support',
+    'scar on a show face',
+    'missing drain hole',
+    'warped',
+  ]);
+  await technician.send(`/api/batches/${batch.id}/part-notes`, {
+    kind,
+    atMm: [0, 1, 2].map((axis) => Number(soup[corner + axis]!.toFixed(1))),
+  });
+}
 
 /** Weeks differ: a quiet one has a batch a day, a busy one three; nobody works on Sundays. */
 function batchesOn(daysAgo: number, random: Random): number {

@@ -15,6 +15,7 @@ import { loopbackOnly } from './http/guard.ts';
 import { strictBodies } from './http/validate.ts';
 import { liveRoutes } from './live/routes.ts';
 import { makeMeasurer, meshRoutes } from './meshes/index.ts';
+import { partRoutes } from './parts/index.ts';
 import { recordRoutes } from './records/index.ts';
 import { resinRoutes } from './resins/index.ts';
 import { routeRoutes } from './routes/index.ts';
@@ -63,6 +64,7 @@ export async function buildApp(context: Context, options: AppOptions = {}): Prom
   solventRoutes(app, context);
   resinRoutes(app, context);
   routeRoutes(app, context);
+  partRoutes(app, context);
   recordRoutes(app, context);
   deviceRoutes(app, context);
   meshRoutes(app, context, measurer);

@@ -1,1 +1,2 @@
 export * from './dip.ts';
+export * from './partNote.ts';

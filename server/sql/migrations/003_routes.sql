@@ -17,3 +17,21 @@ CREATE TRIGGER route_is_a_fact BEFORE UPDATE OR DELETE OR TRUNCATE ON route FOR 
 -- which route a batch runs, to count and filter by
 ALTER TABLE batch ADD COLUMN route_id text NOT NULL DEFAULT 'two-baths';
 CREATE INDEX batch_of_route ON batch (route_id);
+
+-- What the bench tells whoever prepares the files: where on the part, and what was wrong there.
+CREATE TABLE part_note (
+  seq         bigserial PRIMARY KEY,
+  id          text NOT NULL UNIQUE,
+  part        text NOT NULL,
+  mesh_sha256 text REFERENCES mesh,
+  batch_id    text NOT NULL REFERENCES batch,
+  kind        text NOT NULL CHECK (kind IN ('unreachable support', 'scar on a show face', 'missing drain hole', 'warped', 'other')),
+  -- x y z in the file's own axes, mm
+  at_mm       jsonb,
+  text        text NOT NULL DEFAULT '',
+  at          timestamptz NOT NULL,
+  by          text NOT NULL,
+  command_id  text NOT NULL
+);
+CREATE INDEX part_note_of_part ON part_note (part, seq DESC);
+CREATE TRIGGER part_note_is_a_fact BEFORE UPDATE OR DELETE OR TRUNCATE ON part_note FOR EACH STATEMENT EXECUTE FUNCTION refuse_change();

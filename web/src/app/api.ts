@@ -7,6 +7,7 @@ import type {
   MovementList,
   MovementQuery,
   PaceReply,
+  PartNotesReply,
   RecordList,
   ResinsReply,
   RouteReply,
@@ -17,7 +18,7 @@ import type {
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
 import type { Static } from 'typebox';
 
-export const TAGS = ['Bench', 'Batches', 'Batch', 'Solvent', 'Care', 'Records', 'Resins', 'Routes'] as const;
+export const TAGS = ['Bench', 'Batches', 'Batch', 'Solvent', 'Care', 'Records', 'Resins', 'Routes', 'Parts'] as const;
 
 /** Reads only: everything that changes the bench goes through the outbox. */
 export const api = createApi({
@@ -40,6 +41,7 @@ export const api = createApi({
     }),
     pace: build.query<PaceReply, void>({ query: () => 'pace', providesTags: ['Records'] }),
     resins: build.query<Static<typeof ResinsReply>, void>({ query: () => 'resins', providesTags: ['Resins'] }),
+    partNotes: build.query<PartNotesReply, void>({ query: () => 'part-notes', providesTags: ['Parts'] }),
     routes: build.query<RoutesReply, void>({ query: () => 'routes', providesTags: ['Routes'] }),
     route: build.query<RouteReply, string>({
       query: (id) => `routes/${encodeURIComponent(id)}`,
@@ -65,6 +67,7 @@ export const {
   useBatchQuery,
   useBatchesQuery,
   usePaceQuery,
+  usePartNotesQuery,
   useResinsQuery,
   useRoutesQuery,
   useRouteQuery,

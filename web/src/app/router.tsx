@@ -50,6 +50,10 @@ export const routes: RouteObject[] = [
         lazy: async () => ({ Component: (await import('../features/solvent/index.ts')).BathPage }),
       },
       {
+        path: 'parts',
+        lazy: async () => ({ Component: (await import('../features/part/index.ts')).PartNotesPage }),
+      },
+      {
         path: 'routes',
         lazy: async () => ({ Component: (await import('../features/routes/index.ts')).RoutesPage }),
       },

@@ -31,6 +31,7 @@ const TAGS_OF: Readonly<Record<string, readonly Tag[]>> = {
   estimates: ['Care', 'Bench'],
   records: ['Records'],
   routes: ['Routes'],
+  parts: ['Parts'],
 };
 
 /** Listens to the server's stream of changes; after a gap everything is asked for anew. */

@@ -3,12 +3,13 @@ import type { BatchState } from '@north-step/core/route';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useDo } from '../next/index.ts';
+import { TellPreparer } from '../part/index.ts';
 import { EditDialog } from './EditDialog.tsx';
 import { HoldDialog } from './HoldDialog.tsx';
 import { LabelsDialog } from './LabelsDialog.tsx';
 import { SplitDialog } from './SplitDialog.tsx';
 
-type Open = 'edit' | 'hold' | 'split' | 'labels';
+type Open = 'edit' | 'hold' | 'split' | 'labels' | 'tell';
 
 /** What can be done with a batch as a whole. */
 export function SheetActions({ batch, open }: { readonly batch: BatchState; readonly open: readonly BatchState[] }) {
@@ -47,12 +48,16 @@ export function SheetActions({ batch, open }: { readonly batch: BatchState; read
       <button type="button" className="btn" onClick={() => setDialog('labels')}>
         Labels …
       </button>
+      <button type="button" className="btn" onClick={() => setDialog('tell')}>
+        Tell the preparer …
+      </button>
       <button type="button" className="btn" onClick={() => void again()}>
         Hang it again
       </button>
       {dialog === 'hold' && <HoldDialog batch={batch} send={send} onClose={close} />}
       {dialog === 'edit' && <EditDialog batch={batch} send={send} onClose={close} />}
       {dialog === 'split' && <SplitDialog batch={batch} open={open} send={send} onClose={close} />}
+      {dialog === 'tell' && <TellPreparer batch={batch} onClose={close} />}
       {dialog === 'labels' && <LabelsDialog batch={batch} onClose={close} />}
     </div>
   );

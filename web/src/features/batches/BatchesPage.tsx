@@ -97,7 +97,10 @@ export function BatchesPage() {
             ))}
           </select>
         </label>
-        <a className="ml-auto underline" href={csv}>
+        <Link className="ml-auto underline" to="/parts">
+          Notes on parts
+        </Link>
+        <a className="underline" href={csv}>
           Save as CSV
         </a>
       </div>

@@ -1,8 +1,8 @@
 import { useRef } from 'react';
 import { useAppSelector } from '../../app/store.ts';
+import { PartView } from '../part/index.ts';
 import { BySize } from './BySize.tsx';
 import { PartMeasures } from './PartMeasures.tsx';
-import { PartView } from './PartView.tsx';
 import { PlateList } from './PlateList.tsx';
 import type { useNewBatch } from './useNewBatch.ts';
 

@@ -1,7 +1,7 @@
 import { MESH_UNITS, type MeshMeasures, type MeshUnit } from '@north-step/core/mesh';
 import { plainNumber } from '@north-step/core/units';
 import { Choice } from '../../ui/index.ts';
-import { wayUp, whereOn } from './places.ts';
+import { wayUp, whereOn } from '../part/index.ts';
 import type { Plate, PlateItem } from './usePlate.ts';
 
 const UNIT_NAMES: Readonly<Record<MeshUnit, string>> = { mm: 'mm', cm: 'cm', m: 'metres', inch: 'inches' };

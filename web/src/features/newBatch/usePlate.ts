@@ -1,14 +1,7 @@
-import type { MeshMeasures, MeshUnit } from '@north-step/core/mesh';
-import { proxy, type Remote, wrap } from 'comlink';
+import type { MeshUnit } from '@north-step/core/mesh';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { Measurer } from '../../workers/measure.worker.ts';
+import { type MeasuredFile, type Measuring, measureFile } from '../part/index.ts';
 
-export type MeasuredFile = {
-  readonly measures: MeshMeasures;
-  readonly positions: Float32Array;
-  /** shell of each triangle */
-  readonly shell: Int32Array;
-};
 export type PlateItem = {
   readonly id: string;
   readonly file: File;
@@ -34,14 +27,14 @@ let ids = 0;
 export function usePlate() {
   const [items, setItems] = useState<readonly PlateItem[]>([]);
   const [chosenId, setChosenId] = useState<string>();
-  const running = useRef<{ readonly id: string; readonly worker: Worker } | undefined>(undefined);
+  const running = useRef<{ readonly id: string; readonly measuring: Measuring } | undefined>(undefined);
   const edit = useCallback(
     (id: string, over: Partial<PlateItem>) =>
       setItems((now) => now.map((item) => (item.id === id ? { ...item, ...over } : item))),
     [],
   );
   const stop = useCallback(() => {
-    running.current?.worker.terminate();
+    running.current?.measuring.stop();
     running.current = undefined;
   }, []);
   useEffect(() => stop, [stop]);
@@ -51,17 +44,21 @@ export function usePlate() {
   useEffect(() => {
     if (!next || busy) return;
     edit(next.id, { state: { stage: 'measuring', share: 0 } });
-    const worker = new Worker(new URL('../../workers/measure.worker.ts', import.meta.url), { type: 'module' });
-    running.current = { id: next.id, worker };
-    const mine = () => running.current?.worker === worker;
-    void measured(worker, next, (share) => mine() && edit(next.id, { state: { stage: 'measuring', share } })).then(
-      (state) => {
-        if (!mine()) return;
-        edit(next.id, { state });
-        stop();
-      },
+    const mine = () => running.current?.id === next.id && running.current.measuring === measuring;
+    const measuring = measureFile(
+      next.file,
+      { unit: next.unit, supportShells: next.supports },
+      (share) => mine() && edit(next.id, { state: { stage: 'measuring', share } }),
     );
-  }, [next, busy, edit, stop]);
+    running.current = { id: next.id, measuring };
+    void measuring.result.then((result) => {
+      if (!mine()) return;
+      running.current = undefined;
+      edit(next.id, {
+        state: result.ok ? { stage: 'measured', ...result.file } : { stage: 'refused', ...result.refusal },
+      });
+    });
+  }, [next, busy, edit]);
 
   const take = (files: readonly File[]) => {
     // what could not be read makes room for what is dropped next
@@ -103,25 +100,4 @@ export function usePlate() {
     setUnit: (id: string, unit: MeshUnit) => again(id, { unit }),
     setSupports: (id: string, supports: readonly number[] | undefined) => again(id, { supports }),
   };
-}
-
-async function measured(
-  worker: Worker,
-  item: PlateItem,
-  onShare: (share: number) => void,
-): Promise<PlateItem['state']> {
-  try {
-    const remote: Remote<Measurer> = wrap<Measurer>(worker);
-    const bytes = new Uint8Array(await item.file.arrayBuffer());
-    const options = { unit: item.unit, supportShells: item.supports };
-    const result = await remote.measure(bytes, options, proxy(onShare));
-    if (!result.ok) return { stage: 'refused', ...result.refusal };
-    return { stage: 'measured', measures: result.measures, positions: result.positions, shell: result.shell };
-  } catch {
-    return {
-      stage: 'refused',
-      message: `${item.file.name} could not be read.`,
-      remedy: 'Export it again, or describe the part by size.',
-    };
-  }
 }

@@ -1,29 +1,33 @@
+import type { Vec3 } from '@north-step/core/mesh';
 import { plainNumber } from '@north-step/core/units';
 import { useEffect, useRef, useState } from 'react';
+import type { MeasuredFile } from './measureFile.ts';
 import type { PartScene } from './partScene.ts';
-import type { MeasuredFile } from './usePlate.ts';
 
 type PartViewProps = {
   readonly part: MeasuredFile;
   readonly name: string;
   readonly theme: string;
-  readonly onPickShell: (shell: number) => void;
+  /** default: the thinnest spots and the blind holes */
+  readonly marks?: readonly Mark[];
+  readonly hint?: string;
+  readonly onPickShell?: (shell: number) => void;
+  readonly onPickPlace?: (at: Vec3) => void;
 };
-type Mark = { readonly text: string; readonly at: readonly [number, number, number] };
+export type Mark = { readonly text: string; readonly at: Vec3 };
 
 const STEP_RAD = Math.PI / 12;
 /** A press that moves less than this picks; more turns. */
 const PICK_PX = 4;
 const MOST_MARKS = 5;
 
-/** A picture of the part; it turns with the arrow keys or by dragging. Thin spots and blind holes are marked; a press on a shell makes it a support, or not. */
-export function PartView({ part, name, theme, onPickShell }: PartViewProps) {
+/** A picture of the part; it turns with the arrow keys or by dragging. A press picks a shell or a place. */
+export function PartView({ part, name, theme, marks = marksOf(part), hint, onPickShell, onPickPlace }: PartViewProps) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const scene = useRef<PartScene | undefined>(undefined);
   const pressed = useRef<readonly [number, number]>([0, 0]);
   const [failed, setFailed] = useState(false);
   const [places, setPlaces] = useState<readonly (readonly [number, number])[]>([]);
-  const marks = marksOf(part);
   const locate = () => setPlaces(scene.current ? marks.map(({ at }) => scene.current!.place(at)) : []);
   const turn = (around: number, over: number) => {
     scene.current?.turn(around, over);
@@ -52,7 +56,7 @@ export function PartView({ part, name, theme, onPickShell }: PartViewProps) {
 
   if (failed)
     return <p className="p-4 text-ink-2">This browser shows no 3D picture. The measures hold all the same.</p>;
-  const several = part.measures.shells > 1;
+  const several = onPickShell !== undefined && part.measures.shells > 1;
   return (
     <figure
       className="frame relative overflow-hidden bg-panel"
@@ -76,10 +80,12 @@ export function PartView({ part, name, theme, onPickShell }: PartViewProps) {
       onPointerMove={(event) => event.buttons === 1 && turn(event.movementX / 120, event.movementY / 120)}
       onPointerUp={(event) => {
         const [x, y] = pressed.current;
-        if (!several || Math.hypot(event.clientX - x, event.clientY - y) > PICK_PX || !canvas.current) return;
+        if (Math.hypot(event.clientX - x, event.clientY - y) > PICK_PX || !canvas.current) return;
         const frame = canvas.current.getBoundingClientRect();
-        const shell = scene.current?.shellAt(event.clientX - frame.left, event.clientY - frame.top);
-        if (shell !== undefined && shell >= 0) onPickShell(shell);
+        const hit = scene.current?.pick(event.clientX - frame.left, event.clientY - frame.top);
+        if (!hit) return;
+        onPickPlace?.(hit.at);
+        if (several && hit.shell >= 0) onPickShell(hit.shell);
       }}
     >
       <canvas ref={canvas} className="block h-[260px] w-full touch-none" />
@@ -96,7 +102,7 @@ export function PartView({ part, name, theme, onPickShell }: PartViewProps) {
         ) : null,
       )}
       <figcaption className="absolute top-2 left-3 text-[13px] text-ink-2">
-        turn with the arrow keys{several ? ' · press a shell: support or not' : ''}
+        {hint ?? `turn with the arrow keys${several ? ' · press a shell: support or not' : ''}`}
       </figcaption>
     </figure>
   );

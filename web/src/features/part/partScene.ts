@@ -28,8 +28,11 @@ export type PartPicture = {
 export type PartScene = {
   /** where a place of the file lies on the picture now, px from its corner */
   readonly place: (at: readonly [number, number, number]) => readonly [x: number, y: number];
-  /** which shell lies under a point of the picture, px from its corner */
-  readonly shellAt: (x: number, y: number) => number | undefined;
+  /** what lies under a point of the picture, px from its corner: which shell, and where in the file's own axes */
+  readonly pick: (
+    x: number,
+    y: number,
+  ) => { readonly shell: number; readonly at: readonly [number, number, number] } | undefined;
   readonly turn: (aroundRad: number, overRad: number) => void;
   readonly draw: () => void;
   readonly dispose: () => void;
@@ -99,10 +102,12 @@ export function makePartScene(canvas: HTMLCanvasElement, picture: PartPicture): 
       const at = part.localToWorld(new Vector3(x, y, z).sub(middle)).project(camera);
       return [((at.x + 1) / 2) * canvas.clientWidth, ((1 - at.y) / 2) * canvas.clientHeight];
     },
-    shellAt: (x, y) => {
+    pick: (x, y) => {
       ray.setFromCamera(onScreen(x, y), camera);
-      const triangle = ray.intersectObject(body)[0]?.faceIndex;
-      return triangle === undefined || triangle === null ? undefined : shell[triangle];
+      const hit = ray.intersectObject(body)[0];
+      if (hit?.faceIndex === undefined || hit.faceIndex === null) return undefined;
+      const at = part.worldToLocal(hit.point.clone()).add(middle);
+      return { shell: shell[hit.faceIndex] ?? -1, at: [at.x, at.y, at.z] };
     },
     turn: (aroundRad, overRad) => {
       part.rotation.z += aroundRad;

@@ -1,0 +1,38 @@
+import { PART_NOTE_KINDS } from '@north-step/core/trim';
+import { type Static, Type } from 'typebox';
+import { command, EntityId, literals, strict, Text } from './common.ts';
+
+const Place = Type.Array(Type.Number(), { minItems: 3, maxItems: 3, description: 'x y z in the file’s own axes, mm' });
+
+export const AddPartNote = Type.Object(
+  {
+    ...command,
+    kind: literals(PART_NOTE_KINDS),
+    /** which of the parts on the plate, by its file; the first when left out */
+    meshSha256: Type.Optional(Type.String({ pattern: '^[0-9a-f]{64}$' })),
+    atMm: Type.Optional(Place),
+    text: Type.Optional(Text(300)),
+  },
+  strict,
+);
+export type AddPartNote = Static<typeof AddPartNote>;
+
+export const PartNote = Type.Object({
+  id: EntityId,
+  part: Type.String(),
+  meshSha256: Type.Union([Type.String(), Type.Null()]),
+  batchId: EntityId,
+  batchName: Type.String(),
+  kind: literals(PART_NOTE_KINDS),
+  atMm: Type.Union([Place, Type.Null()]),
+  text: Type.String(),
+  atMs: Type.Number(),
+  by: Type.String(),
+});
+export type PartNote = Static<typeof PartNote>;
+export const PartNotesQuery = Type.Object({ part: Type.Optional(Type.String({ maxLength: 120 })) }, strict);
+/** Newest first, at most 2,000. */
+export const PartNotesReply = Type.Object({ notes: Type.Array(PartNote) });
+export type PartNotesReply = Static<typeof PartNotesReply>;
+export const PartNoteReply = Type.Object({ note: PartNote });
+export type PartNoteReply = Static<typeof PartNoteReply>;

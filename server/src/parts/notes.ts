@@ -1,0 +1,67 @@
+import type { AddPartNote, PartNote, PartNoteReply } from '@north-step/contract';
+import type { BatchState } from '@north-step/core/route';
+import { loadBatch } from '../batches/index.ts';
+import type { Context } from '../context.ts';
+import { type Queryable, sql } from '../db/index.ts';
+import { runCommand } from '../http/command.ts';
+import { Refused } from '../http/errors.ts';
+
+const MOST_NOTES = 2000;
+type Row = {
+  id: string;
+  part: string;
+  mesh_sha256: string | null;
+  batch_id: string;
+  batch_name: string;
+  kind: PartNote['kind'];
+  at_mm: [number, number, number] | null;
+  text: string;
+  at: Date;
+  by: string;
+};
+
+/** Notes on parts, newest first; of one part when its name is given. */
+export async function partNotes(db: Queryable, part = ''): Promise<readonly PartNote[]> {
+  const rows = await db.many<Row>(sql`
+    SELECT n.id, n.part, n.mesh_sha256, n.batch_id, b.name AS batch_name, n.kind, n.at_mm, n.text, n.at, n.by
+      FROM part_note n JOIN batch b ON b.id = n.batch_id
+     WHERE ${part} = '' OR n.part = ${part}
+     ORDER BY n.seq DESC LIMIT ${MOST_NOTES}`);
+  return rows.map((row) => ({
+    id: row.id,
+    part: row.part,
+    meshSha256: row.mesh_sha256,
+    batchId: row.batch_id,
+    batchName: row.batch_name,
+    kind: row.kind,
+    atMm: row.at_mm,
+    text: row.text,
+    atMs: row.at.getTime(),
+    by: row.by,
+  }));
+}
+
+/** Writes a note on a part of a batch; a sealed batch can be noted as well: some faults show later. */
+export function addPartNote(context: Context, batchId: string, command: AddPartNote): Promise<PartNoteReply> {
+  return runCommand(context, { commandId: command.commandId, kind: 'part.note' }, async (tx) => {
+    const batch = await loadBatch(tx, batchId);
+    const { name, meshSha256 } = pieceOf(batch, command.meshSha256);
+    const id = context.newId();
+    const atMm = command.atMm ? JSON.stringify(command.atMm) : null;
+    await tx.many(sql`
+      INSERT INTO part_note (id, part, mesh_sha256, batch_id, kind, at_mm, text, at, by, command_id)
+      VALUES (${id}, ${name}, ${meshSha256 ?? null}, ${batch.id}, ${command.kind}, ${atMm}::jsonb, ${command.text ?? ''},
+              ${new Date(context.nowMs())}, ${command.by ?? 'workshop'}, ${command.commandId})`);
+    const note = (await partNotes(tx, name)).find((one) => one.id === id)!;
+    return { reply: { note }, topics: ['parts'] };
+  });
+}
+
+/** The part of the plate that is meant. */
+function pieceOf({ name, part }: BatchState, meshSha256: string | undefined) {
+  const pieces = part.pieces ?? [{ name: part.name, meshSha256: part.meshSha256 }];
+  const piece = meshSha256 === undefined ? pieces[0] : pieces.find((one) => one.meshSha256 === meshSha256);
+  if (!piece)
+    throw new Refused({ code: 'BAD_VALUE', message: `No part of ${name} has that file.`, field: 'meshSha256' });
+  return piece;
+}
