@@ -17,7 +17,9 @@ for (const theme of ['day', 'amber'] as const) {
       '/routes',
       '/routes/casting',
       '/solvent',
+      '/parts',
       '/resins',
+      '/resins/grey',
       '/records',
     ]) {
       await page.goto(server.address + path);

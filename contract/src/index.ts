@@ -6,5 +6,6 @@ export * from './computeSolvent.ts';
 export * from './devices.ts';
 export * from './library.ts';
 export * from './parts.ts';
+export * from './resinCard.ts';
 export * from './routes.ts';
 export * from './solvent.ts';

@@ -16,6 +16,7 @@ const RECENT_DAYS = 5;
 const FULL_PLATE = 1.6;
 /** batches after which a note goes back to whoever prepared the file */
 const NOTED_SHARE = 0.25;
+const CARD_CHANGED_DAYS_AGO = 70;
 const SEED = 20_417;
 
 export type StoryOptions = {
@@ -54,6 +55,7 @@ export async function tellStory(db: Db, options: StoryOptions): Promise<void> {
   for (let daysAgo = days; daysAgo > 0; daysAgo--) {
     options.onProgress?.(days - daysAgo + 1, days);
     clock.nowMs = dayStart(nowMs, -daysAgo);
+    if (daysAgo === CARD_CHANGED_DAYS_AGO) await changeCard(people[0]!);
     await workDay(told, { daysAgo, batches: batchesOn(daysAgo, random), untilMs: clock.nowMs + 8 * 3600 * 1000 });
   }
   clock.nowMs = Math.min(dayStart(nowMs, 0), nowMs - 5 * 3600 * 1000);
@@ -107,6 +109,15 @@ async function notePart({ random }: Scene, technician: Technician, batch: BatchS
   await technician.send(`/api/batches/${batch.id}/part-notes`, {
     kind,
     atMm: [0, 1, 2].map((axis) => Number(soup[corner + axis]!.toFixed(1))),
+  });
+}
+
+/** A lens hood came out hazed: the shop allows Clear Port less time in solvent from then on. */
+async function changeCard(technician: Technician): Promise<void> {
+  const { version: _, ...card } = WORKSHOP.resins.find((resin) => resin.card.id === 'clear-port')!.card;
+  await technician.send('/api/resins', {
+    card: { format: 'north-step-resin-card-1', ...card, exposureCapS: 300 },
+    changeNote: 'a lens hood hazed after six minutes; five from now on',
   });
 }
 

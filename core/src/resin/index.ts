@@ -1,1 +1,2 @@
 export * from './card.ts';
+export * from './compare.ts';

@@ -69,7 +69,7 @@ describe('migrations', () => {
       migrate(db, [
         { number: 1, name: '001_foundation.sql', text: 'SELECT 1' },
         { number: 2, name: '002_readings.sql', text: 'SELECT 2' },
-        { number: 3, name: '003_routes.sql', text: 'SELECT 3' },
+        { number: 3, name: '003_routes_and_parts.sql', text: 'SELECT 3' },
       ]),
     ).rejects.toThrow(/was edited/);
   });

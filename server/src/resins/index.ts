@@ -1,8 +1,13 @@
-import { ResinsReply } from '@north-step/contract';
+import { CardReply, EntityId, ResinCardFile, ResinsReply, SaveCard } from '@north-step/contract';
 import type { ResinCard } from '@north-step/core/resin';
 import type { FastifyInstance } from 'fastify';
+import { type Static, Type } from 'typebox';
 import type { Context } from '../context.ts';
 import { sql } from '../db/index.ts';
+import { cardVersions, fileOf, saveCard } from './cards.ts';
+
+const Params = Type.Object({ cardId: EntityId });
+const VersionQuery = Type.Object({ version: Type.Optional(Type.Integer({ minimum: 1 })) });
 
 export function resinRoutes(app: FastifyInstance, context: Context): void {
   app.get(
@@ -19,5 +24,38 @@ export function resinRoutes(app: FastifyInstance, context: Context): void {
           .sort((a, b) => a.card.name.localeCompare(b.card.name)),
       };
     },
+  );
+  app.get(
+    '/api/resins/card.schema.json',
+    { schema: { summary: 'The schema of a resin card’s file' } },
+    () => ResinCardFile,
+  );
+  app.get<{ Params: Static<typeof Params> }>(
+    '/api/resins/:cardId',
+    { schema: { summary: 'All versions of a card, newest first', params: Params, response: { 200: CardReply } } },
+    (request) => cardVersions(context.db, request.params.cardId),
+  );
+  app.get<{ Params: Static<typeof Params>; Querystring: Static<typeof VersionQuery> }>(
+    '/api/resins/:cardId/card.json',
+    { schema: { summary: 'A card as a file', params: Params, querystring: VersionQuery } },
+    async (request, out) => {
+      const { versions } = await cardVersions(context.db, request.params.cardId);
+      const wanted = versions.find(({ card }) => card.version === request.query.version) ?? versions[0]!;
+      return out
+        .type('application/json; charset=utf-8')
+        .header('content-disposition', `attachment; filename="${wanted.card.id}-${wanted.card.version}.json"`)
+        .send(`${JSON.stringify(fileOf(wanted.card), null, 2)}\n`);
+    },
+  );
+  app.post<{ Body: SaveCard }>(
+    '/api/resins',
+    {
+      schema: {
+        summary: 'Take a card in: a new resin, or its next version',
+        body: SaveCard,
+        response: { 200: CardReply },
+      },
+    },
+    (request) => saveCard(context, request.body),
   );
 }

@@ -2,6 +2,7 @@ import type {
   BatchList,
   BatchReply,
   BenchReply,
+  CardReply,
   CareReply,
   DevicesReply,
   MovementList,
@@ -41,6 +42,10 @@ export const api = createApi({
     }),
     pace: build.query<PaceReply, void>({ query: () => 'pace', providesTags: ['Records'] }),
     resins: build.query<Static<typeof ResinsReply>, void>({ query: () => 'resins', providesTags: ['Resins'] }),
+    card: build.query<CardReply, string>({
+      query: (id) => `resins/${encodeURIComponent(id)}`,
+      providesTags: ['Resins'],
+    }),
     partNotes: build.query<PartNotesReply, void>({ query: () => 'part-notes', providesTags: ['Parts'] }),
     routes: build.query<RoutesReply, void>({ query: () => 'routes', providesTags: ['Routes'] }),
     route: build.query<RouteReply, string>({
@@ -66,6 +71,7 @@ export const {
   useBenchQuery,
   useBatchQuery,
   useBatchesQuery,
+  useCardQuery,
   usePaceQuery,
   usePartNotesQuery,
   useResinsQuery,

@@ -63,6 +63,10 @@ export const routes: RouteObject[] = [
       },
       { path: 'resins', lazy: async () => ({ Component: (await import('../features/resins/index.ts')).ResinsPage }) },
       {
+        path: 'resins/:cardId',
+        lazy: async () => ({ Component: (await import('../features/resins/index.ts')).ResinPage }),
+      },
+      {
         path: 'records',
         lazy: async () => ({ Component: (await import('../features/records/index.ts')).RecordsPage }),
       },

@@ -32,6 +32,7 @@ const TAGS_OF: Readonly<Record<string, readonly Tag[]>> = {
   records: ['Records'],
   routes: ['Routes'],
   parts: ['Parts'],
+  resins: ['Resins'],
 };
 
 /** Listens to the server's stream of changes; after a gap everything is asked for anew. */

@@ -3,10 +3,13 @@ import { cureWindow } from '@north-step/core/cure';
 import { cureConstantsOf } from '@north-step/core/resin';
 import { EVEN_LIGHT } from '@north-step/core/route';
 import { clockText } from '@north-step/core/units';
+import { useState } from 'react';
+import { Link } from 'react-router';
 import { useBenchQuery, useResinsQuery } from '../../app/api.ts';
 import { WindowBar } from '../../glyphs/index.ts';
 import { Failed, HeadRow, Loading } from '../../ui/index.ts';
-import { SlimBand } from '../next/index.ts';
+import { SlimBand, SlimButton } from '../next/index.ts';
+import { CardEditor } from './CardEditor.tsx';
 
 const WALL_MM = 3;
 
@@ -14,12 +17,14 @@ const WALL_MM = 3;
 export function ResinsPage() {
   const { data, isError, refetch } = useResinsQuery();
   const bench = useBenchQuery().data?.bench;
+  const [taking, setTaking] = useState(false);
   if (isError && !data) return <Failed what="the resins" onRetry={() => void refetch()} />;
   if (!data) return <Loading what="the resins" />;
   return (
     <>
       <SlimBand
         say={`${data.resins.length} resins in use`}
+        keys={<SlimButton label="Take a card in …" onPress={() => setTaking(true)} />}
         more="Values are invented defaults to be calibrated, not measurements. The maker’s data sheet decides."
       />
       <table className="table-plain mx-[18px] my-2 w-[calc(100%-36px)]">
@@ -39,7 +44,10 @@ export function ResinsPage() {
           {data.resins.map(({ card, lots }) => (
             <tr key={card.id}>
               <td className="font-bold">
-                {card.name} <span className="font-normal text-ink-2">card {card.version}</span>
+                <Link to={`/resins/${card.id}`} className="underline decoration-line underline-offset-4">
+                  {card.name}
+                </Link>{' '}
+                <span className="font-normal text-ink-2">card {card.version}</span>
               </td>
               <td>{card.family}</td>
               <td>{lots.join(', ')}</td>
@@ -61,6 +69,7 @@ export function ResinsPage() {
           ))}
         </tbody>
       </table>
+      {taking && <CardEditor onClose={() => setTaking(false)} />}
     </>
   );
 }

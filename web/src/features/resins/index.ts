@@ -1,1 +1,2 @@
+export { ResinPage } from './ResinPage.tsx';
 export { ResinsPage } from './ResinsPage.tsx';

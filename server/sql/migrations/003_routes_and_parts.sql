@@ -35,3 +35,9 @@ CREATE TABLE part_note (
 );
 CREATE INDEX part_note_of_part ON part_note (part, seq DESC);
 CREATE TRIGGER part_note_is_a_fact BEFORE UPDATE OR DELETE OR TRUNCATE ON part_note FOR EACH STATEMENT EXECUTE FUNCTION refuse_change();
+
+-- Resin cards are versions that never change; each says why it was made.
+ALTER TABLE resin_card ADD COLUMN note text NOT NULL DEFAULT '';
+ALTER TABLE resin_card ADD COLUMN at timestamptz;
+ALTER TABLE resin_card ADD COLUMN by text;
+CREATE TRIGGER resin_card_is_a_fact BEFORE UPDATE ON resin_card FOR EACH STATEMENT EXECUTE FUNCTION refuse_change();

@@ -1,0 +1,105 @@
+import { CURE_FAMILIES, MEDIA } from '@north-step/core/cure';
+import type { ResinCard } from '@north-step/core/resin';
+import { SOLVENTS } from '@north-step/core/wash';
+import { type Static, Type } from 'typebox';
+import { command, EntityId, literals, strict, Text } from './common.ts';
+
+const Num = (description: string, minimum: number, maximum: number) => Type.Number({ description, minimum, maximum });
+const OptNum = (description: string, minimum: number, maximum: number) =>
+  Type.Optional(Num(description, minimum, maximum));
+
+const CureOfCard = Type.Object(
+  {
+    k0PerS: OptNum('1/s at 25 °C and 10 mW/cm²', 1e-6, 1),
+    dpMm: OptNum('penetration depth, mm', 1e-3, 100),
+    green: OptNum('conversion of a part off the printer', 0, 1),
+    tg0C: OptNum('°C', -150, 200),
+    tg1C: OptNum('°C', -100, 400),
+    tack: OptNum('conversion at which a face is tack-free', 0, 1),
+    deep: OptNum('conversion at which the skin is cured', 0, 1),
+    brittleJPerCm2: OptNum('J/cm²', 0.1, 10_000),
+    lambda: OptNum('share', 0.05, 1),
+    vitrifyK: OptNum('K', 0, 100),
+    capConversion: OptNum('share', 0.3, 1),
+    oxygen: OptNum('inhibition in air at 10 mW/cm²', 0, 50),
+    skinDepths: OptNum('in penetration depths', 0.1, 20),
+    toMiddle: Type.Optional(Type.Boolean()),
+    stiffFrom: OptNum('conversion', 0, 1),
+    tint: Type.Optional(
+      Type.Object(
+        { endDb: Num('Δb*', 0, 100), doseJPerCm2: Num('J/cm²', 0.01, 1e5), limitDb: Num('Δb*', 0, 100) },
+        strict,
+      ),
+    ),
+  },
+  strict,
+);
+/** The file that a resin card travels in. Published at /api/resins/card.schema.json. */
+export const ResinCardFile = Type.Object(
+  {
+    format: Type.Literal('north-step-resin-card-1'),
+    id: Type.String({ pattern: '^[a-z0-9][a-z0-9-]{0,59}$', description: 'the same for every version' }),
+    name: Text(80),
+    /** given by the workshop that keeps it; passed over when it comes in */
+    version: Type.Optional(Type.Integer({ minimum: 1 })),
+    family: literals(CURE_FAMILIES),
+    viscosityMPaS25: Num('mPa·s at 25 °C', 1, 100_000),
+    densityGPerMl: Num('g/mL', 0.5, 3),
+    solvents: Type.Array(literals(SOLVENTS), { minItems: 1, description: 'liquids it may be washed in' }),
+    exposureCapS: Num('s in solvent over all stages', 10, 7200),
+    residueTolUm: Num('µm of resin that may stay', 0.01, 50),
+    cureMedium: literals(MEDIA),
+    cardCureS: OptNum('s, the maker’s own cure time', 1, 86_400),
+    cure: Type.Optional(CureOfCard),
+    stainsBath: Type.Boolean(),
+    leavesGrit: Type.Boolean(),
+    procedure: Type.Optional(
+      Type.Object(
+        {
+          wash1S: Num('s, exact', 1, 7200),
+          wash2S: Num('s, exact', 1, 7200),
+          dryS: Num('s, exact', 1, 86_400),
+          cureS: Num('s, exact', 1, 86_400),
+          reference: Text(120),
+        },
+        { ...strict, description: 'validated: nothing is computed over it' },
+      ),
+    ),
+    notes: Type.String({ maxLength: 1000, description: 'colour change, exotherm, where the data sheet is' }),
+  },
+  { ...strict, $id: 'north-step-resin-card-1', title: 'A resin card of North Step' },
+);
+export type ResinCardFile = Static<typeof ResinCardFile>;
+
+export const SaveCard = Type.Object(
+  {
+    ...command,
+    card: Type.Unsafe<ResinCardFile>({ ...ResinCardFile, $id: undefined }),
+    changeNote: Text(200),
+    /** lots that are on the shelf */
+    lots: Type.Optional(Type.Array(Text(40), { maxItems: 50 })),
+  },
+  strict,
+);
+export type SaveCard = Static<typeof SaveCard>;
+
+const Card = Type.Unsafe<ResinCard>(
+  Type.Object({ id: EntityId, name: Type.String(), version: Type.Integer() }, { additionalProperties: true }),
+);
+export const CardVersion = Type.Object({
+  card: Card,
+  changeNote: Type.String(),
+  atMs: Type.Union([Type.Number(), Type.Null()]),
+  by: Type.Union([Type.String(), Type.Null()]),
+  /** what stands behind it: batches that ran it, and how they looked after the light */
+  batches: Type.Integer(),
+  tacky: Type.Integer(),
+  tinted: Type.Integer(),
+  good: Type.Integer(),
+});
+export type CardVersion = Static<typeof CardVersion>;
+export const CardReply = Type.Object({
+  lots: Type.Array(Type.String()),
+  versions: Type.Array(CardVersion, { description: 'newest first' }),
+});
+export type CardReply = Static<typeof CardReply>;

@@ -1,0 +1,65 @@
+import type { CardReply, ResinCardFile, SaveCard } from '@north-step/contract';
+import { type ResinCard, validateCard } from '@north-step/core/resin';
+import type { Context } from '../context.ts';
+import { type Queryable, sql } from '../db/index.ts';
+import { runCommand } from '../http/command.ts';
+import { Refused, unknown } from '../http/errors.ts';
+
+type Row = { card: ResinCard; note: string; at: Date | null; by: string | null };
+type Evidence = { version: number; batches: number; tacky: number; tinted: number; good: number };
+
+/** All versions of a card, newest first, with the batches that stand behind each. */
+export async function cardVersions(db: Queryable, id: string): Promise<CardReply> {
+  const [rows, evidence, lots] = await Promise.all([
+    db.many<Row>(sql`SELECT card, note, at, by FROM resin_card WHERE id = ${id} ORDER BY version DESC`),
+    db.many<Evidence>(sql`
+      SELECT (state->'card'->>'version')::int AS version, count(*)::int AS batches,
+             count(*) FILTER (WHERE state @? '$.steps[*] ? (@.kind == "look-cured" && @.outcome == "tacky")')::int AS tacky,
+             count(*) FILTER (WHERE state @? '$.steps[*] ? (@.kind == "look-cured" && @.outcome == "tinted")')::int AS tinted,
+             count(*) FILTER (WHERE state @? '$.steps[*] ? (@.kind == "look-cured" && @.outcome == "good")')::int AS good
+        FROM batch WHERE state->'card'->>'id' = ${id} GROUP BY 1`),
+    db.many<{ code: string }>(sql`SELECT code FROM lot WHERE card_id = ${id} ORDER BY code`),
+  ]);
+  if (rows.length === 0) throw unknown('resin card', id);
+  const none = { batches: 0, tacky: 0, tinted: 0, good: 0 };
+  return {
+    lots: lots.map(({ code }) => code),
+    versions: rows.map(({ card, note, at, by }) => {
+      const { version: _, ...counts } = evidence.find(({ version }) => version === card.version) ?? {
+        version: 0,
+        ...none,
+      };
+      return { card, changeNote: note || 'As it came.', atMs: at?.getTime() ?? null, by, ...counts };
+    }),
+  };
+}
+
+/** A card as the file it travels in. */
+export const fileOf = (card: ResinCard): ResinCardFile =>
+  ({ format: 'north-step-resin-card-1', ...JSON.parse(JSON.stringify(card)) }) as ResinCardFile;
+
+/** Takes a card in: a new resin, or the next version of one. Earlier versions stay as they were. */
+export function saveCard(context: Context, command: SaveCard): Promise<CardReply> {
+  return runCommand(context, { commandId: command.commandId, kind: 'resin.card' }, async (tx) => {
+    const { format: _, version: __, ...given } = command.card;
+    const last = await tx.one<{ version: number }>(
+      sql`SELECT coalesce(max(version), 0)::int AS version FROM resin_card WHERE id = ${given.id}`,
+    );
+    const card: ResinCard = { ...given, version: last.version + 1 };
+    const breaches = validateCard(card);
+    if (breaches.length > 0)
+      throw new Refused({
+        code: 'BAD_VALUE',
+        message: breaches.join(' '),
+        field: `card.${breaches[0]!.split(' ')[0]}`,
+        remedy: 'Correct the card and send it again; the one in use stays as it is.',
+      });
+    await tx.many(sql`
+      INSERT INTO resin_card (id, version, name, card, note, at, by)
+      VALUES (${card.id}, ${card.version}, ${card.name}, ${JSON.stringify(card)}, ${command.changeNote},
+              ${new Date(context.nowMs())}, ${command.by ?? 'workshop'})`);
+    for (const code of command.lots ?? [])
+      await tx.many(sql`INSERT INTO lot (card_id, code) VALUES (${card.id}, ${code}) ON CONFLICT DO NOTHING`);
+    return { reply: await cardVersions(tx, card.id), topics: ['resins'] };
+  });
+}

@@ -1,0 +1,113 @@
+import type { CardReply, ErrorReply } from '@north-step/contract';
+import type { ResinCard } from '@north-step/core/resin';
+import { useRef, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { Sheet } from '../../ui/index.ts';
+import { useDo } from '../next/index.ts';
+
+type CardEditorProps = { readonly card?: ResinCard; readonly onClose: () => void };
+
+const asText = (card: ResinCard | undefined): string =>
+  card ? JSON.stringify({ format: 'north-step-resin-card-1', ...card }, null, 2) : '';
+
+/** A card as the text of its file: changed here or taken from a file. What was typed stays when it is refused. */
+export function CardEditor({ card, onClose }: CardEditorProps) {
+  const acts = useDo();
+  const navigate = useNavigate();
+  const input = useRef<HTMLInputElement>(null);
+  const [text, setText] = useState(asText(card));
+  const [changeNote, setChangeNote] = useState('');
+  const [lots, setLots] = useState('');
+  const [refusal, setRefusal] = useState<ErrorReply['error']>();
+  const parsed = parse(text);
+  const save = async () => {
+    if (!parsed.ok) return;
+    setRefusal(undefined);
+    const answer = await acts.send('/api/resins', {
+      card: parsed.card,
+      changeNote: changeNote.trim(),
+      lots: lots
+        .split(',')
+        .map((lot) => lot.trim())
+        .filter(Boolean),
+    });
+    if (answer?.ok) {
+      onClose();
+      await navigate(`/resins/${(answer.reply as CardReply).versions[0]!.card.id}`);
+    } else if (answer) setRefusal(answer.error);
+  };
+  return (
+    <Sheet open onOpenChange={onClose} title={card ? `Change ${card.name}` : 'Take a resin card in'}>
+      <p className="text-ink-2">
+        Saved as the next version; batches that ran an earlier one keep it. Another id makes another resin.
+      </p>
+      <input
+        ref={input}
+        type="file"
+        accept=".json,application/json"
+        className="sr-only"
+        tabIndex={-1}
+        aria-label="File of a resin card"
+        onChange={(event) => {
+          void event.target.files?.[0]?.text().then(setText);
+          event.target.value = '';
+        }}
+      />
+      <button type="button" className="btn mt-2" onClick={() => input.current?.click()}>
+        Take it from a file
+      </button>
+      <label className="mt-2 block">
+        <span className="label">The card</span>
+        <textarea
+          className="field py-2 font-mono text-[13px]"
+          rows={13}
+          spellCheck={false}
+          value={text}
+          onChange={(event) => setText(event.target.value)}
+        />
+      </label>
+      <div className="mt-2 grid grid-cols-2 gap-3">
+        <label className="block">
+          <span className="label">Why it is changed</span>
+          <input
+            className="field"
+            maxLength={200}
+            value={changeNote}
+            onChange={(event) => setChangeNote(event.target.value)}
+          />
+        </label>
+        <label className="block">
+          <span className="label">New lots, with commas (if any)</span>
+          <input className="field" maxLength={200} value={lots} onChange={(event) => setLots(event.target.value)} />
+        </label>
+      </div>
+      {(refusal ?? (!parsed.ok && text.trim() !== '')) && (
+        <p role="alert" className="mt-2 border-l-4 border-brick pl-3">
+          {refusal ? `${refusal.message} ${refusal.remedy ?? ''}` : !parsed.ok && parsed.message} What you typed is
+          still here.
+        </p>
+      )}
+      <button
+        type="button"
+        className="btn btn-sea mt-3"
+        disabled={!parsed.ok || changeNote.trim() === ''}
+        onClick={() => void save()}
+      >
+        Save the card
+      </button>
+    </Sheet>
+  );
+}
+
+function parse(
+  text: string,
+): { readonly ok: true; readonly card: unknown } | { readonly ok: false; readonly message: string } {
+  try {
+    return { ok: true, card: JSON.parse(text) };
+  } catch (error) {
+    return {
+      ok: false,
+      message: `This is not JSON yet: ${error instanceof Error ? error.message : 'it cannot be read'}.`,
+    };
+  }
+}

@@ -1,0 +1,160 @@
+import type { CardReply, Resin } from '@north-step/contract';
+import { cardLines, compareCards, type ResinCard } from '@north-step/core/resin';
+import { useId, useState } from 'react';
+import { useParams } from 'react-router';
+import { useCardQuery, useResinsQuery } from '../../app/api.ts';
+import { dayAndClock } from '../../app/useNow.ts';
+import { Failed, HeadRow, Loading } from '../../ui/index.ts';
+import { SlimBand, SlimButton } from '../next/index.ts';
+import { CardEditor } from './CardEditor.tsx';
+
+/** One resin: its card, what differs from another, its versions, and the batches that stand behind each. */
+export function ResinPage() {
+  const { cardId = '' } = useParams();
+  const { data, isError, refetch } = useCardQuery(cardId);
+  const resins = useResinsQuery();
+  const [editing, setEditing] = useState(false);
+  if (isError && !data) return <Failed what="that resin card" onRetry={() => void refetch()} />;
+  if (!data || !resins.data) return <Loading what="the resin card" />;
+  const newest = data.versions[0]!;
+  return (
+    <>
+      <SlimBand
+        say={`${newest.card.name}, card ${newest.card.version}`}
+        more={`${evidenceOf(data)} The maker’s data sheet decides.`}
+        keys={<SlimButton label="Change the card" onPress={() => setEditing(true)} />}
+      />
+      {newest.card.procedure && (
+        <p className="border-b border-line px-[18px] py-2">
+          <b>Validated procedure.</b> {newest.card.procedure.reference}: its times are exact, nothing is computed over
+          them, and what is done otherwise is noted as a deviation.
+        </p>
+      )}
+      <div className="grid grid-cols-[1fr_400px] max-lg:grid-cols-1">
+        <CardTable card={newest.card} versions={data.versions} resins={resins.data.resins} />
+        <Versions reply={data} />
+      </div>
+      {editing && <CardEditor card={newest.card} onClose={() => setEditing(false)} />}
+    </>
+  );
+}
+
+function evidenceOf({ versions }: CardReply): string {
+  const sum = (of: 'batches' | 'good' | 'tacky' | 'tinted') => versions.reduce((all, version) => all + version[of], 0);
+  const batches = sum('batches');
+  if (batches === 0) return 'No batch has run it here: every value is the card’s own.';
+  return `${batches} batches ran it: ${sum('good')} came out good, ${sum('tacky')} tacky at first, ${sum('tinted')} tinted.`;
+}
+
+type CardTableProps = {
+  readonly card: ResinCard;
+  readonly versions: CardReply['versions'];
+  readonly resins: readonly Resin[];
+};
+
+/** Every field; beside it the same field of another version or resin, what differs in bold. */
+function CardTable({ card, versions, resins }: CardTableProps) {
+  const id = useId();
+  const [otherKey, setOtherKey] = useState('');
+  const others = [
+    ...versions
+      .slice(1)
+      .map((version) => ({
+        key: `v${version.card.version}`,
+        text: `card ${version.card.version}`,
+        card: version.card,
+      })),
+    ...resins
+      .filter((resin) => resin.card.id !== card.id)
+      .map((resin) => ({ key: resin.card.id, text: resin.card.name, card: resin.card })),
+  ];
+  const other = others.find(({ key }) => key === otherKey)?.card;
+  const differs = new Map((other ? compareCards(other, card) : []).map((line) => [line.field, line]));
+  const lines = cardLines(card);
+  const gone = [...differs.values()].filter(({ after }) => after === undefined);
+  return (
+    <section aria-label="The card" className="min-w-0 border-r border-line px-[18px] py-3">
+      <label htmlFor={id} className="flex items-center gap-3">
+        <span className="text-ink-2">beside</span>
+        <select id={id} className="field w-auto" value={otherKey} onChange={(event) => setOtherKey(event.target.value)}>
+          <option value="">nothing</option>
+          {others.map(({ key, text }) => (
+            <option key={key} value={key}>
+              {text}
+            </option>
+          ))}
+        </select>
+        {other && <span>{differs.size} fields differ</span>}
+      </label>
+      <table className="table-plain mt-2 w-full">
+        <HeadRow names={other ? ['field', `card ${card.version}`, other.name] : ['field', `card ${card.version}`]} />
+        <tbody>
+          {lines.map(({ field, value }) => {
+            const difference = differs.get(field);
+            return (
+              <tr key={field} className={difference ? 'bg-liquid' : ''}>
+                <th scope="row" className="font-mono text-[13px]">
+                  {field}
+                </th>
+                <td className={difference ? 'font-bold' : ''}>{value}</td>
+                {other && <td>{difference ? (difference.before ?? 'not given') : 'the same'}</td>}
+              </tr>
+            );
+          })}
+          {gone.map(({ field, before }) => (
+            <tr key={field} className="bg-liquid">
+              <th scope="row" className="font-mono text-[13px]">
+                {field}
+              </th>
+              <td className="font-bold">not given</td>
+              <td>{before}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="mt-2 text-[13px] text-ink-2">
+        Constants of the cure are invented defaults of the family until coupons and looks correct them; never
+        measurements.
+      </p>
+    </section>
+  );
+}
+
+function Versions({ reply }: { readonly reply: CardReply }) {
+  return (
+    <section aria-label="Versions and evidence" className="px-[18px] py-3">
+      <h2 className="text-lg font-bold">Versions</h2>
+      <ul>
+        {reply.versions.map(({ card, changeNote, atMs, by, batches, good, tacky, tinted }) => (
+          <li key={card.version} className="border-b border-line py-2">
+            <b>card {card.version}</b> {changeNote}
+            {atMs !== null && (
+              <span className="text-ink-2">
+                {' '}
+                {by}, {dayAndClock(atMs)}
+              </span>
+            )}
+            <span className="block text-sm text-ink-2">
+              {batches === 0
+                ? 'no batches yet'
+                : `${batches} batches: ${good} good, ${tacky} tacky at first, ${tinted} tinted`}{' '}
+              ·{' '}
+              <a className="underline" href={`/api/resins/${card.id}/card.json?version=${card.version}`}>
+                save as JSON
+              </a>
+            </span>
+          </li>
+        ))}
+      </ul>
+      <h2 className="mt-4 text-lg font-bold">Lots</h2>
+      <p>{reply.lots.join(', ') || 'none'}</p>
+      <p className="mt-4 text-sm text-ink-2">
+        Files follow a{' '}
+        <a className="underline" href="/api/resins/card.schema.json">
+          published schema
+        </a>
+        .
+      </p>
+    </section>
+  );
+}
