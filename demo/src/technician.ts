@@ -115,7 +115,9 @@ export class Technician {
     const started = await this.start(batch);
     const running = currentStep(started)!;
     const plannedS = running.plannedS ?? this.random.between(240, 900);
-    this.wait(plannedS + (running.kind === 'dry' ? this.random.between(0, 400) : this.random.between(-3, 12)));
+    const exact = batch.card.procedure !== undefined && this.random.next() > 0.08;
+    if (exact) this.wait(plannedS + this.random.between(0, 3));
+    else this.wait(plannedS + (running.kind === 'dry' ? this.random.between(0, 400) : this.random.between(-3, 12)));
     return this.step(started, running, 'finish');
   }
 

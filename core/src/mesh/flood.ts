@@ -1,4 +1,5 @@
-import { type Grid, SOLID, type Vec3 } from './voxels.ts';
+import type { Vec3 } from './vectors.ts';
+import { type Grid, SOLID } from './voxels.ts';
 
 /** Height levels a voxel is cut into when the pose is not along +z. */
 const FINE = 4;

@@ -6,8 +6,10 @@ import { findPockets, type Pockets } from './pockets.ts';
 import { readMesh } from './readMesh.ts';
 import { cancelled, type MeshObject, type MeshWarning, noSurface, type TriangleSoup, type Watch } from './soup.ts';
 import { countContacts, type Supports, shellFacts, supportsByShape } from './supports.ts';
-import { boxOf, type Vec3 } from './voxels.ts';
-import { normalOf, type Wall, wallThickness } from './wall.ts';
+import type { Vec3 } from './vectors.ts';
+import { normalOf } from './vectors.ts';
+import { boxOf } from './voxels.ts';
+import { type Wall, wallThickness } from './wall.ts';
 import { weld } from './weld.ts';
 
 export const MESH_UNITS = ['mm', 'cm', 'm', 'inch'] as const;

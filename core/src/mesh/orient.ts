@@ -1,5 +1,5 @@
 import { buildBvh, nearestHit } from './bvh.ts';
-import { normalOf } from './wall.ts';
+import { normalOf } from './vectors.ts';
 import type { Welded } from './weld.ts';
 
 export type Oriented = {

@@ -15,6 +15,7 @@ import {
   type Soup,
   toBinaryStl,
   trappedMm3,
+  wallOfTriangles,
 } from './index.ts';
 
 const measured = (soup: Soup, options?: MeasureOptions) => {
@@ -192,6 +193,15 @@ describe('supports that came as shells', () => {
   });
   it('are not guessed when the part stands on the plate itself', () => {
     expect(measured(joinSoups(box(30, 20, 10), moved(box(4, 4, 4), [40, 0, 0]))).supports).toBeUndefined();
+  });
+});
+
+describe('shade of the picture', () => {
+  it('gives the wall under every triangle', () => {
+    const walls = wallOfTriangles(box(10, 20, 0.6))!;
+    expect([...walls].map((wall) => Number(wall.toFixed(3))).sort((a, b) => a - b)).toEqual([
+      0.6, 0.6, 0.6, 0.6, 10, 10, 10, 10, 20, 20, 20, 20,
+    ]);
   });
 });
 

@@ -1,6 +1,7 @@
 import { distanceTo } from './distance.ts';
 import { ENCLOSED, held, TRAPPED } from './flood.ts';
-import { type Box, boxOf, cellsOf, type Grid, SOLID, turnUp, type Vec3, voxelise } from './voxels.ts';
+import type { Vec3 } from './vectors.ts';
+import { type Box, boxOf, cellsOf, type Grid, SOLID, turnUp, voxelise } from './voxels.ts';
 
 /** A hollow that liquid must be coaxed out of: a blind hole, a channel, a cavity with a small mouth, a cup as it hangs. */
 export type Pocket = {

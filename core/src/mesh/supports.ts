@@ -1,6 +1,6 @@
 import { buildBvh, nearestHit } from './bvh.ts';
 import { cluster } from './cluster.ts';
-import { normalOf } from './wall.ts';
+import { normalOf } from './vectors.ts';
 
 /** Supports that came as shells of their own. */
 export type Supports = {

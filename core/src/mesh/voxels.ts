@@ -1,6 +1,5 @@
-import { normalOf } from './wall.ts';
+import { normalOf, type Vec3 } from './vectors.ts';
 
-export type Vec3 = readonly [number, number, number];
 export type Box = { readonly size: readonly number[]; readonly min: readonly number[] };
 /** Voxels in rows of x, then y, then z: index (k·ny + j)·nx + i. */
 export type Grid = {

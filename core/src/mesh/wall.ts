@@ -1,7 +1,7 @@
 import { buildBvh, hitTriangleNumber, nearestHit } from './bvh.ts';
 import { cluster } from './cluster.ts';
 import type { Watch } from './soup.ts';
-import type { Vec3 } from './voxels.ts';
+import { normalOf, type Vec3 } from './vectors.ts';
 
 export type Wall = { readonly p5Mm: number; readonly medianMm: number; readonly thinSpots: readonly ThinSpot[] };
 /** A place where the part is thin: a fin, a pin, a lip. */
@@ -107,15 +107,4 @@ function areaOf(positions: Float32Array): number {
   let twice = 0;
   for (let at = 0; at < positions.length; at += 9) twice += Math.hypot(...normalOf(positions, at));
   return twice / 2;
-}
-
-/** Cross product of two edges: along the outward normal, twice the area long. */
-export function normalOf(p: Float32Array, at: number): readonly [number, number, number] {
-  const ux = p[at + 3]! - p[at]!;
-  const uy = p[at + 4]! - p[at + 1]!;
-  const uz = p[at + 5]! - p[at + 2]!;
-  const vx = p[at + 6]! - p[at]!;
-  const vy = p[at + 7]! - p[at + 1]!;
-  const vz = p[at + 8]! - p[at + 2]!;
-  return [uy * vz - uz * vy, uz * vx - ux * vz, ux * vy - uy * vx];
 }

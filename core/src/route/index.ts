@@ -1,5 +1,6 @@
 export * from './advice.ts';
 export * from './decide.ts';
+export * from './deviation.ts';
 export type { Finding, RouteCase } from './finding.ts';
 export * from './fitOf.ts';
 export * from './green.ts';

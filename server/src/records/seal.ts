@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { canonicalJson, GENESIS_HASH, type Json, sealRecord } from '@north-step/core/record';
-import { type BatchEvent, type BatchState, exposureS, lightS, type Moment } from '@north-step/core/route';
+import { type BatchEvent, type BatchState, deviationOf, exposureS, lightS, type Moment } from '@north-step/core/route';
 import type { Context } from '../context.ts';
 import { type Queryable, sql } from '../db/index.ts';
 
@@ -78,6 +78,7 @@ export function recordBody(batch: BatchState, now: Moment, movements: readonly J
         ended: iso(step.endedAtMs!),
         by: step.by,
         outcome: step.outcome,
+        deviation: deviationOf(batch, step),
         knew: step.knew,
       })),
     movements,

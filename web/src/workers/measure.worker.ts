@@ -1,4 +1,4 @@
-import { type MeasureOptions, type MeshMeasures, measureMesh } from '@north-step/core/mesh';
+import { type MeasureOptions, type MeshMeasures, measureMesh, wallOfTriangles } from '@north-step/core/mesh';
 import type { Refusal } from '@north-step/core/result';
 import { expose, transfer } from 'comlink';
 
@@ -8,6 +8,7 @@ export type MeasuredPart =
       readonly measures: MeshMeasures;
       readonly positions: Float32Array;
       readonly shell: Int32Array;
+      readonly wall?: Float32Array;
     }
   | { readonly ok: false; readonly refusal: Refusal };
 
@@ -22,7 +23,12 @@ const measurer = {
     if (!result.ok) return result;
     const { measures, shell } = result.value;
     const positions = result.value.positions.slice();
-    return transfer({ ok: true, measures, positions, shell }, [positions.buffer, shell.buffer]);
+    const wall = wallOfTriangles(positions);
+    return transfer({ ok: true, measures, positions, shell, wall }, [
+      positions.buffer,
+      shell.buffer,
+      ...(wall ? [wall.buffer] : []),
+    ]);
   },
 };
 export type Measurer = typeof measurer;

@@ -1,7 +1,7 @@
 import { type BatchState, PRIORITIES } from '@north-step/core/route';
 import { useState } from 'react';
 import { Choice, Sheet } from '../../ui/index.ts';
-import type { Send } from './SheetActions.tsx';
+import type { Send } from './send.ts';
 
 type EditDialogProps = { readonly batch: BatchState; readonly send: Send; readonly onClose: () => void };
 

@@ -1,7 +1,7 @@
 import type { BatchState } from '@north-step/core/route';
 import { useState } from 'react';
 import { Sheet } from '../../ui/index.ts';
-import type { Send } from './SheetActions.tsx';
+import type { Send } from './send.ts';
 
 type HoldDialogProps = { readonly batch: BatchState; readonly send: Send; readonly onClose: () => void };
 

@@ -62,4 +62,3 @@ export function SheetActions({ batch, open }: { readonly batch: BatchState; read
     </div>
   );
 }
-export type Send = (verb: string, body?: Record<string, unknown>) => ReturnType<ReturnType<typeof useDo>['send']>;

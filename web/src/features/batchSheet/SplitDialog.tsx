@@ -3,7 +3,7 @@ import { type BatchState, decideMerge } from '@north-step/core/route';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { Sheet, Stepper } from '../../ui/index.ts';
-import type { Send } from './SheetActions.tsx';
+import type { Send } from './send.ts';
 
 type SplitDialogProps = {
   readonly batch: BatchState;

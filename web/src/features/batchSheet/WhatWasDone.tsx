@@ -1,4 +1,4 @@
-import { type BatchState, currentStep, type Step } from '@north-step/core/route';
+import { type BatchState, currentStep, deviationOf, type Step } from '@north-step/core/route';
 import { clockText } from '@north-step/core/units';
 import { HeadRow } from '../../ui/index.ts';
 
@@ -15,11 +15,12 @@ const KNEW: Readonly<Record<string, (value: number | string) => string>> = {
   medium: (v) => `in ${v}`,
 };
 /** What was seen and known, in the order of the list above. */
-function knownText(step: Step): string {
+function knownText(batch: BatchState, step: Step): string {
   const known = Object.entries(KNEW).map(([name, say]) =>
     step.knew?.[name] === undefined ? '' : say(step.knew[name]),
   );
-  return [step.outcome ?? '', ...known].filter(Boolean).join('; ');
+  const deviation = deviationOf(batch, step);
+  return [step.outcome ?? '', deviation ? `deviation: ${deviation}` : '', ...known].filter(Boolean).join('; ');
 }
 
 /** Each step with its plan, what it took, what was known then, and who did it. */
@@ -37,7 +38,7 @@ export function WhatWasDone({ batch, nowMs }: { readonly batch: BatchState; read
               <td>{step.title}</td>
               <td className="font-mono">{step.plannedS === undefined ? '' : clockText(step.plannedS)}</td>
               <td className="font-mono whitespace-nowrap">{tookText(step, nowMs)}</td>
-              <td className="font-normal">{knownText(step)}</td>
+              <td className="font-normal">{knownText(batch, step)}</td>
               <td className="whitespace-nowrap">{step.by ?? '–'}</td>
             </tr>
           ))}

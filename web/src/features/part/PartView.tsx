@@ -102,7 +102,8 @@ export function PartView({ part, name, theme, marks = marksOf(part), hint, onPic
         ) : null,
       )}
       <figcaption className="absolute top-2 left-3 text-[13px] text-ink-2">
-        {hint ?? `turn with the arrow keys${several ? ' · press a shell: support or not' : ''}`}
+        {hint ??
+          `turn with the arrow keys · the thinner, the nearer to amber${several ? ' · press a shell: support or not' : ''}`}
       </figcaption>
     </figure>
   );

@@ -8,6 +8,8 @@ export type MeasuredFile = {
   readonly positions: Float32Array;
   /** shell of each triangle */
   readonly shell: Int32Array;
+  /** wall under each triangle, mm; nothing for very large meshes */
+  readonly wall?: Float32Array;
 };
 export type MeasureChoices = { readonly unit?: MeshUnit; readonly supportShells?: readonly number[] };
 export type Measuring = {
@@ -32,8 +34,8 @@ export function measureFile(
       const bytes = new Uint8Array(await file.arrayBuffer());
       const result = await remote.measure(bytes, choices, proxy(onShare));
       if (!result.ok) return result;
-      const { measures, positions, shell } = result;
-      return { ok: true as const, file: { measures, positions, shell } };
+      const { measures, positions, shell, wall } = result;
+      return { ok: true as const, file: { measures, positions, shell, wall } };
     } catch {
       return {
         ok: false as const,

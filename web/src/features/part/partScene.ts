@@ -22,6 +22,8 @@ import {
 export type PartPicture = {
   readonly positions: Float32Array;
   readonly shell: Int32Array;
+  /** wall under each triangle, mm */
+  readonly wall?: Float32Array;
   /** shells drawn as supports */
   readonly supports: readonly number[];
 };
@@ -43,7 +45,7 @@ const EDGES_UP_TO_TRIANGLES = 60_000;
 
 /** Draws a mesh in paper tones with ink edges. Nothing moves unless turned. */
 export function makePartScene(canvas: HTMLCanvasElement, picture: PartPicture): PartScene {
-  const { positions, shell } = picture;
+  const { positions } = picture;
   const renderer = new WebGLRenderer({ canvas, antialias: true, alpha: true });
   const geometry = new BufferGeometry();
   geometry.setAttribute('position', new BufferAttribute(positions, 3));
@@ -72,7 +74,11 @@ export function makePartScene(canvas: HTMLCanvasElement, picture: PartPicture): 
   const draw = () => {
     const style = getComputedStyle(canvas);
     const tone = (name: string, otherwise: string) => new Color(style.getPropertyValue(name).trim() || otherwise);
-    paint(shade, shell, isSupport, tone('--line', '#cbc5b8'), tone('--sea-2', '#2f6f86'));
+    paint(shade, picture, isSupport, {
+      part: tone('--line', '#cbc5b8'),
+      support: tone('--sea-2', '#2f6f86'),
+      thin: tone('--amber', '#c77f0a'),
+    });
     geometry.attributes.color!.needsUpdate = true;
     ink.color = tone('--ink', '#172226');
     const { clientWidth: width, clientHeight: height } = canvas;
@@ -107,7 +113,7 @@ export function makePartScene(canvas: HTMLCanvasElement, picture: PartPicture): 
       const hit = ray.intersectObject(body)[0];
       if (hit?.faceIndex === undefined || hit.faceIndex === null) return undefined;
       const at = part.worldToLocal(hit.point.clone()).add(middle);
-      return { shell: shell[hit.faceIndex] ?? -1, at: [at.x, at.y, at.z] };
+      return { shell: picture.shell[hit.faceIndex] ?? -1, at: [at.x, at.y, at.z] };
     },
     turn: (aroundRad, overRad) => {
       part.rotation.z += aroundRad;
@@ -122,16 +128,18 @@ export function makePartScene(canvas: HTMLCanvasElement, picture: PartPicture): 
   };
 }
 
-/** Paints each triangle as part or as support. */
-function paint(
-  shade: Float32Array,
-  shell: Int32Array,
-  isSupport: ReadonlySet<number>,
-  part: Color,
-  support: Color,
-): void {
+type Tones = { readonly part: Color; readonly support: Color; readonly thin: Color };
+/** Walls are shaded from here on down, darkest at a quarter of it. */
+const SHADED_FROM_MM = 2;
+
+/** Paints each triangle as support, or as part: the thinner its wall, the nearer to amber. */
+function paint(shade: Float32Array, { shell, wall }: PartPicture, isSupport: ReadonlySet<number>, tones: Tones): void {
+  const tone = new Color();
   for (let corner = 0; corner < shade.length / 3; corner++) {
-    const tone = isSupport.has(shell[Math.floor(corner / 3)]!) ? support : part;
+    const triangle = Math.floor(corner / 3);
+    const thin = wall ? Math.min(1, Math.max(0, (SHADED_FROM_MM - wall[triangle]!) / (0.75 * SHADED_FROM_MM))) : 0;
+    if (isSupport.has(shell[triangle]!)) tone.copy(tones.support);
+    else tone.copy(tones.part).lerp(tones.thin, thin);
     tone.toArray(shade, corner * 3);
   }
 }

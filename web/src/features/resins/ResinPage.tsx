@@ -57,13 +57,11 @@ function CardTable({ card, versions, resins }: CardTableProps) {
   const id = useId();
   const [otherKey, setOtherKey] = useState('');
   const others = [
-    ...versions
-      .slice(1)
-      .map((version) => ({
-        key: `v${version.card.version}`,
-        text: `card ${version.card.version}`,
-        card: version.card,
-      })),
+    ...versions.slice(1).map((version) => ({
+      key: `v${version.card.version}`,
+      text: `card ${version.card.version}`,
+      card: version.card,
+    })),
     ...resins
       .filter((resin) => resin.card.id !== card.id)
       .map((resin) => ({ key: resin.card.id, text: resin.card.name, card: resin.card })),
@@ -84,10 +82,16 @@ function CardTable({ card, versions, resins }: CardTableProps) {
             </option>
           ))}
         </select>
-        {other && <span>{differs.size} fields differ</span>}
+        {other && <span>{differs.size === 1 ? '1 field differs' : `${differs.size} fields differ`}</span>}
       </label>
       <table className="table-plain mt-2 w-full">
-        <HeadRow names={other ? ['field', `card ${card.version}`, other.name] : ['field', `card ${card.version}`]} />
+        <HeadRow
+          names={
+            other
+              ? ['field', `card ${card.version}`, other.id === card.id ? `card ${other.version}` : other.name]
+              : ['field', `card ${card.version}`]
+          }
+        />
         <tbody>
           {lines.map(({ field, value }) => {
             const difference = differs.get(field);
