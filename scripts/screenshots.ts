@@ -70,6 +70,8 @@ await take('batches', '/batches', (page) => page.getByRole('table').waitFor());
 await take('routes', '/routes', (page) => page.getByRole('table').waitFor());
 await take('route', '/routes/warm-peel', (page) => page.getByRole('button', { name: /^4 / }).click());
 await take('batch-sheet', `/batches/${drying.id}`);
+await take('part', '/parts', (page) => page.waitForTimeout(4000));
+await take('card', '/resins/clear-port', (page) => page.getByLabel('beside').selectOption({ label: 'card 2' }));
 await take('resin', '/resins', (page) => page.getByRole('img').first().waitFor());
 await take('solvent', '/solvent', (page) => page.getByRole('region', { name: 'Wash 1 now' }).waitFor());
 await take('bath', '/solvent/baths/bath-1', (page) => page.getByRole('region', { name: 'Readings' }).waitFor());
