@@ -6,7 +6,14 @@ export default defineConfig({
   test: {
     maxWorkers: 2,
     projects: [
-      { test: { name: 'core', include: ['{core,contract,devices}/**/*.test.ts'], environment: 'node' } },
+      {
+        test: {
+          name: 'core',
+          include: ['{core,contract,devices}/**/*.test.ts'],
+          environment: 'node',
+          testTimeout: 20_000,
+        },
+      },
       { test: { name: 'web', include: ['web/**/*.test.{ts,tsx}'], environment: 'jsdom', testTimeout: 30_000 } },
       {
         test: {

@@ -1,3 +1,4 @@
+import { truncateSync } from 'node:fs';
 import { box, hollowBall, toBinaryStl } from '@north-step/core/mesh';
 import type { BatchState } from '@north-step/core/route';
 import { afterDoublePress, expect, stlFile, test } from './bench.ts';
@@ -59,6 +60,27 @@ for (const [what, file, message] of [
     await expect(page.getByRole('heading', { level: 1 })).toHaveText(/cube is ready to hang/);
   });
 }
+
+for (const [what, file, message] of [
+  ['a zip cut short', ['part.3mf', new Uint8Array([0x50, 0x4b, 3, 4, 20, 0, 0, 0])], /damaged or ends early/],
+  ['an OBJ with a corner of nothing', ['part.obj', 'v 0 0 0\nv 1 0 0\nv 0 1 0\nf 1 2 -9\n'], /Line 4 of the OBJ/],
+] as const) {
+  test(`${what} is refused by name, and the page goes on`, async ({ bench: page }) => {
+    await page.keyboard.press('n');
+    await page.getByLabel('Files of the parts').setInputFiles(stlFile(file[0], file[1]));
+    await expect(page.getByRole('alert')).toHaveText(message);
+    await page.getByRole('button', { name: 'Leave it out' }).click();
+    await expect(page.getByText('Drop STL, OBJ or 3MF files')).toBeVisible();
+  });
+}
+
+test('200 MB are refused before they are read', async ({ bench: page }) => {
+  const file = stlFile('huge.stl', '');
+  truncateSync(file, 200 * 1024 * 1024);
+  await page.keyboard.press('n');
+  await page.getByLabel('Files of the parts').setInputFiles(file);
+  await expect(page.getByRole('alert')).toContainText('huge.stl has 200 MB; the most is 120 MB. It was not read.');
+});
 
 test('a tiny part offers the unit; an open one says its volume is withheld', async ({ bench: page }) => {
   await page.keyboard.press('n');

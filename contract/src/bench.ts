@@ -90,6 +90,18 @@ export const EditBatch = Type.Object(
   },
   strict,
 );
+export const BrokeBatch = Type.Object(
+  {
+    ...command,
+    count: Type.Integer({ minimum: 1, maximum: 1000 }),
+    glued: Type.Optional(Type.Integer({ minimum: 0, maximum: 1000, description: 'of them mended with glue' })),
+    note: Type.Optional(Text(300)),
+    photoSha256: Type.Optional(Type.String({ pattern: '^[0-9a-f]{64}$' })),
+  },
+  strict,
+);
+export type BrokeBatch = Static<typeof BrokeBatch>;
+export const PhotoStored = Type.Object({ sha256: Type.String() });
 export type EditBatch = Static<typeof EditBatch>;
 export const HoldBatch = Type.Object(
   { ...command, reason: Type.Union([Text(300), Type.Null()], { description: 'null releases it' }) },

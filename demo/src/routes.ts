@@ -1,7 +1,7 @@
 import type { Random } from './random.ts';
 
 /** Routes that fit each resin. The first is the usual one; every other batch takes the next of the rest, so that each is run. */
-const ROUTES_OF: Readonly<Record<string, readonly string[]>> = {
+export const ROUTES_OF: Readonly<Record<string, readonly string[]>> = {
   'grey-general': [
     'two-baths',
     'keep-shape',

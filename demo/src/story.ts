@@ -85,8 +85,10 @@ async function workDay(scene: Scene, day: WorkDay): Promise<void> {
   const clock = scene.people[0]!.clock;
   for (let n = 0; n < day.batches && clock.nowMs < day.untilMs; n++) {
     const technician = random.pick(scene.people);
-    const part = random.pick([...PARTS.slice(0, 4), ...PARTS.slice(0, 3), ...PARTS]);
-    const batch = await hang(scene, technician, part);
+    // today's batches must be done by now: no hours of rest, no oven
+    const today = day.daysAgo === 0;
+    const part = random.pick(today ? PARTS.slice(0, 3) : [...PARTS.slice(0, 4), ...PARTS.slice(0, 3), ...PARTS]);
+    const batch = await hang(scene, technician, part, today ? { routeId: 'two-baths' } : {});
     await carryOn(scene, technician, batch, (b) => b.recordHash !== undefined);
     if (random.next() < NOTED_SHARE) await notePart(scene, technician, batch, part);
     technician.wait(random.between(60, 400));
@@ -183,6 +185,7 @@ async function liveBench(scene: Scene, nowMs: number): Promise<void> {
   await begin(mara, await carryOn(scene, mara, await fresh(mara, 2, 'grey-general', 80), at('cure')), 70);
   const clipping = await carryOn(scene, osei, await fresh(osei, 1, 'tough-mooring', 60), at('trim'));
   await begin(osei, clipping, 250);
+  await osei.send(`/api/batches/${clipping.id}/broke`, { count: 1, glued: 0, note: 'one fin, at its root' });
   await osei.send(`/api/batches/${clipping.id}/flag`, {
     note: 'One fin broke while clipping; ask Ines before going on',
   });

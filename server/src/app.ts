@@ -16,6 +16,7 @@ import { strictBodies } from './http/validate.ts';
 import { liveRoutes } from './live/routes.ts';
 import { makeMeasurer, meshRoutes } from './meshes/index.ts';
 import { partRoutes } from './parts/index.ts';
+import { photoRoutes } from './photos/index.ts';
 import { recordRoutes } from './records/index.ts';
 import { resinRoutes } from './resins/index.ts';
 import { routeRoutes } from './routes/index.ts';
@@ -65,6 +66,7 @@ export async function buildApp(context: Context, options: AppOptions = {}): Prom
   resinRoutes(app, context);
   routeRoutes(app, context);
   partRoutes(app, context);
+  photoRoutes(app, context);
   recordRoutes(app, context);
   deviceRoutes(app, context);
   meshRoutes(app, context, measurer);

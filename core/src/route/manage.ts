@@ -26,6 +26,28 @@ export const decideEdit = (edit: BatchEdit, now: Moment): Result<BatchEvent[], R
     ? refuse({ code: 'NOTHING_TO_CHANGE', message: 'Nothing was changed: no field was given.' })
     : ok([{ ...now, type: 'edited', set: edit }]);
 
+export type Broke = {
+  readonly count: number;
+  readonly glued?: number;
+  readonly note?: string;
+  readonly photoSha256?: string;
+};
+
+/** Pieces that broke, at whatever step; how many of them were mended with glue. */
+export function decideBroke(batch: BatchState, broke: Broke, now: Moment): Result<BatchEvent[], Refusal> {
+  const { count, glued = 0, note, photoSha256 } = broke;
+  const left = batch.count - batch.broken;
+  if (!(Number.isInteger(count) && count >= 1 && count <= left))
+    return refuse({
+      code: 'BROKEN_COUNT',
+      message: `${count} more broken cannot be: ${left} of ${batch.count} pieces are whole.`,
+      field: 'count',
+    });
+  if (!(Number.isInteger(glued) && glued >= 0 && glued <= count))
+    return refuse({ code: 'BROKEN_COUNT', message: `${glued} glued of ${count} broken cannot be.`, field: 'glued' });
+  return ok([{ ...now, type: 'broke', count, glued, note, photoSha256 }]);
+}
+
 export type Split = { readonly stays: BatchEvent[]; readonly goes: BatchState };
 
 /**

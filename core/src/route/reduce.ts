@@ -52,6 +52,11 @@ export function applyEvent(state: BatchState | undefined, event: BatchEvent): Ba
       return { ...state, flag: event.note };
     case 'unflagged':
       return { ...state, flag: undefined };
+    case 'broke': {
+      const { count, glued, note, photoSha256, atMs, by } = event;
+      const breakages = [...(state.breakages ?? []), { count, glued, note, photoSha256, atMs, by }];
+      return { ...state, broken: state.broken + count, breakages };
+    }
     case 'held':
       return { ...state, held: event.reason };
     case 'released':

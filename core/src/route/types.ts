@@ -98,6 +98,7 @@ export type BatchState = {
   readonly addS: number;
   readonly lastS?: number;
   readonly broken: number;
+  readonly breakages?: readonly Breakage[];
   readonly priority?: Priority;
   readonly note?: string;
   /** why nothing may be begun on it */
@@ -109,6 +110,15 @@ export type BatchState = {
   readonly recordHash?: string;
 };
 
+/** Pieces that broke at one time; glued ones stay counted as broken. */
+export type Breakage = {
+  readonly count: number;
+  readonly glued: number;
+  readonly note?: string;
+  readonly photoSha256?: string;
+  readonly atMs: number;
+  readonly by: string;
+};
 export const PRIORITIES = ['can wait', 'usual', 'rush'] as const;
 export type Priority = (typeof PRIORITIES)[number];
 
@@ -142,6 +152,13 @@ export type BatchEvent = Told &
       }
     | { readonly type: 'flagged'; readonly note: string }
     | { readonly type: 'unflagged' }
+    | {
+        readonly type: 'broke';
+        readonly count: number;
+        readonly glued: number;
+        readonly note?: string;
+        readonly photoSha256?: string;
+      }
     | { readonly type: 'held'; readonly reason: string }
     | { readonly type: 'released' }
     | {

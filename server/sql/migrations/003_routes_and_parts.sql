@@ -41,3 +41,17 @@ ALTER TABLE resin_card ADD COLUMN note text NOT NULL DEFAULT '';
 ALTER TABLE resin_card ADD COLUMN at timestamptz;
 ALTER TABLE resin_card ADD COLUMN by text;
 CREATE TRIGGER resin_card_is_a_fact BEFORE UPDATE ON resin_card FOR EACH STATEMENT EXECUTE FUNCTION refuse_change();
+
+-- Photos by their SHA-256, in chunks, so that one backup holds everything.
+CREATE TABLE photo (
+  sha256 text PRIMARY KEY CHECK (sha256 ~ '^[0-9a-f]{64}$'),
+  media  text NOT NULL CHECK (media IN ('image/png', 'image/jpeg', 'image/webp')),
+  bytes  bigint NOT NULL,
+  at     timestamptz NOT NULL
+);
+CREATE TABLE photo_chunk (
+  sha256 text NOT NULL REFERENCES photo,
+  place  int  NOT NULL,
+  data   bytea NOT NULL,
+  PRIMARY KEY (sha256, place)
+);

@@ -146,3 +146,39 @@ describe('again, and labels', () => {
     ).toBe(400);
   });
 });
+
+describe('what broke', () => {
+  const png = Buffer.from('89504e470d0a1a0a0000000d49484452', 'hex');
+  const storePhoto = (payload: Buffer) =>
+    t.app.inject({
+      method: 'POST',
+      url: '/api/photos',
+      payload,
+      headers: { host: 'localhost', 'content-type': 'application/octet-stream' },
+    });
+  it('is counted with how many were glued and a photo, and stands in the record', async () => {
+    const { sha256 } = (await storePhoto(png)).json();
+    const shown = await t.app.inject({ url: `/api/photos/${sha256}`, headers: { host: 'localhost' } });
+    expect([shown.headers['content-type'], shown.rawPayload.equals(png)]).toEqual(['image/png', true]);
+    const batch = await t.workOn(await t.newBatch({ count: 4 }), at('trim'));
+    const broke = await act(batch, 'broke', { count: 2, glued: 1, note: 'fins', photoSha256: sha256 });
+    expect(broke).toMatchObject({
+      broken: 2,
+      breakages: [{ count: 2, glued: 1, note: 'fins', photoSha256: sha256, by: 'Ada B.' }],
+    });
+    expect(await refusal(broke, 'broke', { count: 3 })).toEqual([422, 'BROKEN_COUNT']);
+    expect(await refusal(broke, 'broke', { count: 1, glued: 2 })).toEqual([422, 'BROKEN_COUNT']);
+    expect(await refusal(broke, 'broke', { count: 1, photoSha256: 'a'.repeat(64) })).toEqual([404, 'UNKNOWN_PHOTO']);
+    const sealed = await t.workOn(broke);
+    const { rows } = await t.get<{ rows: { number: number; batchId: string }[] }>('/api/records');
+    const { number } = rows.find(({ batchId }) => batchId === sealed.id)!;
+    const file = await t.get<{ body: { broken: number; breakages: { glued: number }[] } }>(
+      `/api/records/${number}/file.json`,
+    );
+    expect([file.body.broken, file.body.breakages[0]!.glued]).toEqual([2, 1]);
+  });
+  it('refuses what is no picture, whatever it is called', async () => {
+    expect((await storePhoto(Buffer.from('<svg onload=alert(1)>'))).json().error.code).toBe('BAD_VALUE');
+    expect((await storePhoto(Buffer.concat([png, Buffer.alloc(9 * 1024 * 1024)]))).json().error.code).toBe('TOO_LARGE');
+  });
+});

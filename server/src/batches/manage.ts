@@ -1,7 +1,8 @@
-import type { BatchReply, EditBatch, MergeBatch, SplitBatch } from '@north-step/contract';
+import type { BatchReply, BrokeBatch, EditBatch, MergeBatch, SplitBatch } from '@north-step/contract';
 import {
   type BatchEvent,
   type BatchState,
+  decideBroke,
   decideEdit,
   decideHold,
   decideMerge,
@@ -11,6 +12,7 @@ import type { Context } from '../context.ts';
 import { type Queryable, sql } from '../db/index.ts';
 import { runCommand } from '../http/command.ts';
 import { Refused } from '../http/errors.ts';
+import { needPhoto } from '../photos/index.ts';
 import { hangAgain } from './create.ts';
 import { act } from './steps.ts';
 import { loadBatch, record, refuseClosed } from './store.ts';
@@ -19,6 +21,12 @@ type Command = { readonly commandId: string; readonly by?: string };
 
 export const holdBatch = (context: Context, batchId: string, command: Command & { reason: string | null }) =>
   act(context, batchId, 'hold', command, ({ batch, now }) => decideHold(batch, command.reason, now));
+
+export const breakPieces = (context: Context, batchId: string, { commandId, by, ...broke }: BrokeBatch) =>
+  act(context, batchId, 'broke', { commandId, by }, async ({ tx, batch, now }) => {
+    if (broke.photoSha256) await needPhoto(tx, broke.photoSha256);
+    return decideBroke(batch, broke, now);
+  });
 
 export const editBatch = (context: Context, batchId: string, { commandId, by, ...edit }: EditBatch) =>
   act(context, batchId, 'edit', { commandId, by }, ({ now }) => decideEdit(edit, now));

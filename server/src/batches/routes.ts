@@ -2,6 +2,7 @@ import {
   BatchList,
   BatchQuery,
   BatchReply,
+  BrokeBatch,
   EditBatch,
   ExtendCommand,
   FlagCommand,
@@ -19,7 +20,7 @@ import { type Static, Type } from 'typebox';
 import type { Context } from '../context.ts';
 import { createBatch } from './create.ts';
 import { LABELS_A_SHEET, labelsPdf } from './labels.ts';
-import { editBatch, holdBatch, mergeBatch, repeatBatch, splitBatch } from './manage.ts';
+import { breakPieces, editBatch, holdBatch, mergeBatch, repeatBatch, splitBatch } from './manage.ts';
 import { paceOfAll } from './pace.ts';
 import { listBatches } from './queries.ts';
 import { extendStep, finishStep, flagBatch, lookAt, startStep } from './steps.ts';
@@ -107,6 +108,11 @@ export function batchRoutes(app: FastifyInstance, context: Context): void {
     '/api/batches/:batchId/hold',
     { schema: { summary: 'Hold a batch, or release it', params: BatchParams, body: HoldBatch, response: reply } },
     (request) => holdBatch(context, request.params.batchId, request.body),
+  );
+  app.post<BatchParams & { Body: BrokeBatch }>(
+    '/api/batches/:batchId/broke',
+    { schema: { summary: 'Pieces that broke, glued or not', params: BatchParams, body: BrokeBatch, response: reply } },
+    (request) => breakPieces(context, request.params.batchId, request.body),
   );
   app.post<BatchParams & { Body: EditBatch }>(
     '/api/batches/:batchId/edit',

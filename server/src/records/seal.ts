@@ -53,6 +53,7 @@ export function recordBody(batch: BatchState, now: Moment, movements: readonly J
     count: batch.count,
     route: batch.route && { ...batch.route },
     broken: batch.broken,
+    breakages: batch.breakages?.map(({ atMs, ...breakage }) => ({ ...breakage, at: iso(atMs) })),
     resin: {
       name: batch.card.name,
       card: batch.card.version,

@@ -6,6 +6,7 @@ import { dayAndClock } from '../../app/useNow.ts';
 import { ChainMark } from '../../glyphs/index.ts';
 import { Failed, Loading } from '../../ui/index.ts';
 import { NextBand, SlimBand, useBench } from '../next/index.ts';
+import { Breakages } from './Breakages.tsx';
 import { RouteStrip } from './RouteStrip.tsx';
 import { SheetActions } from './SheetActions.tsx';
 import { WhatWasDone } from './WhatWasDone.tsx';
@@ -63,7 +64,10 @@ export function BatchSheetPage() {
           sides={Object.fromEntries((bench?.stations ?? []).map(({ id, side }) => [id, side]))}
         />
         <div className="mt-6 grid grid-cols-[1fr_420px] gap-6 max-lg:grid-cols-1">
-          <WhatWasDone batch={batch} nowMs={nowMs} />
+          <div>
+            <WhatWasDone batch={batch} nowMs={nowMs} />
+            <Breakages batch={batch} />
+          </div>
           {bench && <WhyPanel batch={batch} bench={bench.bench} />}
         </div>
       </div>

@@ -4,12 +4,13 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useDo } from '../next/index.ts';
 import { TellPreparer } from '../part/index.ts';
+import { BrokeDialog } from './BrokeDialog.tsx';
 import { EditDialog } from './EditDialog.tsx';
 import { HoldDialog } from './HoldDialog.tsx';
 import { LabelsDialog } from './LabelsDialog.tsx';
 import { SplitDialog } from './SplitDialog.tsx';
 
-type Open = 'edit' | 'hold' | 'split' | 'labels' | 'tell';
+type Open = 'edit' | 'hold' | 'split' | 'labels' | 'tell' | 'broke';
 
 /** What can be done with a batch as a whole. */
 export function SheetActions({ batch, open }: { readonly batch: BatchState; readonly open: readonly BatchState[] }) {
@@ -40,6 +41,9 @@ export function SheetActions({ batch, open }: { readonly batch: BatchState; read
           <button type="button" className="btn" onClick={() => setDialog('edit')}>
             For whom, due, note …
           </button>
+          <button type="button" className="btn" onClick={() => setDialog('broke')}>
+            Broken …
+          </button>
           <button type="button" className="btn" onClick={() => setDialog('split')}>
             Split or merge …
           </button>
@@ -57,6 +61,7 @@ export function SheetActions({ batch, open }: { readonly batch: BatchState; read
       {dialog === 'hold' && <HoldDialog batch={batch} send={send} onClose={close} />}
       {dialog === 'edit' && <EditDialog batch={batch} send={send} onClose={close} />}
       {dialog === 'split' && <SplitDialog batch={batch} open={open} send={send} onClose={close} />}
+      {dialog === 'broke' && <BrokeDialog batch={batch} send={send} onClose={close} />}
       {dialog === 'tell' && <TellPreparer batch={batch} onClose={close} />}
       {dialog === 'labels' && <LabelsDialog batch={batch} onClose={close} />}
     </div>

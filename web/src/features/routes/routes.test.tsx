@@ -67,9 +67,11 @@ describe('the builder', () => {
     );
     expect((posted[0]!.body.steps as { type: string }[])[6]).toEqual({ type: 'inspect' });
     // refused: everything is still there
-    expect(
-      (await screen.findAllByRole('alert')).some((alert) => alert.textContent!.includes('Your steps are still here')),
-    ).toBe(true);
+    await waitFor(() =>
+      expect(
+        screen.getAllByRole('alert').some((alert) => alert.textContent!.includes('Your steps are still here')),
+      ).toBe(true),
+    );
     expect(titles()).toContain('Inspect');
   });
   it('sets times, media and air; empty leaves them to the models', async () => {
