@@ -185,7 +185,7 @@ test('a new user drops three files of a mixed job, gets a route with reasons, an
   await expect(page.getByText('Supports that come off after the cure scar more')).toBeVisible();
   await page.getByRole('button', { name: 'How many plate.obj: more' }).click();
   await page.getByRole('button', { name: /Put on the drip rack/ }).click();
-  await expect(page.getByRole('heading', { level: 1 })).toHaveText(/Hang Tern 1/);
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText(/Hang Tern 1/, { timeout: 20_000 });
   await page.goto(`${server.address}/batches`);
   await page.getByRole('link', { name: 'Tern 1' }).click();
   await expect(page.getByText(/4 × hood and 2 others.*route “Supports on until cured”/)).toBeVisible();

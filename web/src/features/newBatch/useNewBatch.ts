@@ -9,7 +9,7 @@ import {
   plateAreaMm2,
   type RouteAdvice,
 } from '@north-step/core/route';
-import { useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useAppSelector } from '../../app/store.ts';
 import { useDo } from '../next/index.ts';
 import { type PlateItem, usePlate } from './usePlate.ts';
@@ -69,6 +69,22 @@ export function useNewBatch({ bench, resins, routes }: Known) {
     };
   }, [joined, resin, bench, route, choices.dripMin]);
 
+  // each file is stored while the rest is chosen: the server measures it again, and that takes seconds
+  const storing = useRef(new Map<string, Promise<MeshStored>>());
+  const store = useCallback((item: PlateItem): Promise<MeshStored> => {
+    const key = JSON.stringify([item.id, item.unit, item.supports]);
+    const under = storing.current.get(key);
+    if (under) return under;
+    const stored = storeMesh(item);
+    storing.current.set(key, stored);
+    // a failure is told when the batch is hung; then it is tried again
+    stored.catch(() => storing.current.delete(key));
+    return stored;
+  }, []);
+  useEffect(() => {
+    for (const item of plate.items) if (item.state.stage === 'measured') void store(item).catch(() => {});
+  }, [plate.items, store]);
+
   /** Stores the files, then the batch. What was typed stays if the server refuses. @returns the new batch's id */
   async function hang(): Promise<string | undefined> {
     if (!request || !resin || !lot || !route || saving || plate.busy) return undefined;
@@ -76,7 +92,7 @@ export function useNewBatch({ bench, resins, routes }: Known) {
     setRefusal(undefined);
     try {
       const files = plate.items.filter(({ state }) => state.stage === 'measured');
-      const stored = await Promise.all(files.map(storeMesh));
+      const stored = await Promise.all(files.map(store));
       const inputs = pieces.map(({ part, count }, i) => ({
         count,
         part: stored[i]
