@@ -199,3 +199,23 @@ function hitTriangle(
   if (v < 0 || u + v > 1) return -1;
   return (e2x * qx + e2y * qy + e2z * qz) * inverse;
 }
+
+/** An odd direction of unit length: it runs along no edge or face of a part that was drawn square. */
+const ODD = [0.5772, 0.3141, 0.7538].map((value) => value / Math.hypot(0.5772, 0.3141, 0.7538)) as [
+  number,
+  number,
+  number,
+];
+const MOST_CROSSINGS = 1000;
+const PAST_HIT_MM = 1e-4;
+
+/** How often a ray in an odd direction passes the surface: an odd number from inside a closed one. */
+export function crossings(tree: Bvh, x: number, y: number, z: number): number {
+  let from = 1e-6;
+  for (let count = 0; count < MOST_CROSSINGS; count++) {
+    const hit = nearestHit(tree, x, y, z, ...ODD, from);
+    if (!Number.isFinite(hit)) return count;
+    from = hit + PAST_HIT_MM;
+  }
+  return MOST_CROSSINGS;
+}

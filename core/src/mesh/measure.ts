@@ -2,6 +2,7 @@ import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
 import { plainNumber } from '../units/index.ts';
 import { type DrainPose, findDrainPose } from './drainPose.ts';
 import { type Oriented, orient } from './orient.ts';
+import { pickTriangles } from './pickTriangles.ts';
 import { findPockets, type Pockets } from './pockets.ts';
 import { readMesh } from './readMesh.ts';
 import { cancelled, type MeshObject, type MeshWarning, noSurface, type TriangleSoup, type Watch } from './soup.ts';
@@ -71,7 +72,7 @@ export function measureMesh(bytes: Uint8Array, options: MeasureOptions = {}): Re
   const oriented = orient(positions, weld(positions));
   turnTriangles(positions, oriented.turn);
   const closed = oriented.shells > 0 && oriented.openEdges === 0;
-  const { signedMm3, boxMm } = surfaceOf(positions);
+  const { signedMm3, boxMm, minMm } = surfaceOf(positions);
   options.onProgress?.(0.5);
   const supports = findSupports(positions, oriented, soup.value.objects, options.supportShells);
   const inward = signedMm3 < 0 ? -1 : 1;
@@ -95,7 +96,7 @@ export function measureMesh(bytes: Uint8Array, options: MeasureOptions = {}): Re
       areaMm2,
       volumeMm3: closed ? signedMm3 : undefined,
       boxMm,
-      minMm: boxOf(positions).min as unknown as Vec3,
+      minMm,
       wall,
       supports,
       objects: soup.value.objects,
@@ -111,6 +112,7 @@ type Surface = {
   /** by signed tetrahedra from the first corner; negative when inside out */
   readonly signedMm3: number;
   readonly boxMm: Vec3;
+  readonly minMm: Vec3;
 };
 
 function surfaceOf(p: Float32Array): Surface {
@@ -121,7 +123,13 @@ function surfaceOf(p: Float32Array): Surface {
     twiceArea += Math.hypot(nx, ny, nz);
     sixVolume += (p[at]! - p[0]!) * nx + (p[at + 1]! - p[1]!) * ny + (p[at + 2]! - p[2]!) * nz;
   }
-  return { areaMm2: twiceArea / 2, signedMm3: sixVolume / 6, boxMm: boxOf(p).size as unknown as Vec3 };
+  const { size, min } = boxOf(p);
+  return {
+    areaMm2: twiceArea / 2,
+    signedMm3: sixVolume / 6,
+    boxMm: size as unknown as Vec3,
+    minMm: min as unknown as Vec3,
+  };
 }
 
 /** Swaps two corners of each triangle that must be turned, in place. */
@@ -169,14 +177,7 @@ function shellsOfObjects(shell: Int32Array, objects: readonly MeshObject[]): rea
 function partOnly(positions: Float32Array, { shell }: Oriented, supports: Supports | undefined): Float32Array {
   if (!supports) return positions;
   const isSupport = new Set(supports.shells);
-  const out = new Float32Array(positions.length);
-  let at = 0;
-  for (let t = 0; t < shell.length; t++) {
-    if (isSupport.has(shell[t]!)) continue;
-    out.set(positions.subarray(t * 9, t * 9 + 9), at);
-    at += 9;
-  }
-  return out.subarray(0, at);
+  return pickTriangles(positions, (t) => !isSupport.has(shell[t]!));
 }
 
 function doubts(oriented: Oriented, boxMm: Vec3, unit: MeshUnit | undefined): MeshWarning[] {

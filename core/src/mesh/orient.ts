@@ -1,4 +1,5 @@
-import { buildBvh, nearestHit } from './bvh.ts';
+import { type Bvh, buildBvh, crossings } from './bvh.ts';
+import { pickTriangles } from './pickTriangles.ts';
 import { normalOf } from './vectors.ts';
 import type { Welded } from './weld.ts';
 
@@ -133,9 +134,10 @@ function turnOutwards(positions: Float32Array, shell: Int32Array, shells: number
     six[s]! +=
       sign * ((positions[t * 9]! - ox) * nx + (positions[t * 9 + 1]! - oy) * ny + (positions[t * 9 + 2]! - oz) * nz);
   }
+  const treeOf = treesOf(positions, shell);
   const wrong: number[] = [];
   for (let s = 0; s < shells; s++) {
-    if (six[s]! < 0 && (shells === 1 || depthOf(positions, shell, shells, any[s]!, s) % 2 === 0)) wrong.push(s);
+    if (six[s]! < 0 && (shells === 1 || depthOf(positions, treeOf, shells, any[s]!, s) % 2 === 0)) wrong.push(s);
   }
   const turnShell = new Uint8Array(shells);
   for (const s of wrong) turnShell[s] = 1;
@@ -143,48 +145,32 @@ function turnOutwards(positions: Float32Array, shell: Int32Array, shells: number
   return wrong.length;
 }
 
-/** In how many other shells a corner of a shell lies, by the parity of crossings along an odd direction. */
-function depthOf(positions: Float32Array, shell: Int32Array, shells: number, triangle: number, own: number): number {
+/** A tree over each shell, made when it is first asked for. */
+function treesOf(positions: Float32Array, shell: Int32Array): (wanted: number) => Bvh {
+  const trees = new Map<number, Bvh>();
+  return (wanted) => {
+    const known = trees.get(wanted);
+    if (known) return known;
+    const tree = buildBvh(pickTriangles(positions, (t) => shell[t] === wanted));
+    trees.set(wanted, tree);
+    return tree;
+  };
+}
+
+/** In how many other shells the middle of a triangle lies, by the parity of crossings. */
+function depthOf(
+  positions: Float32Array,
+  treeOf: (shell: number) => Bvh,
+  shells: number,
+  triangle: number,
+  own: number,
+): number {
   if (shells > MOST_NESTED_SHELLS) return 0;
   const [x, y, z] = [0, 1, 2].map(
     (axis) =>
       (positions[triangle * 9 + axis]! + positions[triangle * 9 + 3 + axis]! + positions[triangle * 9 + 6 + axis]!) / 3,
   ) as [number, number, number];
   let depth = 0;
-  for (let s = 0; s < shells; s++) {
-    if (s === own) continue;
-    const only = trianglesOf(positions, shell, s);
-    if (crossings(only, x, y, z) % 2 === 1) depth++;
-  }
+  for (let s = 0; s < shells; s++) if (s !== own && crossings(treeOf(s), x, y, z) % 2 === 1) depth++;
   return depth;
-}
-
-/** The triangles of one shell, as a soup of their own. */
-export function trianglesOf(positions: Float32Array, shell: Int32Array, wanted: number): Float32Array {
-  let count = 0;
-  for (let t = 0; t < shell.length; t++) if (shell[t] === wanted) count++;
-  const out = new Float32Array(count * 9);
-  let at = 0;
-  for (let t = 0; t < shell.length; t++) {
-    if (shell[t] !== wanted) continue;
-    out.set(positions.subarray(t * 9, t * 9 + 9), at);
-    at += 9;
-  }
-  return out;
-}
-
-const DIRECTION = [0.5772, 0.3141, 0.7538] as const;
-
-/** How often a ray in an odd direction leaves or enters a closed soup. */
-export function crossings(soup: Float32Array, x: number, y: number, z: number): number {
-  const tree = buildBvh(soup);
-  const length = Math.hypot(...DIRECTION);
-  const [dx, dy, dz] = DIRECTION.map((value) => value / length) as [number, number, number];
-  let from = 1e-6;
-  for (let count = 0; count < 1000; count++) {
-    const hit = nearestHit(tree, x, y, z, dx, dy, dz, from);
-    if (!Number.isFinite(hit)) return count;
-    from = hit + 1e-4;
-  }
-  return 1000;
 }

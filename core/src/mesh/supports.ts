@@ -1,5 +1,6 @@
-import { buildBvh, nearestHit } from './bvh.ts';
+import { buildBvh, crossings, nearestHit } from './bvh.ts';
 import { cluster } from './cluster.ts';
+import { pickTriangles } from './pickTriangles.ts';
 import { normalOf } from './vectors.ts';
 
 /** Supports that came as shells of their own. */
@@ -73,15 +74,12 @@ export function supportsByShape(facts: readonly Shell[]): readonly number[] {
  * support joins them or when they are nearer than 0.8 mm.
  */
 export function countContacts(positions: Float32Array, isSupport: (triangle: number) => boolean): number {
-  const part: number[] = [];
+  const part = pickTriangles(positions, (t) => !isSupport(t));
   const numbers = new Map<string, number>();
   const corners: (readonly [number, number, number])[] = [];
   const triangles: number[][] = [];
   for (let t = 0; t < positions.length / 9; t++) {
-    if (!isSupport(t)) {
-      for (let i = 0; i < 9; i++) part.push(positions[t * 9 + i]!);
-      continue;
-    }
+    if (!isSupport(t)) continue;
     triangles.push(
       [0, 3, 6].map((c) => {
         const corner = [positions[t * 9 + c]!, positions[t * 9 + c + 1]!, positions[t * 9 + c + 2]!] as const;
@@ -94,7 +92,7 @@ export function countContacts(positions: Float32Array, isSupport: (triangle: num
     );
   }
   if (part.length === 0 || corners.length === 0) return 0;
-  const tree = buildBvh(Float32Array.from(part));
+  const tree = buildBvh(part);
   const touching = corners.map(([x, y, z]) => touches(tree, x, y, z));
   const parents = Int32Array.from(corners.keys());
   const root = (i: number): number => {
@@ -125,11 +123,5 @@ const AXES = [
 
 function touches(tree: ReturnType<typeof buildBvh>, x: number, y: number, z: number): boolean {
   if (AXES.some(([dx, dy, dz]) => nearestHit(tree, x, y, z, dx, dy, dz, 0, TOUCH_MM) < TOUCH_MM)) return true;
-  let from = 0;
-  for (let count = 0; count < 200; count++) {
-    const hit = nearestHit(tree, x, y, z, 0.6, 0.48, 0.64, from);
-    if (!Number.isFinite(hit)) return count % 2 === 1;
-    from = hit + 1e-4;
-  }
-  return false;
+  return crossings(tree, x, y, z) % 2 === 1;
 }

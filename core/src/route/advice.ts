@@ -1,4 +1,4 @@
-import { dip, dipTempC } from '../trim/index.ts';
+import { dip, dipTempC, softenedMm } from '../trim/index.ts';
 import { clockText, plainNumber } from '../units/index.ts';
 import { greenTgOf } from './green.ts';
 import type { BatchRequest } from './planBatch.ts';
@@ -80,7 +80,7 @@ export function adviseRoute(facts: AdviceCase): RouteAdvice {
   const [routeId, when] = pick();
   const bathC = dipTempC(greenTgC);
   const softening = dip({
-    thicknessMm: Math.min(50, Math.max(0.3, Math.min(part.wallMm, 3))),
+    thicknessMm: softenedMm(part.wallMm),
     bathC,
     greenTgC: Math.max(-80, greenTgC),
     spanMm: part.thinSpanMm && Math.min(500, part.thinSpanMm),
@@ -107,7 +107,7 @@ const SCHOOL_SAYS: readonly { readonly when: SupportsWhen; readonly why: (facts:
     when: 'warm dip, then peel',
     why: ({ card, part }) => {
       const tempC = dipTempC(greenTgOf(card));
-      const wall = Math.min(50, Math.max(0.3, Math.min(part.wallMm, 3)));
+      const wall = softenedMm(part.wallMm);
       return `A dip at ${tempC} °C for ${clockText(dip({ thicknessMm: wall, bathC: tempC, greenTgC: greenTgOf(card) }).seconds)} lets supports peel; thin features sag, and the part must dry again.`;
     },
   },

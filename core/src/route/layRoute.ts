@@ -1,5 +1,5 @@
 import type { CureWindow } from '../cure/index.ts';
-import { dip, dipTempC } from '../trim/index.ts';
+import { dip, dipTempC, softenedMm } from '../trim/index.ts';
 import { planWash } from '../wash/index.ts';
 import { greenTgOf } from './green.ts';
 import { stepType } from './palette.ts';
@@ -145,7 +145,7 @@ const longS = (window: CureWindow): number | undefined => window.handleS && LONG
 
 function warmDipS(request: BatchRequest, step: RouteStep): number {
   const greenTgC = greenTgOf(request.card);
-  const thicknessMm = Math.min(50, Math.max(0.3, Math.min(request.part.wallMm, 3)));
+  const thicknessMm = softenedMm(request.part.wallMm);
   return Math.max(5, Math.ceil(dip({ thicknessMm, bathC: step.tempC ?? dipTempC(greenTgC), greenTgC }).seconds));
 }
 

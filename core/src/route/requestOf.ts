@@ -14,12 +14,15 @@ export function routeOfBatch(batch: BatchState): Route {
   return steps.length === batch.steps.length ? { ...TWO_BATHS, ...batch.route, steps } : TWO_BATHS;
 }
 
+/** A route without dripping is planned as if it had dripped this long. */
+const USUAL_DRIP_S = 300;
+
+/** How long a batch is planned to drip, s. */
+export const dripSOf = (batch: BatchState): number =>
+  batch.steps.find(({ kind }) => kind === 'drip')?.plannedS ?? USUAL_DRIP_S;
+
 /** What the models plan a batch from, at the bench as it is now. */
-export const requestOf = (
-  batch: BatchState,
-  bench: BenchNow,
-  dripS: number = batch.steps.find(({ kind }) => kind === 'drip')?.plannedS ?? 300,
-): BatchRequest => ({
+export const requestOf = (batch: BatchState, bench: BenchNow, dripS: number = dripSOf(batch)): BatchRequest => ({
   card: batch.card,
   part: batch.part,
   count: batch.count,

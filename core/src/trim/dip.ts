@@ -1,4 +1,4 @@
-import { GRAVITY_M_PER_S2, plainNumber, requireInRange } from '../units/index.ts';
+import { clamp, GRAVITY_M_PER_S2, plainNumber, requireInRange } from '../units/index.ts';
 
 export type DipRequest = {
   /** thickness of the wall that must soften, mm */
@@ -103,6 +103,9 @@ export function dip(request: DipRequest): DipAnswer {
     return undefined;
   }
 }
+
+/** The part of a wall that a dip must warm: supports sit on its skin, so thick walls need no more than 3 mm. @returns mm */
+export const softenedMm = (wallMm: number): number => clamp(wallMm, 0.3, 3);
 
 /** A bath this far above the softening point lets supports peel; hotter only adds sag. */
 const PEEL_ABOVE_TG_K = 20;

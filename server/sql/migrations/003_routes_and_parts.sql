@@ -55,3 +55,6 @@ CREATE TABLE photo_chunk (
   data   bytea NOT NULL,
   PRIMARY KEY (sha256, place)
 );
+
+-- the batches that stand behind a card
+CREATE INDEX batch_of_card ON batch ((state->'card'->>'id'));

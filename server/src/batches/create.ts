@@ -6,6 +6,7 @@ import {
   type BatchPlan,
   type BatchRequest,
   type BatchState,
+  dripSOf,
   joinParts,
   lampOf,
   layRoute,
@@ -24,15 +25,14 @@ import { allStations, benchNow } from '../bench/index.ts';
 import type { Context } from '../context.ts';
 import { type Queryable, sql } from '../db/index.ts';
 import { runCommand } from '../http/command.ts';
-import { Refused, unknown } from '../http/errors.ts';
+import { Refused } from '../http/errors.ts';
+import { cardAt } from '../resins/index.ts';
 import { newestRoute } from '../routes/index.ts';
 import { batchName, record } from './store.ts';
 
-const USUAL_DRIP_S = 300;
-
 export function createBatch(context: Context, command: NewBatch): Promise<BatchReply> {
   return runCommand(context, { commandId: command.commandId, kind: 'batch.create' }, async (tx) => {
-    const card = await newestCard(tx, command.cardId);
+    const card = await cardAt(tx, command.cardId);
     const lot = await tx.maybeOne(
       sql`SELECT 1 AS one FROM lot WHERE card_id = ${command.cardId} AND code = ${command.lot}`,
     );
@@ -60,11 +60,10 @@ export async function hangAgain(
   batch: BatchState,
   command: { readonly commandId: string; readonly by?: string },
 ): Promise<BatchState> {
-  const card = await newestCard(tx, batch.card.id);
+  const card = await cardAt(tx, batch.card.id);
   const route = await newestRoute(tx, batch.route?.id ?? TWO_BATHS.id);
   const { part, count, lot, customer } = batch;
-  const dripS = batch.steps.find(({ kind }) => kind === 'drip')?.plannedS ?? USUAL_DRIP_S;
-  return hang(context, tx, { ...command, card, part, count, route, lot, customer, dripS });
+  return hang(context, tx, { ...command, card, part, count, route, lot, customer, dripS: dripSOf(batch) });
 }
 
 type Hang = {
@@ -133,14 +132,6 @@ async function refuseUnfit(tx: Queryable, request: BatchRequest, plan: BatchPlan
   const solventAt = (station: string) => bench.baths?.[station]?.solvent;
   const refusal = routeRefusal(route, { card, part, filmUm: plan.film.meanFilmUm, solventAt });
   if (refusal) throw new Refused({ ...refusal, field: 'routeId' });
-}
-
-async function newestCard(tx: Queryable, id: string): Promise<ResinCard> {
-  const row = await tx.maybeOne<{ card: ResinCard }>(
-    sql`SELECT card FROM resin_card WHERE id = ${id} ORDER BY version DESC LIMIT 1`,
-  );
-  if (!row) throw unknown('resin card', id);
-  return row.card;
 }
 
 async function partFacts(tx: Queryable, part: NewBatch['part'], field: string): Promise<PartFacts> {

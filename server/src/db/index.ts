@@ -1,3 +1,4 @@
+export { chunksOf } from './chunks.ts';
 export { FolderInUse, holdFolder } from './lock.ts';
 export { migrate, NewerDatabase, readMigrations } from './migrate.ts';
 export { DatabaseError, openDb } from './open.ts';

@@ -4,7 +4,7 @@ import { type MeshFormat, type MeshMeasures, type MeshUnit, meshFormat } from '@
 import type { FastifyInstance } from 'fastify';
 import { type Static, Type } from 'typebox';
 import type { Context } from '../context.ts';
-import { sql } from '../db/index.ts';
+import { chunksOf, sql } from '../db/index.ts';
 import { Refused, unknown } from '../http/errors.ts';
 import { MEASURE_ASSUMPTIONS } from './assumptions.ts';
 import type { Measurer } from './measure.ts';
@@ -12,7 +12,6 @@ import type { Measurer } from './measure.ts';
 /** 2.4 million triangles. */
 export const MESH_LIMIT_BYTES = 120 * 1024 * 1024;
 const MEDIA_TYPES: Readonly<Record<MeshFormat, string>> = { stl: 'model/stl', obj: 'model/obj', '3mf': 'model/3mf' };
-const CHUNK_BYTES = 1024 * 1024;
 
 const Upload = Type.Object({
   name: Type.String({ minLength: 1, maxLength: 120 }),
@@ -106,8 +105,7 @@ async function store(context: Context, mesh: NewMesh): Promise<void> {
       INSERT INTO mesh (sha256, name, bytes, measures, at)
       VALUES (${mesh.sha256}, ${mesh.name}, ${mesh.bytes.byteLength}, ${JSON.stringify(mesh.measures)}, ${new Date(context.nowMs())})
       ON CONFLICT DO NOTHING`);
-    for (let from = 0, place = 0; from < mesh.bytes.byteLength; from += CHUNK_BYTES, place++) {
-      const data = mesh.bytes.slice(from, from + CHUNK_BYTES);
+    for (const { place, data } of chunksOf(mesh.bytes)) {
       await tx.many(
         sql`INSERT INTO mesh_chunk (sha256, place, data) VALUES (${mesh.sha256}, ${place}, ${data}) ON CONFLICT DO NOTHING`,
       );

@@ -47,12 +47,24 @@ export function addPartNote(context: Context, batchId: string, command: AddPartN
     const batch = await loadBatch(tx, batchId);
     const { name, meshSha256 } = pieceOf(batch, command.meshSha256);
     const id = context.newId();
+    const [atMs, by] = [context.nowMs(), command.by ?? 'workshop'];
     const atMm = command.atMm ? JSON.stringify(command.atMm) : null;
     await tx.many(sql`
       INSERT INTO part_note (id, part, mesh_sha256, batch_id, kind, at_mm, text, at, by, command_id)
       VALUES (${id}, ${name}, ${meshSha256 ?? null}, ${batch.id}, ${command.kind}, ${atMm}::jsonb, ${command.text ?? ''},
-              ${new Date(context.nowMs())}, ${command.by ?? 'workshop'}, ${command.commandId})`);
-    const note = (await partNotes(tx, name)).find((one) => one.id === id)!;
+              ${new Date(atMs)}, ${by}, ${command.commandId})`);
+    const note: PartNote = {
+      id,
+      part: name,
+      meshSha256: meshSha256 ?? null,
+      batchId: batch.id,
+      batchName: batch.name,
+      kind: command.kind,
+      atMm: command.atMm ?? null,
+      text: command.text ?? '',
+      atMs,
+      by,
+    };
     return { reply: { note }, topics: ['parts'] };
   });
 }

@@ -3,11 +3,10 @@ import { PhotoStored } from '@north-step/contract';
 import type { FastifyInstance } from 'fastify';
 import { type Static, Type } from 'typebox';
 import type { Context } from '../context.ts';
-import { type Queryable, sql } from '../db/index.ts';
+import { chunksOf, type Queryable, sql } from '../db/index.ts';
 import { Refused, unknown } from '../http/errors.ts';
 
 const LARGEST_BYTES = 8 * 1024 * 1024;
-const CHUNK_BYTES = 1024 * 1024;
 const Params = Type.Object({ sha256: Type.String({ pattern: '^[0-9a-f]{64}$' }) });
 
 /** What a picture file is, by its first bytes; never by what it is called. */
@@ -80,9 +79,9 @@ async function store(context: Context, sha256: string, media: string, bytes: Uin
     await tx.many(sql`
       INSERT INTO photo (sha256, media, bytes, at) VALUES (${sha256}, ${media}, ${bytes.byteLength}, ${new Date(context.nowMs())})
       ON CONFLICT DO NOTHING`);
-    for (let from = 0, place = 0; from < bytes.byteLength; from += CHUNK_BYTES, place++)
+    for (const { place, data } of chunksOf(bytes))
       await tx.many(sql`
-        INSERT INTO photo_chunk (sha256, place, data) VALUES (${sha256}, ${place}, ${bytes.slice(from, from + CHUNK_BYTES)})
+        INSERT INTO photo_chunk (sha256, place, data) VALUES (${sha256}, ${place}, ${data})
         ON CONFLICT DO NOTHING`);
   });
   await context.db.sync();

@@ -34,6 +34,15 @@ export async function cardVersions(db: Queryable, id: string): Promise<CardReply
   };
 }
 
+/** One version of a card; the newest when none is named or there is no such version. */
+export async function cardAt(db: Queryable, id: string, version = 0): Promise<ResinCard> {
+  const row = await db.maybeOne<{ card: ResinCard }>(
+    sql`SELECT card FROM resin_card WHERE id = ${id} ORDER BY (version = ${version}) DESC, version DESC LIMIT 1`,
+  );
+  if (!row) throw unknown('resin card', id);
+  return row.card;
+}
+
 /** A card as the file it travels in. */
 export const fileOf = (card: ResinCard): ResinCardFile =>
   ({ format: 'north-step-resin-card-1', ...JSON.parse(JSON.stringify(card)) }) as ResinCardFile;

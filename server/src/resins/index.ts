@@ -4,7 +4,9 @@ import type { FastifyInstance } from 'fastify';
 import { type Static, Type } from 'typebox';
 import type { Context } from '../context.ts';
 import { sql } from '../db/index.ts';
-import { cardVersions, fileOf, saveCard } from './cards.ts';
+import { cardAt, cardVersions, fileOf, saveCard } from './cards.ts';
+
+export { cardAt };
 
 const Params = Type.Object({ cardId: EntityId });
 const VersionQuery = Type.Object({ version: Type.Optional(Type.Integer({ minimum: 1 })) });
@@ -39,12 +41,11 @@ export function resinRoutes(app: FastifyInstance, context: Context): void {
     '/api/resins/:cardId/card.json',
     { schema: { summary: 'A card as a file', params: Params, querystring: VersionQuery } },
     async (request, out) => {
-      const { versions } = await cardVersions(context.db, request.params.cardId);
-      const wanted = versions.find(({ card }) => card.version === request.query.version) ?? versions[0]!;
+      const card = await cardAt(context.db, request.params.cardId, request.query.version);
       return out
         .type('application/json; charset=utf-8')
-        .header('content-disposition', `attachment; filename="${wanted.card.id}-${wanted.card.version}.json"`)
-        .send(`${JSON.stringify(fileOf(wanted.card), null, 2)}\n`);
+        .header('content-disposition', `attachment; filename="${card.id}-${card.version}.json"`)
+        .send(`${JSON.stringify(fileOf(card), null, 2)}\n`);
     },
   );
   app.post<{ Body: SaveCard }>(

@@ -1,5 +1,5 @@
 import type { RouteReply, RouteRow, RouteVersion } from '@north-step/contract';
-import { ROUTE_TEMPLATES, type Route, schoolsOf } from '@north-step/core/route';
+import { ROUTE_TEMPLATES, type Route, schoolsOf, templateById } from '@north-step/core/route';
 import { type Queryable, sql } from '../db/index.ts';
 import { unknown } from '../http/errors.ts';
 
@@ -29,7 +29,7 @@ export async function routeVersions(db: Queryable, id: string): Promise<RouteRep
   const stored = await db.many<StoredRow>(
     sql`SELECT id, body, note, at, by FROM route WHERE id = ${id} ORDER BY version DESC`,
   );
-  const shipped = ROUTE_TEMPLATES.find((route) => route.id === id);
+  const shipped = templateById(id);
   const versions: RouteVersion[] = stored.map(({ body, note, at, by }) => ({
     route: plain(body),
     changeNote: note,
@@ -47,7 +47,7 @@ export async function newestRoute(db: Queryable, id: string): Promise<Route> {
   const row = await db.maybeOne<{ body: Route }>(
     sql`SELECT body FROM route WHERE id = ${id} ORDER BY version DESC LIMIT 1`,
   );
-  const route = row?.body ?? ROUTE_TEMPLATES.find((one) => one.id === id);
+  const route = row?.body ?? templateById(id);
   if (!route) throw unknown('route', id);
   return route;
 }

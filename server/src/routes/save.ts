@@ -1,5 +1,5 @@
 import type { RouteReply, SaveRoute } from '@north-step/contract';
-import { ROUTE_TEMPLATES, type Route, routeRefusal, validateRoute } from '@north-step/core/route';
+import { type Route, routeRefusal, templateById, validateRoute } from '@north-step/core/route';
 import { bathSolvents } from '../bench/index.ts';
 import type { Context } from '../context.ts';
 import { sql } from '../db/index.ts';
@@ -33,7 +33,7 @@ export function saveRoute(context: Context, command: SaveRoute): Promise<RouteRe
     return { reply: await routeVersions(tx, id), topics: ['routes'] };
 
     async function taken(wanted: string): Promise<boolean> {
-      if (ROUTE_TEMPLATES.some((one) => one.id === wanted)) return true;
+      if (templateById(wanted)) return true;
       return (await tx.maybeOne(sql`SELECT 1 AS one FROM route WHERE id = ${wanted}`)) !== undefined;
     }
   });
