@@ -33,6 +33,25 @@ for (const theme of ['day', 'amber'] as const) {
         [],
       );
     }
+    for (const [path, button] of [
+      [`/batches/${id}`, 'Hold …'],
+      [`/batches/${id}`, 'For whom, due, note …'],
+      [`/batches/${id}`, 'Broken …'],
+      [`/batches/${id}`, 'Split or merge …'],
+      [`/batches/${id}`, 'Labels …'],
+      [`/batches/${id}`, 'Tell the preparer …'],
+      ['/resins/grey', 'Change the card'],
+    ] as const) {
+      if (!page.url().endsWith(path)) await page.goto(server.address + path);
+      await page.getByRole('button', { name: button }).click();
+      await expect(page.getByRole('dialog')).toBeVisible();
+      const { violations } = await new AxeBuilder({ page }).withTags(RULES).analyze();
+      expect(
+        violations.map((v) => `${button} ${v.id}: ${v.nodes.map((n) => n.html.slice(0, 120)).join(' | ')}`),
+      ).toEqual([]);
+      await page.keyboard.press('Escape');
+      await expect(page.getByRole('dialog')).toBeHidden();
+    }
     for (const [key, title] of [
       ['?', 'Keys on the bench'],
       ['f', /Flag/],

@@ -53,6 +53,9 @@ export const ResinCardFile = Type.Object(
     cure: Type.Optional(CureOfCard),
     stainsBath: Type.Boolean(),
     leavesGrit: Type.Boolean(),
+    hazedBy: Type.Optional(Type.Array(literals(SOLVENTS), { description: 'liquids known to haze it' })),
+    exotherm: Type.Optional(Text(300)),
+    dataSheet: Type.Optional(Text(300)),
     procedure: Type.Optional(
       Type.Object(
         {
@@ -65,7 +68,7 @@ export const ResinCardFile = Type.Object(
         { ...strict, description: 'validated: nothing is computed over it' },
       ),
     ),
-    notes: Type.String({ maxLength: 1000, description: 'colour change, exotherm, where the data sheet is' }),
+    notes: Type.String({ maxLength: 1000, description: 'colour change, anything else to know' }),
   },
   { ...strict, $id: 'north-step-resin-card-1', title: 'A resin card of North Step' },
 );

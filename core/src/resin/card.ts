@@ -37,6 +37,12 @@ export type ResinCard = {
   readonly cure?: Partial<CureConstants>;
   readonly stainsBath: boolean;
   readonly leavesGrit: boolean;
+  /** liquids known to haze it; where this is not said, ethanol is suspected of hazing clear ones */
+  readonly hazedBy?: readonly Solvent[];
+  /** in words: what it does when much of it cures at once */
+  readonly exotherm?: string;
+  /** where its data sheet is kept, as text; nothing is fetched from there */
+  readonly dataSheet?: string;
   readonly procedure?: ValidatedProcedure;
   readonly notes: string;
 };
@@ -66,6 +72,10 @@ export function validateCard(card: ResinCard): readonly string[] {
   need(
     card.cardCureS === undefined || (card.cardCureS >= 1 && card.cardCureS <= 86_400),
     `cardCureS is ${card.cardCureS}; 1 to 86,400.`,
+  );
+  need(
+    card.hazedBy === undefined || card.hazedBy.every((s) => SOLVENTS.includes(s)),
+    'hazedBy names a liquid that is not known.',
   );
   if (CURE_FAMILIES.includes(card.family)) breaches.push(...validateCureConstants(cureConstantsOf(card)));
   return breaches;

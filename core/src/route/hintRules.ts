@@ -61,11 +61,20 @@ const resinHints: Judge = (route, { card, solventAt }) => {
   const found: Finding[] = [];
   if (card.leavesGrit && ofKind(route, 'rinse').length === 0)
     found.push(advised('GRIT', `${card.name} leaves grit in the bath and on the part.`, 'Put a rinse after the wash.'));
-  const alcohol = ofKind(route, 'wash').find((index) =>
-    ['ethanol', 'alcohol'].includes(solventAt?.(stationOf(route.steps[index]!)) ?? ''),
+  const hazing: readonly string[] = card.hazedBy ?? (card.family.includes('clear') ? ['ethanol'] : []);
+  const haze = ofKind(route, 'wash').find((index) =>
+    hazing.includes(solventAt?.(stationOf(route.steps[index]!)) ?? ''),
   );
-  if (card.family.includes('clear') && alcohol !== undefined)
-    found.push(warned('HAZE', 'Some alcohols haze clear resin.', 'Try one piece first.', alcohol));
+  if (haze !== undefined) {
+    const liquid = solventAt!(stationOf(route.steps[haze]!));
+    const known = card.hazedBy ? `Its card says ${liquid} hazes it.` : `Some clear resins are hazed by ${liquid}.`;
+    found.push(warned('HAZE', known, 'Take another liquid, or try one piece first.', haze));
+  }
+  const heated = numbered(route, (step) => kindOf(step) === 'oven' || (kindOf(step) === 'cure' && !!step.tempC))[0];
+  if (card.exotherm && heated !== undefined)
+    found.push(
+      warned('EXOTHERM', `${card.name} with heat: ${card.exotherm}`, 'Let thick parts cool between runs.', heated),
+    );
   const hot = ofKind(route, 'warm-dip').find((index) => (route.steps[index]!.tempC ?? 0) > greenTgOf(card) + 40);
   if (hot !== undefined)
     found.push(

@@ -87,11 +87,7 @@ function plannedTimes(request: BatchRequest, plan: BatchPlan): Readonly<Record<n
         soakedS += kindOf(step) === 'wash' ? (times[index] ?? 0) : 0;
         break;
       case 'dry':
-        times[index] =
-          step.seconds ??
-          (request.card.procedure && dried === 0
-            ? request.card.procedure.dryS
-            : dryS(request, { soakedS, liquid, air: step.air }));
+        times[index] = step.seconds ?? (dried === 0 ? plan.dryS : dryS(request, { soakedS, liquid, air: step.air }));
         dried++;
         soakedS = 0;
         break;
@@ -127,10 +123,24 @@ function cureTimes(request: BatchRequest, plan: BatchPlan, route: Route): number
   const before = Math.max(1, cures.filter((i) => look < 0 || i < look).length);
   const totalS = firstLightS(request, plan, route);
   const { timerStepS } = lampOf(request);
-  const eachS = Math.max(timerStepS, Math.round(totalS / before / timerStepS) * timerStepS);
+  const lastS = plan.cure.doses?.lastS ?? Number.POSITIVE_INFINITY;
+  const eachS = request.card.procedure ? totalS / before : shareS(totalS, before, { timerStepS, lastS });
   const addS = plan.cure.doses?.addS ?? timerStepS;
   return cures.map((_, n) => (n < before ? eachS : addS));
 }
+
+/**
+ * One of several equal runs, in whole timer steps where the end of the window leaves room for that; together they never
+ * pass it. Where even one step each would, the run is taken out by hand before its timer ends.
+ * @param totalS light wanted over all runs, s
+ * @returns s
+ */
+export function shareS(totalS: number, runs: number, { timerStepS, lastS }: TimerAndEnd): number {
+  const wantedS = Math.max(timerStepS, Math.round(totalS / runs / timerStepS) * timerStepS);
+  if (wantedS * runs <= lastS) return wantedS;
+  return Math.floor(lastS / runs / timerStepS) * timerStepS || Math.floor(lastS / runs);
+}
+type TimerAndEnd = { readonly timerStepS: number; readonly lastS: number };
 
 /** The light of the first run by the route's school, never past the end of the window. @returns s */
 export function firstLightS(request: BatchRequest, plan: BatchPlan, route: Route): number {

@@ -134,7 +134,9 @@ export function planBatch(request: BatchRequest): BatchPlan {
   });
   const { procedure } = request.card;
   const wash = washPlanOf(request, stages, filmUm);
-  const soakedS = wash.ok ? wash.value.stagesS.reduce((sum, s) => sum + s, 0) : request.card.exposureCapS;
+  const soakedS = wash.ok
+    ? stages.reduce((sum, { index }, i) => sum + (steps[index]!.seconds ?? wash.value.stagesS[i]!), 0)
+    : request.card.exposureCapS;
   const setting = cureSetting(request);
   const window = cureWindow(setting);
   const lamp = lampOf(request);
@@ -148,7 +150,7 @@ export function planBatch(request: BatchRequest): BatchPlan {
     wash,
     dryS: procedure
       ? procedure.dryS
-      : dryS(request, { soakedS, liquid: stages.at(-1)?.bath.solvent, air: airOf(steps) }),
+      : dryS(request, { soakedS, liquid: lastLiquid(steps, request.bench), air: airOf(steps) }),
     cure: { window, range: cureWindowRange(setting), doses },
   };
 }
@@ -232,6 +234,15 @@ export function dryS({ bench, part }: Dried, { soakedS, liquid, air }: Drying): 
   });
   const holeS = part?.pocketDepthMm ? pocketDryS(solvent, Math.min(300, part.pocketDepthMm), bench.roomC) : 0;
   return Math.ceil((Math.max(seconds, holeS) + soakedS) / 30) * 30;
+}
+
+/** What still wets the parts when they first dry: the last bath or rinse before. */
+function lastLiquid(steps: readonly RouteStep[], bench: BenchNow): Solvent | undefined {
+  const dry = steps.findIndex((step) => kindOf(step) === 'dry');
+  const last = steps
+    .slice(0, dry < 0 ? undefined : dry)
+    .findLast((step) => kindOf(step) === 'wash' || kindOf(step) === 'rinse');
+  return last && bathAt(stationOf(last), bench).solvent;
 }
 
 const airOf = (steps: readonly RouteStep[]): Air | undefined => steps.find((step) => kindOf(step) === 'dry')?.air;

@@ -14,6 +14,7 @@ import {
   STEP_TYPE_IDS,
   type StepTypeId,
   schoolsOf,
+  shareS,
   TWO_BATHS,
   templateById,
   validateRoute,
@@ -162,6 +163,15 @@ describe('what a resin and a part add', () => {
     expect(codes(TWO_BATHS, { part: { ...testPart, supportContacts: 60 } })).toEqual(['advised SECOND_WASH']);
     expect(codes(templateById('second-wash')!, { part: { ...testPart, supportContacts: 60 } })).toEqual([]);
     expect(codes(TWO_BATHS, { card: { ...testCard, leavesGrit: true } })).toEqual(['advised GRIT']);
+    const inIsopropanol = { solventAt: () => 'isopropanol' as const };
+    const hazed = { ...testCard, hazedBy: ['isopropanol' as const] };
+    expect(codes(TWO_BATHS, { card: hazed, ...inIsopropanol })).toEqual(['warned HAZE']);
+    const clear = { ...testCard, family: 'clear' as const, solvents: ['isopropanol', 'ethanol'] as const };
+    expect(codes(TWO_BATHS, { card: clear, ...inIsopropanol })).toEqual([]);
+    expect(codes(TWO_BATHS, { card: clear, solventAt: () => 'ethanol' })).toEqual(['warned HAZE']);
+    const hot = { card: { ...testCard, exotherm: 'it warms itself.' } };
+    expect(codes(templateById('oven-after')!, hot)).toContain('warned EXOTHERM');
+    expect(codes(TWO_BATHS, hot)).toEqual([]);
     expect(
       codes(made(...start, 'rest', 'look-matte', { type: 'cure', medium: 'glycerine' }, 'look-cured', 'seal')),
     ).toEqual(['warned GLYCERINE_STAYS']);
@@ -195,6 +205,26 @@ describe('times for any list of stages', () => {
       for (const { agitation, plannedS } of steps)
         if (agitation === 'ultrasonic') expect(plannedS).toBeLessThanOrEqual(60);
     }
+  });
+  it('shares the first light between sides so that together they never pass the end of the window', () => {
+    expect(shareS(300, 2, { timerStepS: 10, lastS: 600 })).toBe(150);
+    expect(shareS(240, 2, { timerStepS: 120, lastS: 360 })).toBe(120);
+    // one step of 2 min each would be 240 s, past an end at 200: taken out by hand after 100
+    expect(shareS(150, 2, { timerStepS: 120, lastS: 200 })).toBe(100);
+    // 2.5 steps round up to 3: 720 s in all, past 600, so two steps each
+    expect(shareS(600, 2, { timerStepS: 120, lastS: 600 })).toBe(240);
+  });
+  it('explains the rest that the step shows, also after a rinse', () => {
+    const bench = {
+      ...testBench,
+      baths: { 'rinse-bowl': { ...testBench.clean, name: 'Rinse bowl', solvent: 'water' as const } },
+    };
+    const route = made(...start, 'rinse', 'rest', 'look-matte', ...end);
+    const full = { ...request, bench, route };
+    const plan = planBatch(full);
+    const dry = layRoute(full, plan).find(({ kind }) => kind === 'dry')!;
+    expect(dry.plannedS).toBe(plan.dryS);
+    expect(plan.dryS).toBeGreaterThan(3 * planBatch({ ...full, route: TWO_BATHS }).dryS);
   });
   it('by hand takes longer than by machine; mopping shortens', () => {
     const sum = (id: string) =>
