@@ -4,7 +4,12 @@ import { type CureConstants, skinDepthMm } from './families.ts';
 export const MEDIA = ['air', 'water', 'glycerine', 'nitrogen'] as const;
 export type Medium = (typeof MEDIA)[number];
 
-const TRANSMISSION: Readonly<Record<Medium, number>> = { air: 1, water: 0.94, glycerine: 0.95, nitrogen: 1 };
+export const MEDIUM_TRANSMISSION: Readonly<Record<Medium, number>> = {
+  air: 1,
+  water: 0.94,
+  glycerine: 0.95,
+  nitrogen: 1,
+};
 const OXYGEN_SHARE: Readonly<Record<Medium, number>> = { air: 1, water: 0.05, glycerine: 0.01, nitrogen: 0 };
 const HEAT_TRANSFER_W_PER_M2_K: Readonly<Record<Medium, number>> = {
   air: 12,
@@ -81,7 +86,7 @@ export const greenState = (c: CureConstants, tempC: number): CureState => ({
  * Light at a depth from both faces: T_med (E_f e^{−z/Dp} + E_b e^{−(L−z)/Dp}). @returns mW/cm² @source Beer–Lambert; Jacobs (1992)
  */
 export const lightAtDepth = (c: CureConstants, at: CureConditions, depthMm: number): number =>
-  TRANSMISSION[at.medium] *
+  MEDIUM_TRANSMISSION[at.medium] *
   (at.frontMWPerCm2 * Math.exp(-depthMm / c.dpMm) + at.backMWPerCm2 * Math.exp(-(at.wallMm - depthMm) / c.dpMm));
 
 /**

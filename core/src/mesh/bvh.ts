@@ -12,7 +12,7 @@ export type Bvh = {
   readonly order: Uint32Array;
 };
 
-const LEAF_SIZE = 6;
+const LEAF_SIZE = 4;
 const MAX_DEPTH = 60;
 
 /** Builds the tree by splitting at the middle of the centroids' longest side. @param positions nine numbers a triangle */
@@ -44,7 +44,7 @@ export function buildBvh(positions: Float32Array): Bvh {
       tree.count[node] = to - from;
       return;
     }
-    const middle = partition(order, centroids, from, to);
+    const middle = partition(tree, centroids, from, to);
     split(from, middle, depth + 1);
     tree.skip[node] = nodes;
     split(middle, to, depth + 1);
@@ -71,29 +71,43 @@ function boundTriangles(tree: Bvh, node: number, from: number, to: number): void
   }
 }
 
-/** Moves triangles left and right of the middle of their centroids; halves the list when all fall on one side. */
-function partition(order: Uint32Array, centroids: Float32Array, from: number, to: number): number {
+const BINS = 16;
+const binCount = new Int32Array(BINS);
+const binBounds = new Float32Array(BINS * 6);
+const swept = new Float32Array(BINS);
+
+/**
+ * Moves triangles left and right of the cut of the longest side that costs a ray least: least of area × number on both sides
+ * over sixteen bins. Halves the list when all fall on one side.
+ * @source Wald (2007), binned surface-area heuristic
+ */
+function partition(tree: Bvh, centroids: Float32Array, from: number, to: number): number {
+  const { order } = tree;
   let axis = 0;
-  let longest = -1;
-  let pivot = 0;
+  let low = 0;
+  let size = -1;
   for (let a = 0; a < 3; a++) {
-    let low = Number.POSITIVE_INFINITY;
-    let high = Number.NEGATIVE_INFINITY;
+    let least = Number.POSITIVE_INFINITY;
+    let most = Number.NEGATIVE_INFINITY;
     for (let i = from; i < to; i++) {
       const value = centroids[order[i]! * 3 + a]!;
-      if (value < low) low = value;
-      if (value > high) high = value;
+      if (value < least) least = value;
+      if (value > most) most = value;
     }
-    if (high - low > longest) {
-      longest = high - low;
+    if (most - least > size) {
+      size = most - least;
       axis = a;
-      pivot = (low + high) / 2;
+      low = least;
     }
   }
+  if (!(size > 0)) return (from + to) >> 1;
+  const scale = (BINS * (1 - 1e-6)) / size;
+  const cut = cheapestCut(tree, centroids, { from, to, axis, low, scale });
   let left = from;
   let right = to - 1;
   while (left <= right) {
-    if (centroids[order[left]! * 3 + axis]! < pivot) left++;
+    const bin = Math.floor((centroids[order[left]! * 3 + axis]! - low) * scale);
+    if (bin <= cut) left++;
     else {
       const swap = order[left]!;
       order[left] = order[right]!;
@@ -102,6 +116,66 @@ function partition(order: Uint32Array, centroids: Float32Array, from: number, to
     }
   }
   return left === from || left === to ? (from + to) >> 1 : left;
+}
+
+type Cut = {
+  readonly from: number;
+  readonly to: number;
+  readonly axis: number;
+  readonly low: number;
+  readonly scale: number;
+};
+
+/** @returns the last bin that goes to the left */
+function cheapestCut(tree: Bvh, centroids: Float32Array, { from, to, axis, low, scale }: Cut): number {
+  const { positions, order } = tree;
+  binCount.fill(0);
+  for (let b = 0; b < BINS; b++)
+    for (let a = 0; a < 3; a++) {
+      binBounds[b * 6 + a] = Number.POSITIVE_INFINITY;
+      binBounds[b * 6 + 3 + a] = Number.NEGATIVE_INFINITY;
+    }
+  for (let i = from; i < to; i++) {
+    const at = order[i]! * 9;
+    const bin = Math.floor((centroids[order[i]! * 3 + axis]! - low) * scale);
+    binCount[bin]!++;
+    for (let k = 0; k < 9; k++) {
+      const value = positions[at + k]!;
+      const side = bin * 6 + (k % 3);
+      if (value < binBounds[side]!) binBounds[side] = value;
+      if (value > binBounds[side + 3]!) binBounds[side + 3] = value;
+    }
+  }
+  // costs of all that lies right of a cut, swept from the right; then the same from the left
+  sweep((bin) => BINS - 1 - bin);
+  const rightCost = swept.slice();
+  sweep((bin) => bin);
+  let cut = 0;
+  let least = Number.POSITIVE_INFINITY;
+  for (let bin = 0; bin < BINS - 1; bin++) {
+    const cost = swept[bin]! + rightCost[BINS - 2 - bin]!;
+    if (cost < least) {
+      least = cost;
+      cut = bin;
+    }
+  }
+  return cut;
+}
+
+/** Fills `swept` with area × number of the bins up to each, in the order given. */
+function sweep(binOf: (step: number) => number): void {
+  let count = 0;
+  const box = [Infinity, Infinity, Infinity, -Infinity, -Infinity, -Infinity];
+  for (let step = 0; step < BINS; step++) {
+    const bin = binOf(step);
+    count += binCount[bin]!;
+    for (let a = 0; a < 3; a++) {
+      box[a] = Math.min(box[a]!, binBounds[bin * 6 + a]!);
+      box[a + 3] = Math.max(box[a + 3]!, binBounds[bin * 6 + 3 + a]!);
+    }
+    const [x, y, z] = [box[3]! - box[0]!, box[4]! - box[1]!, box[5]! - box[2]!];
+    swept[step] = count === 0 ? 0 : count * (x * y + y * z + z * x);
+  }
 }
 
 const stack = new Int32Array(256);

@@ -1,5 +1,6 @@
 import { buildBvh, hitTriangleNumber, nearestHit } from './bvh.ts';
 import { cluster } from './cluster.ts';
+import { placeOnTriangle } from './placeOnTriangle.ts';
 import type { Watch } from './soup.ts';
 import { normalOf, type Vec3 } from './vectors.ts';
 
@@ -92,15 +93,6 @@ function thinSpots(places: readonly Place[], usual: { medianMm: number; stepMm2:
     })
     .sort((a, b) => b.areaMm2 - a.areaMm2)
     .slice(0, MOST_SPOTS);
-}
-
-/** The n-th of a sequence of places spread evenly over a triangle. @source Roberts (2018), R2 low-discrepancy sequence, folded */
-function placeOnTriangle(p: Float32Array, at: number, n: number): readonly [number, number, number] {
-  let u = (0.5 + n * 0.754877666246693) % 1;
-  let v = (0.5 + n * 0.569840290998053) % 1;
-  if (u + v > 1) [u, v] = [1 - u, 1 - v];
-  const along = (k: number) => p[at + k]! + u * (p[at + 3 + k]! - p[at + k]!) + v * (p[at + 6 + k]! - p[at + k]!);
-  return [along(0), along(1), along(2)];
 }
 
 function areaOf(positions: Float32Array): number {

@@ -1,3 +1,4 @@
+import type { Lamp } from '../light/index.ts';
 import type { ResinCard } from '../resin/index.ts';
 import {
   applyEvent,
@@ -30,6 +31,23 @@ export const testCard: ResinCard = {
   notes: '',
 };
 export const testPart: PartFacts = { name: 'block', areaMm2: 4000, heightMm: 40, wallMm: 3 };
+/** Three columns of eight LEDs about a clear turntable over a mirror. */
+export const testLamp: Lamp = {
+  kind: 'box',
+  groups: [{ shape: 'columns', columns: 3, each: 8, radiusMm: 110, fromMm: 10, toMm: 190, powerMW: 300 }],
+  turntable: true,
+  tableRadiusMm: 80,
+  heightMm: 200,
+  tableTransmission: 0.9,
+  floorBelowMm: 15,
+  floorReflectance: 0.85,
+  wallReflectance: 0.6,
+  wallAreaMm2: 180_000,
+  heatsK: 9,
+  timerStepS: 120,
+  hours: 0,
+  fadesPer1000h: 0.15,
+};
 export const testBench: BenchNow = {
   roomC: 22,
   humidityPct: 50,

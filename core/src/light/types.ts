@@ -1,0 +1,39 @@
+import type { Medium } from '../cure/index.ts';
+import type { Vec3 } from '../mesh/index.ts';
+
+/** One light-emitting diode: Lambertian of exponent m about its axis. */
+export type Led = {
+  readonly posMm: Vec3;
+  /** the way it shines; any length */
+  readonly dir: Vec3;
+  readonly powerMW: number;
+  /** 1 for a bare chip; larger behind a lens */
+  readonly m: number;
+};
+
+/** What lies around the parts and sends light on. Heights in mm above the turntable's plane. */
+export type Surroundings = {
+  /** a mirror below everything */
+  readonly floor?: { readonly zMm: number; readonly reflectance: number };
+  /** the disc the parts stand on: 0 opaque, about 0.9 for clear plastic */
+  readonly table?: { readonly zMm: number; readonly radiusMm: number; readonly transmission: number };
+  /** white walls about the whole; the port is an opening that swallows light */
+  readonly walls?: {
+    readonly reflectance: number;
+    readonly areaMm2: number;
+    readonly portMm2?: number;
+    /** default 0.3: an engineering guess */
+    readonly partReflectance?: number;
+  };
+  /** default air */
+  readonly medium?: Medium;
+};
+
+/** Points on a surface: at and normal hold three numbers each, mm and unit length. */
+export type Samples = {
+  readonly count: number;
+  readonly at: Float32Array;
+  readonly normal: Float32Array;
+  /** surface that one sample stands for; 0 for single points */
+  readonly areaMm2Each: number;
+};

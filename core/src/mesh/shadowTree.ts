@@ -1,0 +1,141 @@
+import { buildBvh } from './bvh.ts';
+
+/**
+ * A tree for one question: is there anything between two points? Nodes stand in the order of a depth-first walk; after a
+ * miss the walk goes on at `escape[node]`, so it needs no stack.
+ * bounds[6n..6n+5] = min xyz, max xyz; a leaf has count[n] > 0 triangles from first[n] on;
+ * corners[9t..9t+8] = a corner and the two edges from it, in the order of the leaves.
+ */
+export type ShadowTree = {
+  readonly bounds: Float32Array;
+  readonly escape: Int32Array;
+  readonly first: Int32Array;
+  readonly count: Int32Array;
+  readonly corners: Float32Array;
+  readonly nodes: number;
+};
+
+/** @param positions nine numbers a triangle, mm */
+export function shadowTree(positions: Float32Array): ShadowTree {
+  const { bounds, skip, first, count, order } = buildBvh(positions);
+  const corners = new Float32Array(positions.length);
+  order.forEach((triangle, place) => {
+    const from = triangle * 9;
+    const to = place * 9;
+    for (let axis = 0; axis < 3; axis++) {
+      const corner = positions[from + axis]!;
+      corners[to + axis] = corner;
+      corners[to + 3 + axis] = positions[from + 3 + axis]! - corner;
+      corners[to + 6 + axis] = positions[from + 6 + axis]! - corner;
+    }
+  });
+  const escape = new Int32Array(count.length);
+  let nodes = 0;
+  /** Numbers the ways on below a node. @returns how far the node reaches in the order of the walk */
+  const link = (node: number, next: number): void => {
+    nodes = Math.max(nodes, node + 1);
+    escape[node] = next;
+    if (count[node]! > 0) return;
+    link(node + 1, skip[node]!);
+    link(skip[node]!, next);
+  };
+  link(0, -1);
+  return { bounds, escape, first, count, corners, nodes: positions.length === 0 ? 0 : nodes };
+}
+
+/** Rounding may not open a gap between two triangles that share an edge. */
+const EDGE = 1e-7;
+
+/**
+ * Does any triangle lie between a point and the end of a ray, seen from either side?
+ * @param dx whole way from the point to its end, not of unit length
+ * @param hint index of the triangle to try first, −1 for none: neighbours are often shadowed by the same one
+ * @returns the index of a triangle that is in the way, for the next call's hint; −1 when the way is free
+ * @source Möller & Trumbore (1997); slab test of Kay & Kajiya (1986)
+ */
+export function blocker(
+  tree: ShadowTree,
+  ox: number,
+  oy: number,
+  oz: number,
+  dx: number,
+  dy: number,
+  dz: number,
+  hint = -1,
+): number {
+  const { corners, bounds, escape, count, first } = tree;
+  if (hint >= 0 && meets(corners, hint * 9, ox, oy, oz, dx, dy, dz)) return hint;
+  if (tree.nodes === 0) return -1;
+  const ix = 1 / dx;
+  const iy = 1 / dy;
+  const iz = 1 / dz;
+  const nearX = ix < 0 ? 3 : 0;
+  const nearY = iy < 0 ? 4 : 1;
+  const nearZ = iz < 0 ? 5 : 2;
+  const farX = 3 - nearX;
+  const farY = 5 - nearY;
+  const farZ = 7 - nearZ;
+  let node = 0;
+  while (node >= 0) {
+    const b = node * 6;
+    let enter = (bounds[b + nearX]! - ox) * ix;
+    let leave = (bounds[b + farX]! - ox) * ix;
+    const enterY = (bounds[b + nearY]! - oy) * iy;
+    const leaveY = (bounds[b + farY]! - oy) * iy;
+    const enterZ = (bounds[b + nearZ]! - oz) * iz;
+    const leaveZ = (bounds[b + farZ]! - oz) * iz;
+    if (enterY > enter) enter = enterY;
+    if (leaveY < leave) leave = leaveY;
+    if (enterZ > enter) enter = enterZ;
+    if (leaveZ < leave) leave = leaveZ;
+    if (leave < enter - EDGE || leave < 0 || enter > 1) {
+      node = escape[node]!;
+      continue;
+    }
+    const triangles = count[node]!;
+    if (triangles === 0) {
+      node++;
+      continue;
+    }
+    const from = first[node]!;
+    for (let t = from; t < from + triangles; t++) if (meets(corners, t * 9, ox, oy, oz, dx, dy, dz)) return t;
+    node = escape[node]!;
+  }
+  return -1;
+}
+
+function meets(
+  c: Float32Array,
+  at: number,
+  ox: number,
+  oy: number,
+  oz: number,
+  dx: number,
+  dy: number,
+  dz: number,
+): boolean {
+  const e1x = c[at + 3]!;
+  const e1y = c[at + 4]!;
+  const e1z = c[at + 5]!;
+  const e2x = c[at + 6]!;
+  const e2y = c[at + 7]!;
+  const e2z = c[at + 8]!;
+  const px = dy * e2z - dz * e2y;
+  const py = dz * e2x - dx * e2z;
+  const pz = dx * e2y - dy * e2x;
+  const determinant = e1x * px + e1y * py + e1z * pz;
+  if (determinant > -1e-18 && determinant < 1e-18) return false;
+  const inverse = 1 / determinant;
+  const tx = ox - c[at]!;
+  const ty = oy - c[at + 1]!;
+  const tz = oz - c[at + 2]!;
+  const u = (tx * px + ty * py + tz * pz) * inverse;
+  if (u < -EDGE || u > 1 + EDGE) return false;
+  const qx = ty * e1z - tz * e1y;
+  const qy = tz * e1x - tx * e1z;
+  const qz = tx * e1y - ty * e1x;
+  const v = (dx * qx + dy * qy + dz * qz) * inverse;
+  if (v < -EDGE || u + v > 1 + EDGE) return false;
+  const along = (e2x * qx + e2y * qy + e2z * qz) * inverse;
+  return along > 0 && along < 1;
+}
