@@ -26,6 +26,8 @@ const RADICAL_DOSE_J_PER_CM2 = 1;
 const CHAMBER_S = 300;
 /** Plastic: density 1150 kg/m³ times 1600 J/(kg·K). An engineering guess. */
 const HEAT_CAPACITY_J_PER_M3_K = 1.84e6;
+/** Warmer than this is a heater's doing: the lamp's own warmth does not add to it, max(T_set, T_room + ΔT_lamp). */
+const COMMON_ROOM_C = 25;
 export const TIME_STEP_S = 10;
 
 /** Ceiling set by vitrification: x/(λ + (1−λ)x), x = (T + ΔT_v − Tg0)/(Tg1 − Tg0). @source DiBenedetto (1987) */
@@ -56,7 +58,7 @@ export type CureConditions = {
   readonly frontMWPerCm2: number;
   readonly backMWPerCm2: number;
   readonly wallMm: number;
-  /** chamber before the lamp warms it; heating above the room counts as set temperature */
+  /** the room, or what a heater holds the chamber at when that is warmer than 25 °C */
   readonly tempC: number;
   readonly lampHeatsK: number;
   /** the chamber is held at tempC from the start and does not warm with the lamp */
@@ -97,7 +99,8 @@ export const lightAtDepth = (c: CureConstants, at: CureConditions, depthMm: numb
 export function advance(c: CureConstants, at: CureConditions, state: CureState, stepS: number): CureState {
   const inLiquid = at.medium === 'water' || at.medium === 'glycerine';
   const lit = at.frontMWPerCm2 + at.backMWPerCm2 > 0;
-  const chamberGoalC = at.heldAtC ?? at.tempC + (lit ? at.lampHeatsK : 0);
+  const roomC = Math.min(at.tempC, COMMON_ROOM_C);
+  const chamberGoalC = at.heldAtC ?? Math.max(at.tempC, roomC + (lit ? at.lampHeatsK : 0));
   const chamberC = approach(state.chamberC, chamberGoalC, stepS, CHAMBER_S * (inLiquid ? 4 : 1));
   const transfer = HEAT_TRANSFER_W_PER_M2_K[at.medium];
   const meanMWPerCm2 = (at.frontMWPerCm2 + at.backMWPerCm2) / 2;

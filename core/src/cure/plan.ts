@@ -1,6 +1,6 @@
 import { clockText } from '../units/index.ts';
 import type { CureConstants } from './families.ts';
-import { type CureSetting, type CureWindow, cureWindow, DEFAULT_CURE_C } from './window.ts';
+import { type CureSetting, type CureWindow, cureWindow } from './window.ts';
 
 export type CurePlanStep = { readonly kind: 'cure' | 'look' | 'add'; readonly seconds: number; readonly note: string };
 export type Timer = {
@@ -68,36 +68,19 @@ function cycles(seconds: number, timer: Timer, note: string): string {
   return runs.length === 1 ? note : `${note}; ${runs.length} cycles: ${runs.map(clockText).join(', ')}`;
 }
 
-export type CureAlternative = { readonly change: string; readonly handleS?: number; readonly maxS?: number };
-
-/** The same part with one thing changed at a time, widest window first. Lower power is offered only without oxygen. */
-export function cureAlternatives(setting: CureSetting): readonly CureAlternative[] {
-  const changes: [string, Partial<CureSetting>][] = [];
-  const half = { coldMWPerCm2: setting.coldMWPerCm2 / 2, hotMWPerCm2: setting.hotMWPerCm2 / 2 };
-  for (const medium of ['air', 'water', 'glycerine'] as const) {
-    if (medium !== setting.medium) changes.push([medium === 'air' ? 'in air' : `under ${medium}`, { medium }]);
-  }
-  for (const tempC of [45, 60]) {
-    if (tempC > (setting.tempC ?? DEFAULT_CURE_C)) changes.push([`chamber at ${tempC} °C`, { tempC }]);
-  }
-  if (setting.coldMWPerCm2 < setting.hotMWPerCm2) {
-    changes.push(['turn over half-way', { coldMWPerCm2: (setting.coldMWPerCm2 + setting.hotMWPerCm2) / 2 }]);
-  }
-  if (setting.medium !== 'air') changes.push(['half the power', half]);
-  return changes
-    .map(([change, over]) => ({ change, window: cureWindow({ ...setting, ...over }) }))
-    .sort((a, b) => windowRatio(b.window) - windowRatio(a.window))
-    .map(({ change, window }) => ({ change, handleS: window.handleS, maxS: window.maxS }));
-}
-
 /** How wide a window is: end over start. 0 when it is closed, Infinity when nothing ends it. */
 export const windowRatio = (window: CureWindow): number =>
   window.handleS === undefined ? 0 : (window.maxS ?? Number.POSITIVE_INFINITY) / window.handleS;
 
 export type WindowRange = { readonly handleS: readonly [number, number]; readonly maxS?: readonly [number, number] };
 
-/** Soft edges: the window again with the resin's rate 25 % slower and faster, and tint and brittleness 20 % earlier and later. */
-export function cureWindowRange(setting: CureSetting): WindowRange | undefined {
+/** How far rate and harmful dose may be off either way, as shares. */
+export type CureDoubt = { readonly rate: number; readonly dose: number };
+/** Before any coupon of this resin under this lamp. Engineering guesses. */
+export const UNTRIED: CureDoubt = { rate: 0.25, dose: 0.2 };
+
+/** Soft edges: the window again with the resin's rate slower and faster, and tint and brittleness earlier and later. */
+export function cureWindowRange(setting: CureSetting, doubt: CureDoubt = UNTRIED): WindowRange | undefined {
   const scaled = (rate: number, dose: number): CureConstants => ({
     ...setting.constants,
     k0PerS: setting.constants.k0PerS * rate,
@@ -107,8 +90,8 @@ export function cureWindowRange(setting: CureSetting): WindowRange | undefined {
       doseJPerCm2: setting.constants.tint.doseJPerCm2 * dose,
     },
   });
-  const early = cureWindow({ ...setting, constants: scaled(1.25, 0.8) });
-  const late = cureWindow({ ...setting, constants: scaled(0.75, 1.2) });
+  const early = cureWindow({ ...setting, constants: scaled(1 + doubt.rate, 1 / (1 + doubt.dose)) });
+  const late = cureWindow({ ...setting, constants: scaled(1 / (1 + doubt.rate), 1 + doubt.dose) });
   if (early.handleS === undefined || late.handleS === undefined) return undefined;
   const maxS = early.maxS !== undefined && late.maxS !== undefined ? ([early.maxS, late.maxS] as const) : undefined;
   return { handleS: [early.handleS, late.handleS], maxS };

@@ -1,0 +1,87 @@
+import { glassTransitionC } from './kinetics.ts';
+import { windowRatio } from './plan.ts';
+import { type PoseLight, turnedWindow } from './poses.ts';
+import { type CureSetting, type CureWindow, cureEnd, cureMoment, cureWindow, DEFAULT_CURE_C } from './window.ts';
+
+export type CureAlternative = {
+  readonly change: string;
+  readonly handleS?: number;
+  readonly maxS?: number;
+  /** stiffness of the coldest depth when first handled, % of the fully cured; with an oven after it, then */
+  readonly stiffnessPct?: number;
+  /** what it costs, in words */
+  readonly risk?: string;
+};
+
+/** What only a light map knows: how the same part is lit after it was turned, or with a light inside. */
+export type OtherLight = {
+  readonly turned?: readonly PoseLight[];
+  readonly inside?: PoseLight;
+};
+
+const CHAMBERS_C = [45, 60] as const;
+const OVEN = { tempC: 60, seconds: 3600 } as const;
+/** A part this near its own softening point gives way under its own weight. An engineering guess. */
+const SOFT_WITHIN_K = 5;
+
+/**
+ * The same part with one thing changed at a time, widest window first. Lower power is offered only without oxygen. Heat is
+ * judged by the stiffness it gains and by how near it comes to the part's softening point.
+ */
+export function cureAlternatives(setting: CureSetting, other: OtherLight = {}): readonly CureAlternative[] {
+  const found: { change: string; window: CureWindow; stiffnessPct?: number; risk?: string }[] = [];
+  const add = (change: string, over: Partial<CureSetting>, risk?: string) => {
+    const changed = { ...setting, ...over };
+    const window = cureWindow(changed);
+    found.push({ change, window, stiffnessPct: stiffnessAt(changed, window.handleS), risk });
+  };
+  const roomC = setting.tempC ?? DEFAULT_CURE_C;
+  for (const medium of ['air', 'water', 'glycerine'] as const)
+    if (medium !== setting.medium) add(medium === 'air' ? 'in air' : `under ${medium}`, { medium });
+  for (const tempC of CHAMBERS_C) if (tempC > roomC) add(`chamber at ${tempC} °C`, { tempC }, softRisk(setting, tempC));
+  if (other.turned) found.push({ change: 'turn over half-way', window: turnedWindow(setting, other.turned) });
+  else if (setting.coldMWPerCm2 < setting.hotMWPerCm2)
+    add('turn over half-way', { coldMWPerCm2: (setting.coldMWPerCm2 + setting.hotMWPerCm2) / 2 });
+  if (other.inside) add('a light inside the hollow', other.inside);
+  if (setting.medium !== 'air')
+    add('half the power', { coldMWPerCm2: setting.coldMWPerCm2 / 2, hotMWPerCm2: setting.hotMWPerCm2 / 2 });
+  found.push(ovenAfter(setting));
+  return found
+    .sort((a, b) => windowRatio(b.window) - windowRatio(a.window))
+    .map(({ change, window, stiffnessPct, risk }) => ({
+      change,
+      handleS: window.handleS,
+      maxS: window.maxS,
+      stiffnessPct,
+      risk,
+    }));
+}
+
+const stiffnessAt = (setting: CureSetting, seconds: number | undefined): number | undefined =>
+  seconds === undefined ? undefined : cureEnd(setting, seconds).stiffnessPct;
+
+/** The window stays that of the light; the oven adds stiffness to what was lit. */
+function ovenAfter(setting: CureSetting): { change: string; window: CureWindow; stiffnessPct?: number; risk?: string } {
+  const window = cureWindow(setting);
+  const { handleS } = window;
+  const change = `oven at ${OVEN.tempC} °C for an hour after`;
+  if (handleS === undefined) return { change, window };
+  const phases = [
+    ...(setting.phases ?? []),
+    { seconds: Math.max(0, handleS - lengthOf(setting)) },
+    { seconds: OVEN.seconds, tempC: OVEN.tempC, medium: 'air' as const, coldMWPerCm2: 0, hotMWPerCm2: 0 },
+  ];
+  const stiffnessPct = cureEnd({ ...setting, phases }, handleS + OVEN.seconds).stiffnessPct;
+  return { change, window, stiffnessPct, risk: softRisk(setting, OVEN.tempC, handleS) };
+}
+
+const lengthOf = (setting: CureSetting): number =>
+  (setting.phases ?? []).reduce((sum, phase) => sum + phase.seconds, 0);
+
+/** Warns when the part itself is soft at that temperature: green at the start of a warm chamber, handled before an oven. */
+function softRisk(setting: CureSetting, tempC: number, afterS = 0): string | undefined {
+  const c = setting.constants;
+  const conversion = afterS === 0 ? c.green : cureMoment(setting, afterS).cold.deep;
+  const softC = glassTransitionC(c, conversion) + c.vitrifyK;
+  return tempC > softC - SOFT_WITHIN_K ? `it is still soft at ${tempC} °C: thin features may sag` : undefined;
+}

@@ -1,0 +1,254 @@
+import { requireInRange } from '../units/index.ts';
+import type { CureConstants } from './families.ts';
+import { type CureSetting, cureMoment, cureWindow, HORIZON_S } from './window.ts';
+
+export const COUPON_RESULTS = ['tacky', 'ok', 'tinted'] as const;
+export type CouponResult = (typeof COUPON_RESULTS)[number];
+/** What one coupon, or one part in a lamp, showed after so long. */
+export type Outcome = {
+  readonly seconds: number;
+  readonly result: CouponResult;
+  readonly shoreD?: number;
+  /** a look at a part in daily work: it says less than a coupon timed on purpose */
+  readonly weak?: boolean;
+  /** light on it over that of the setting, default 1: its coldest spot for tack, its hottest for tint */
+  readonly coldShare?: number;
+  readonly hotShare?: number;
+};
+
+/** Times of the eight coupons of a ladder, s: each about half as long again as the one before. */
+export const LADDER_S = [60, 90, 120, 180, 270, 400, 600, 900] as const;
+
+/** How a resin under a lamp differs from its card: logarithms of two factors, with standard deviations. */
+export type PairScale = {
+  /** rate of cure over the card's */
+  readonly lnRate: number;
+  readonly lnRateSd: number;
+  /** dose until tint and brittleness over the card's */
+  readonly lnDose: number;
+  readonly lnDoseSd: number;
+};
+/** Before any coupon. */
+export const PRIOR_SCALE: PairScale = { lnRate: 0, lnRateSd: 0.5, lnDose: 0, lnDoseSd: 0.5 };
+
+export type CouponFit = {
+  readonly scale: PairScale;
+  readonly handleS: number;
+  readonly handleRange90: readonly [number, number];
+  /** absent when nothing tints or embrittles it in six hours */
+  readonly maxS?: number;
+  readonly maxRange90?: readonly [number, number];
+  /** what was believed before, for the picture */
+  readonly prior: {
+    readonly handleRange90: readonly [number, number];
+    readonly maxRange90?: readonly [number, number];
+  };
+};
+
+const GRID = 61;
+/** The grid reaches this many standard deviations of the prior. */
+const REACH_SD = 3;
+const NOISES = [0.07, 0.12, 0.2, 0.3] as const;
+const WEAK_NOISES = [0.3, 0.45] as const;
+const SHORE_OFFSET_SD = 3;
+const SHORE_NOISE_SD = 1.5;
+/** Shore D of a cured plastic against its stiffness share: a straight line. An engineering guess; only differences count. */
+const SHORE_AT_NONE = 45;
+const SHORE_SPAN = 40;
+
+/**
+ * Fits a ladder: a grid over (ln rate, ln dose), each outcome through a lognormal threshold of unknown width,
+ * P(tinted) = Φ(ln(t/t_max)/σ), P(tacky) = Φ(ln(t_min/t)/σ)(1 − P(tinted)); hardness by its spread once a common offset is
+ * integrated out.
+ * @param setting the resin on the lamp with the coupon's light on both faces, by the card's constants
+ * @param before what is believed already; the prior of the model when nothing is
+ * @throws RangeError for times or hardness that cannot be
+ * @source cure model F: Bayes on a grid
+ */
+export function fitCoupons(
+  setting: CureSetting,
+  outcomes: readonly Outcome[],
+  before: PairScale = PRIOR_SCALE,
+): CouponFit {
+  for (const { seconds, shoreD } of outcomes) {
+    requireInRange('outcomes.seconds', seconds, 1, 24 * 3600);
+    if (shoreD !== undefined) requireInRange('outcomes.shoreD', shoreD, 1, 100);
+  }
+  const rates = gridOf(before.lnRate, before.lnRateSd);
+  const doses = gridOf(before.lnDose, before.lnDoseSd);
+  const handle = rates.map((lnRate) => cureWindow(scaledSetting(setting, lnRate, 0)).handleS ?? HORIZON_S);
+  const max = doses.map((lnDose) => cureWindow(scaledSetting(setting, 0, lnDose)).maxS ?? Number.POSITIVE_INFINITY);
+  const shore = rates.map((lnRate) => shoreLogLikelihood(scaledSetting(setting, lnRate, 0), outcomes));
+  const log = new Float64Array(GRID * GRID);
+  for (let r = 0; r < GRID; r++)
+    for (let d = 0; d < GRID; d++)
+      log[r * GRID + d] =
+        logNormal(rates[r]!, before.lnRate, before.lnRateSd) +
+        logNormal(doses[d]!, before.lnDose, before.lnDoseSd) +
+        outcomesLogLikelihood(outcomes, handle[r]!, max[d]!) +
+        shore[r]!;
+  const weights = normalised(log);
+  const ofRate = rates.map((_, r) => sum(GRID, (d) => weights[r * GRID + d]!));
+  const ofDose = doses.map((_, d) => sum(GRID, (r) => weights[r * GRID + d]!));
+  const prior = (grid: readonly number[], mean: number, sd: number) =>
+    normalised(Float64Array.from(grid, (x) => logNormal(x, mean, sd)));
+  const priorRate = prior(rates, before.lnRate, before.lnRateSd);
+  const priorDose = prior(doses, before.lnDose, before.lnDoseSd);
+  const tints = max.some(Number.isFinite);
+  return {
+    scale: {
+      ...momentsOf(rates, ofRate, 'lnRate'),
+      ...momentsOf(doses, ofDose, 'lnDose'),
+    } as PairScale,
+    handleS: quantileOf(handle, ofRate, 0.5),
+    handleRange90: [quantileOf(handle, ofRate, 0.05), quantileOf(handle, ofRate, 0.95)],
+    maxS: tints ? quantileOf(max, ofDose, 0.5) : undefined,
+    maxRange90: tints ? [quantileOf(max, ofDose, 0.05), quantileOf(max, ofDose, 0.95)] : undefined,
+    prior: {
+      handleRange90: [quantileOf(handle, priorRate, 0.05), quantileOf(handle, priorRate, 0.95)],
+      maxRange90: tints ? [quantileOf(max, priorDose, 0.05), quantileOf(max, priorDose, 0.95)] : undefined,
+    },
+  };
+}
+
+/** Constants of a resin as a lamp has shown it: rate and harmful doses scaled. */
+export const scaledConstants = (
+  c: CureConstants,
+  { lnRate, lnDose }: Pick<PairScale, 'lnRate' | 'lnDose'>,
+): CureConstants => ({
+  ...c,
+  k0PerS: c.k0PerS * Math.exp(lnRate),
+  brittleJPerCm2: c.brittleJPerCm2 * Math.exp(lnDose),
+  tint: c.tint && { ...c.tint, doseJPerCm2: c.tint.doseJPerCm2 * Math.exp(lnDose) },
+});
+const scaledSetting = (setting: CureSetting, lnRate: number, lnDose: number): CureSetting => ({
+  ...setting,
+  constants: scaledConstants(setting.constants, { lnRate, lnDose }),
+});
+
+/** Chance of all results at once, averaged over how sharp the thresholds may be. */
+function outcomesLogLikelihood(outcomes: readonly Outcome[], handleS: number, maxS: number): number {
+  const timed = outcomes.filter(({ weak }) => !weak);
+  const weak = outcomes.filter((outcome) => outcome.weak);
+  const over = (list: readonly Outcome[], noises: readonly number[]) =>
+    list.length === 0
+      ? 0
+      : logSum(noises.map((noise) => list.reduce((all, one) => all + resultLog(one, handleS, maxS, noise), 0))) -
+        Math.log(noises.length);
+  return over(timed, NOISES) + over(weak, WEAK_NOISES);
+}
+
+const LEAST_CHANCE = 0.002;
+const RATE_POWER = 0.7;
+function resultLog(
+  { seconds, result, coldShare = 1, hotShare = 1 }: Outcome,
+  handleS: number,
+  maxS: number,
+  noise: number,
+): number {
+  const tinted = Number.isFinite(maxS) ? normalBelow(Math.log((seconds * hotShare) / maxS) / noise) : 0;
+  const tacky = normalBelow(Math.log(handleS / (seconds * coldShare ** RATE_POWER)) / noise) * (1 - tinted);
+  const chance = result === 'tinted' ? tinted : result === 'tacky' ? tacky : 1 - tinted - tacky;
+  return Math.log(Math.max(LEAST_CHANCE, chance));
+}
+
+/** Hardness readings share an unknown offset (another tester, another thickness): σ²I + s²11ᵀ, its inverse written out. */
+function shoreLogLikelihood(setting: CureSetting, outcomes: readonly Outcome[]): number {
+  const read = outcomes.filter((outcome) => outcome.shoreD !== undefined);
+  if (read.length === 0) return 0;
+  const off = read.map(({ seconds, shoreD }) => {
+    const { deep } = cureMoment(setting, seconds).cold;
+    const { stiffFrom, capConversion } = setting.constants;
+    const share = Math.min(1, Math.max(0, (deep - stiffFrom) / (capConversion - stiffFrom)));
+    return shoreD! - (SHORE_AT_NONE + SHORE_SPAN * share);
+  });
+  const n = off.length;
+  const noise = SHORE_NOISE_SD ** 2;
+  const common = SHORE_OFFSET_SD ** 2;
+  const total = off.reduce((a, b) => a + b, 0);
+  const squares = off.reduce((a, b) => a + b * b, 0);
+  return -0.5 * (squares / noise - (common * total * total) / (noise * (noise + n * common)));
+}
+
+const gridOf = (mean: number, sd: number): readonly number[] =>
+  Array.from({ length: GRID }, (_, i) => mean + sd * REACH_SD * ((2 * i) / (GRID - 1) - 1));
+const logNormal = (x: number, mean: number, sd: number): number => -0.5 * ((x - mean) / sd) ** 2;
+const sum = (count: number, term: (i: number) => number): number => {
+  let all = 0;
+  for (let i = 0; i < count; i++) all += term(i);
+  return all;
+};
+function normalised(log: Float64Array): Float64Array {
+  const most = log.reduce((a, b) => Math.max(a, b), Number.NEGATIVE_INFINITY);
+  const weights = log.map((value) => Math.exp(value - most));
+  const total = weights.reduce((a, b) => a + b, 0);
+  return weights.map((value) => value / total);
+}
+function logSum(logs: readonly number[]): number {
+  const most = Math.max(...logs);
+  return most + Math.log(logs.reduce((all, value) => all + Math.exp(value - most), 0));
+}
+
+function momentsOf(
+  grid: readonly number[],
+  weights: ArrayLike<number>,
+  name: 'lnRate' | 'lnDose',
+): Record<string, number> {
+  const mean = sum(grid.length, (i) => grid[i]! * weights[i]!);
+  const variance = sum(grid.length, (i) => (grid[i]! - mean) ** 2 * weights[i]!);
+  return { [name]: mean, [`${name}Sd`]: Math.sqrt(variance) };
+}
+
+/** Weighted quantile of values given on a grid, by straight lines of the logarithm between grid points. */
+function quantileOf(values: readonly number[], weights: ArrayLike<number>, share: number): number {
+  const order = values.map((_, i) => i).sort((a, b) => values[a]! - values[b]!);
+  let below = 0;
+  let last = values[order[0]!]!;
+  let lastMiddle = 0;
+  for (const i of order) {
+    const middle = below + weights[i]! / 2;
+    if (middle >= share) {
+      const value = values[i]!;
+      if (!Number.isFinite(value) || middle <= lastMiddle || last <= 0) return value;
+      const part = (share - lastMiddle) / (middle - lastMiddle);
+      return Math.exp(Math.log(last) + Math.max(0, part) * (Math.log(value) - Math.log(last)));
+    }
+    below += weights[i]!;
+    last = values[i]!;
+    lastMiddle = middle;
+  }
+  return values[order.at(-1)!]!;
+}
+
+/** Standard normal distribution. @source Abramowitz & Stegun 7.1.26, error below 1.5e-7 */
+export function normalBelow(x: number): number {
+  const z = Math.abs(x) / Math.SQRT2;
+  const t = 1 / (1 + 0.3275911 * z);
+  const tail =
+    t *
+    (0.254829592 + t * (-0.284496736 + t * (1.421413741 + t * (-1.453152027 + t * 1.061405429)))) *
+    Math.exp(-z * z);
+  return x >= 0 ? 1 - tail / 2 : tail / 2;
+}
+
+/** More than this many standard deviations between what coupons said and what batches show since is called drift. */
+const DRIFT_SD = 2;
+const LEAST_LOOKS = 4;
+
+/**
+ * Have batches since the last ladder moved away from it?
+ * @param ladder what the coupons said
+ * @param looks outcomes of batches since, weak
+ * @returns a sentence, or nothing while they agree or are too few
+ */
+export function driftAlarm(setting: CureSetting, ladder: PairScale, looks: readonly Outcome[]): string | undefined {
+  if (looks.length < LEAST_LOOKS) return undefined;
+  const free = { ...ladder, lnRateSd: Math.max(0.35, ladder.lnRateSd), lnDoseSd: Math.max(0.35, ladder.lnDoseSd) };
+  const { scale } = fitCoupons(setting, looks, free);
+  const away = (scale.lnRate - ladder.lnRate) / Math.hypot(scale.lnRateSd, ladder.lnRateSd);
+  const doseAway = (scale.lnDose - ladder.lnDose) / Math.hypot(scale.lnDoseSd, ladder.lnDoseSd);
+  if (away < -DRIFT_SD) return 'Batches stay tacky longer than the ladder said: meter the lamp, then run a new ladder.';
+  if (away > DRIFT_SD) return 'Batches cure faster than the ladder said: run a new ladder.';
+  if (doseAway < -DRIFT_SD) return 'Batches tint sooner than the ladder said: run a new ladder.';
+  return undefined;
+}
