@@ -15,6 +15,7 @@ await build({
     demo: 'demo/src/main.ts',
     pgliteThread: 'server/src/db/pgliteThread.ts',
     measureThread: 'server/src/meshes/measureThread.ts',
+    lightThread: 'server/src/light/lightThread.ts',
     estimateThread: 'server/src/estimate/estimateThread.ts',
   },
   outdir: 'dist/server',

@@ -5,10 +5,10 @@ import { AGITATIONS, SOLVENTS } from '@north-step/core/wash';
 import { type Static, type TProperties, Type } from 'typebox';
 import { literals, strict } from './common.ts';
 
-const Num = (description: string) => Type.Number({ description });
-const Opt = (description: string) => Type.Optional(Type.Number({ description }));
+export const Num = (description: string) => Type.Number({ description });
+export const Opt = (description: string) => Type.Optional(Type.Number({ description }));
 const Assumptions = Type.Array(Type.String(), { description: 'plain sentences: what was assumed' });
-const reply = <T extends TProperties>(properties: T) => Type.Object({ ...properties, assumptions: Assumptions });
+export const reply = <T extends TProperties>(properties: T) => Type.Object({ ...properties, assumptions: Assumptions });
 const Stage = Type.Object(
   {
     agitation: literals(AGITATIONS),
@@ -92,7 +92,7 @@ export const DensityInput = Type.Object(
 );
 export const DensityReply = reply({ densityGPerMl: Num('g/mL') });
 
-const CureConstantsInput = Type.Object(
+export const CureConstantsInput = Type.Object(
   {
     k0PerS: Num('1/s at 25 °C, 10 mW/cm²'),
     dpMm: Num('mm'),
@@ -149,7 +149,16 @@ export const CureReply = reply({
   maxS: Type.Optional(Num('s')),
   limitedBy: Type.String(),
   plan: Type.Array(Type.Object({ kind: Type.String(), seconds: Num('s'), note: Type.String() })),
-  alternatives: Type.Array(Type.Object({ change: Type.String(), handleS: Maybe('s'), maxS: Maybe('s') })),
+  alternatives: Type.Array(
+    Type.Object({
+      change: Type.String(),
+      handleS: Maybe('s'),
+      maxS: Maybe('s'),
+      stiffnessPct: Opt('% of the fully cured, when first handled; with an oven after it, then'),
+      risk: Type.Optional(Type.String()),
+    }),
+  ),
+  closed: Type.Optional(Type.Object({ why: Type.String(), opens: Type.String() })),
   stiffnessPct: Num('% of the fully cured stiffness, at the coldest spot when first handled'),
   tint: Num('Δb* at the hottest spot then'),
 });

@@ -13,6 +13,7 @@ import { apiDocs } from './http/docs.ts';
 import { errorReplies } from './http/errors.ts';
 import { loopbackOnly } from './http/guard.ts';
 import { strictBodies } from './http/validate.ts';
+import { makeLightMapper } from './light/index.ts';
 import { liveRoutes } from './live/routes.ts';
 import { makeMeasurer, meshRoutes } from './meshes/index.ts';
 import { partRoutes } from './parts/index.ts';
@@ -58,7 +59,8 @@ export async function buildApp(context: Context, options: AppOptions = {}): Prom
   await apiDocs(app, VERSION);
   const measurer = makeMeasurer();
   const estimator = makeEstimator();
-  app.addHook('onClose', () => Promise.all([measurer.close(), estimator.close()]).then(() => {}));
+  const mapper = makeLightMapper();
+  app.addHook('onClose', () => Promise.all([measurer.close(), estimator.close(), mapper.close()]).then(() => {}));
   healthRoutes(app, context.db, context.nowMs);
   benchRoutes(app, context);
   batchRoutes(app, context);
@@ -70,7 +72,7 @@ export async function buildApp(context: Context, options: AppOptions = {}): Prom
   recordRoutes(app, context);
   deviceRoutes(app, context);
   meshRoutes(app, context, measurer);
-  await computeRoutes(app, measurer, estimator);
+  await computeRoutes(app, { measurer, estimator, mapper });
   const keeper = makeKeeper(context, estimator);
   estimateRoutes(app, context, keeper);
   if (options.followEstimates) keeper.follow();

@@ -1,3 +1,5 @@
+export * from './checkScene.ts';
+export * from './expose.ts';
 export * from './figures.ts';
 export * from './lamp.ts';
 export * from './lightMap.ts';

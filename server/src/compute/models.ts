@@ -14,20 +14,13 @@ import {
   WashResidueInput,
   WashResidueReply,
 } from '@north-step/contract';
-import {
-  COMMON_CONSTANTS,
-  type CureSetting,
-  cureAlternatives,
-  cureEnd,
-  curePlan,
-  cureWindow,
-  FAMILY_CONSTANTS,
-} from '@north-step/core/cure';
+import { type CureSetting, cureAlternatives, cureEnd, curePlan, cureWindow, whyClosed } from '@north-step/core/cure';
 import { dryTime } from '@north-step/core/dry';
 import { bathDensityGPerMl } from '@north-step/core/solvent';
 import { dip } from '@north-step/core/trim';
 import { ModelRangeError } from '@north-step/core/units';
 import { carryOver, planWash, washResidue } from '@north-step/core/wash';
+import { constantsOf, LIGHT_MODELS } from './lightModels.ts';
 import { type Model, model } from './model.ts';
 import { SOLVENT_MODELS } from './solventModels.ts';
 
@@ -85,7 +78,7 @@ export const MODELS: readonly Model[] = [
     const { resin, timerStepS, cutOutS, ...rest } = input;
     const setting: CureSetting = {
       ...rest,
-      constants: typeof resin === 'string' ? FAMILY_CONSTANTS[resin] : { ...COMMON_CONSTANTS, ...resin },
+      constants: constantsOf(resin),
     };
     if (timerStepS !== undefined && !(timerStepS > 0)) throw new ModelRangeError('timerStepS', timerStepS, 1, 3600);
     if (cutOutS !== undefined && !(cutOutS > 0)) throw new ModelRangeError('cutOutS', cutOutS, 1, 36_000);
@@ -101,7 +94,10 @@ export const MODELS: readonly Model[] = [
         change: a.change,
         handleS: a.handleS ?? null,
         maxS: a.maxS ?? null,
+        stiffnessPct: a.stiffnessPct,
+        risk: a.risk,
       })),
+      closed: whyClosed(setting, window),
       stiffnessPct: end.stiffnessPct,
       tint: end.tintDb,
       assumptions: [
@@ -138,6 +134,7 @@ export const MODELS: readonly Model[] = [
       ],
     }),
   ),
+  ...LIGHT_MODELS,
   ...SOLVENT_MODELS,
 ];
 

@@ -1,21 +1,44 @@
 import multipart from '@fastify/multipart';
-import { MeshReply } from '@north-step/contract';
+import { IrradianceInput, IrradianceReply, MeshReply } from '@north-step/contract';
 import { MESH_UNITS, type MeasureOptions } from '@north-step/core/mesh';
 import type { FastifyInstance } from 'fastify';
 import type { Estimator } from '../estimate/index.ts';
 import { Refused } from '../http/errors.ts';
+import type { LightMapper } from '../light/index.ts';
 import { MEASURE_ASSUMPTIONS, MESH_LIMIT_BYTES, type Measurer } from '../meshes/index.ts';
 import { estimateCompute } from './estimate.ts';
 import { MODELS } from './models.ts';
 
+/** A mesh of 600,000 triangles as base64. */
+const MESH_IN_JSON_BYTES = 42 * 1024 * 1024;
+
 /** `POST /api/compute/<name>`: every model as a pure calculation. */
-export async function computeRoutes(app: FastifyInstance, measurer: Measurer, estimator: Estimator): Promise<void> {
+export async function computeRoutes(
+  app: FastifyInstance,
+  { measurer, estimator, mapper }: { measurer: Measurer; estimator: Estimator; mapper: LightMapper },
+): Promise<void> {
   estimateCompute(app, estimator);
   for (const { name, summary, input, reply, run } of MODELS) {
     app.post(`/api/compute/${name}`, { schema: { summary, body: input, response: { 200: reply } } }, async (request) =>
       run(request.body as never),
     );
   }
+  app.post(
+    '/api/compute/irradiance',
+    {
+      bodyLimit: MESH_IN_JSON_BYTES,
+      schema: {
+        summary: 'Light of LEDs at points or over a mesh, with shadow, mirror floor, table and walls',
+        body: IrradianceInput,
+        response: { 200: IrradianceReply },
+      },
+    },
+    async (request) => {
+      const answer = await mapper.ask(request.body as never);
+      if (!answer.ok) throw new Refused(answer.refusal);
+      return answer.value;
+    },
+  );
   await app.register(multipart, { limits: { fileSize: MESH_LIMIT_BYTES, files: 1, fields: 8, fieldSize: 1000 } });
   app.post(
     '/api/compute/mesh',

@@ -1,3 +1,4 @@
+export { type Asker, askThread } from './askThread.ts';
 export { chunksOf } from './chunks.ts';
 export { FolderInUse, holdFolder } from './lock.ts';
 export { migrate, NewerDatabase, readMigrations } from './migrate.ts';

@@ -1,9 +1,9 @@
-import { parentPort } from 'node:worker_threads';
 import { type CareQuestion, type CareReport, careReport, resinMix } from '@north-step/core/care';
 import { type History, type ReadingVerdict, Replayer } from '@north-step/core/estimate';
+import { answerAsked } from '../db/answerAsked.ts';
 
 /** The particle filter in its own thread. It keeps snapshots between questions. */
-export type EstimateRequest = { readonly id: number; readonly history: History; readonly question: CareQuestion };
+export type EstimateRequest = { readonly history: History; readonly question: CareQuestion };
 export type EstimateAnswer = {
   readonly reports: readonly CareReport[];
   readonly verdicts: readonly ReadingVerdict[];
@@ -11,25 +11,16 @@ export type EstimateAnswer = {
   /** how many items had to be replayed */
   readonly replayedItems: number;
 };
-export type EstimateReply =
-  | { readonly id: number; readonly answer: EstimateAnswer }
-  | { readonly id: number; readonly error: string };
 
 const replayer = new Replayer();
-const port = parentPort!;
 
-port.on('message', ({ id, history, question }: EstimateRequest) => {
-  try {
-    const replayed = replayer.run(history);
-    const mix = resinMix(history.items.flatMap((item) => (item.type === 'event' ? [item.event] : [])));
-    const answer: EstimateAnswer = {
-      reports: careReport(replayed, history.items, question),
-      verdicts: replayed.verdicts,
-      mix: Object.fromEntries([...mix].map(([vessel, resins]) => [vessel, Object.fromEntries(resins)])),
-      replayedItems: replayed.replayedItems,
-    };
-    port.postMessage({ id, answer } satisfies EstimateReply);
-  } catch (error) {
-    port.postMessage({ id, error: error instanceof Error ? error.message : String(error) } satisfies EstimateReply);
-  }
+answerAsked(({ history, question }: EstimateRequest): EstimateAnswer => {
+  const replayed = replayer.run(history);
+  const mix = resinMix(history.items.flatMap((item) => (item.type === 'event' ? [item.event] : [])));
+  return {
+    reports: careReport(replayed, history.items, question),
+    verdicts: replayed.verdicts,
+    mix: Object.fromEntries([...mix].map(([vessel, resins]) => [vessel, Object.fromEntries(resins)])),
+    replayedItems: replayed.replayedItems,
+  };
 });

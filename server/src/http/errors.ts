@@ -44,6 +44,13 @@ function statusOf(code: string): number {
     'UNIT_UNKNOWN',
     'OUTSIDE_PHYSICS',
     'NO_LOAD',
+    'LED_INSIDE',
+    'NOTHING_LIT',
+    'OFF_TABLE',
+    'OVERLAP',
+    'TOO_TALL',
+    'NO_PARTS',
+    'BAD_LAMP',
   ];
   return unfit.includes(code) ? 422 : 409;
 }
@@ -74,7 +81,7 @@ export function errorReplies(app: FastifyInstance): void {
     if (error instanceof ModelRangeError)
       return send(422, { code: 'BAD_VALUE', message: error.message, field: error.field });
     if (error instanceof RangeError)
-      return send(422, { code: 'BAD_VALUE', message: error.message, field: /^(\w+):/.exec(error.message)?.[1] });
+      return send(422, { code: 'BAD_VALUE', message: error.message, field: fieldOfRange(error) });
     if ('validation' in error && error.validation) {
       const first = error.validation[0];
       const field = fieldOf(first);
@@ -95,6 +102,12 @@ export function errorReplies(app: FastifyInstance): void {
     request.log.error({ err: error }, 'unexpected failure');
     return send(500, { code: 'UNEXPECTED', message: 'Something went wrong on the server; it was written to its log.' });
   });
+}
+
+/** A thread's error carries its field along; else it may stand before a colon. */
+function fieldOfRange(error: RangeError): string | undefined {
+  if ('field' in error && typeof error.field === 'string') return error.field;
+  return /^(\w+):/.exec(error.message)?.[1];
 }
 
 type ValidationRow = { instancePath?: string; params?: Record<string, unknown>; message?: string };
