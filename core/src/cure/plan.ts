@@ -1,6 +1,7 @@
 import { clockText } from '../units/index.ts';
 import type { CureConstants } from './families.ts';
-import { type CureSetting, type CureWindow, cureWindow } from './window.ts';
+import { type PoseLight, windowOf } from './poses.ts';
+import type { CureSetting, CureWindow } from './window.ts';
 
 export type CurePlanStep = { readonly kind: 'cure' | 'look' | 'add'; readonly seconds: number; readonly note: string };
 export type Timer = {
@@ -80,7 +81,11 @@ export type CureDoubt = { readonly rate: number; readonly dose: number };
 export const UNTRIED: CureDoubt = { rate: 0.25, dose: 0.2 };
 
 /** Soft edges: the window again with the resin's rate slower and faster, and tint and brittleness earlier and later. */
-export function cureWindowRange(setting: CureSetting, doubt: CureDoubt = UNTRIED): WindowRange | undefined {
+export function cureWindowRange(
+  setting: CureSetting,
+  doubt: CureDoubt = UNTRIED,
+  poses?: readonly PoseLight[],
+): WindowRange | undefined {
   const scaled = (rate: number, dose: number): CureConstants => ({
     ...setting.constants,
     k0PerS: setting.constants.k0PerS * rate,
@@ -90,8 +95,8 @@ export function cureWindowRange(setting: CureSetting, doubt: CureDoubt = UNTRIED
       doseJPerCm2: setting.constants.tint.doseJPerCm2 * dose,
     },
   });
-  const early = cureWindow({ ...setting, constants: scaled(1 + doubt.rate, 1 / (1 + doubt.dose)) });
-  const late = cureWindow({ ...setting, constants: scaled(1 / (1 + doubt.rate), 1 + doubt.dose) });
+  const early = windowOf({ ...setting, constants: scaled(1 + doubt.rate, 1 / (1 + doubt.dose)) }, poses);
+  const late = windowOf({ ...setting, constants: scaled(1 / (1 + doubt.rate), 1 + doubt.dose) }, poses);
   if (early.handleS === undefined || late.handleS === undefined) return undefined;
   const maxS = early.maxS !== undefined && late.maxS !== undefined ? ([early.maxS, late.maxS] as const) : undefined;
   return { handleS: [early.handleS, late.handleS], maxS };

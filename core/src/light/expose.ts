@@ -1,10 +1,10 @@
 import { buildBvh, crossings, type ShadowTree, shadowTree, standIn, type Watch } from '../mesh/index.ts';
 import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
 import { type LightFigures, lightFigures } from './figures.ts';
-import { type LightScene, lightMap } from './lightMap.ts';
+import { lightMap } from './lightMap.ts';
 import { checkPlaces, footprint, type Motion, motionOf, movedBy, type Placement } from './place.ts';
 import { sampleSurface } from './samples.ts';
-import type { Led, Samples } from './types.ts';
+import type { Led, LightScene, Samples } from './types.ts';
 
 /** Larger scenes throw their shadows by a coarser stand-in. */
 const MOST_SHADOW_TRIANGLES = 150_000;

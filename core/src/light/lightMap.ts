@@ -1,24 +1,9 @@
 import { MEDIUM_TRANSMISSION } from '../cure/index.ts';
-import { blocker, type ShadowTree, type Watch } from '../mesh/index.ts';
+import { blocker, type Watch } from '../mesh/index.ts';
 import { openness } from './openness.ts';
 import { tableShare } from './table.ts';
-import type { Led, Samples, Surroundings } from './types.ts';
+import { DEFAULT_OPENNESS_RAYS, type Led, type LightScene, type Samples } from './types.ts';
 
-export type LightScene = Surroundings & {
-  readonly leds: readonly Led[];
-  /** what throws shadows: the parts themselves and their neighbours; none for free points */
-  readonly parts?: ShadowTree;
-  /** whole surface of the parts, for what they throw back; default: that of the samples */
-  readonly partAreaMm2?: number;
-  /** turns of the table, spread evenly; 1 for parts that stand still */
-  readonly angles?: number;
-  /** shadow rays start this far off the surface, mm */
-  readonly offsetMm?: number;
-  readonly opennessRays?: number;
-};
-
-export const DEFAULT_ANGLES = 7;
-export const DEFAULT_OPENNESS_RAYS = 36;
 const DEFAULT_PART_REFLECTANCE = 0.3;
 const CM2_PER_MM2 = 0.01;
 /** Between two reports of progress. */

@@ -1,7 +1,6 @@
 import { blocker, type Watch } from '../mesh/index.ts';
-import { DEFAULT_OPENNESS_RAYS, type LightScene } from './lightMap.ts';
 import { tableShare } from './table.ts';
-import type { Samples } from './types.ts';
+import { DEFAULT_OPENNESS_RAYS, type LightScene, type Samples } from './types.ts';
 
 const REPORT_EVERY = 512;
 

@@ -1,5 +1,5 @@
 import type { Medium } from '../cure/index.ts';
-import type { Vec3 } from '../mesh/index.ts';
+import type { ShadowTree, Vec3 } from '../mesh/index.ts';
 
 /** One light-emitting diode: Lambertian of exponent m about its axis. */
 export type Led = {
@@ -37,3 +37,18 @@ export type Samples = {
   /** surface that one sample stands for; 0 for single points */
   readonly areaMm2Each: number;
 };
+
+export type LightScene = Surroundings & {
+  readonly leds: readonly Led[];
+  /** what throws shadows: the parts themselves and their neighbours; none for free points */
+  readonly parts?: ShadowTree;
+  /** whole surface of the parts, for what they throw back; default: that of the samples */
+  readonly partAreaMm2?: number;
+  /** turns of the table, spread evenly; 1 for parts that stand still */
+  readonly angles?: number;
+  /** shadow rays start this far off the surface, mm */
+  readonly offsetMm?: number;
+  readonly opennessRays?: number;
+};
+
+export const DEFAULT_OPENNESS_RAYS = 36;

@@ -2,13 +2,13 @@ import { buildBvh } from './bvh.ts';
 
 /**
  * A tree for one question: is there anything between two points? Nodes stand in the order of a depth-first walk; after a
- * miss the walk goes on at `escape[node]`, so it needs no stack.
+ * miss the walk goes on at `missTo[node]`, so it needs no stack.
  * bounds[6n..6n+5] = min xyz, max xyz; a leaf has count[n] > 0 triangles from first[n] on;
  * corners[9t..9t+8] = a corner and the two edges from it, in the order of the leaves.
  */
 export type ShadowTree = {
   readonly bounds: Float32Array;
-  readonly escape: Int32Array;
+  readonly missTo: Int32Array;
   readonly first: Int32Array;
   readonly count: Int32Array;
   readonly corners: Float32Array;
@@ -29,18 +29,18 @@ export function shadowTree(positions: Float32Array): ShadowTree {
       corners[to + 6 + axis] = positions[from + 6 + axis]! - corner;
     }
   });
-  const escape = new Int32Array(count.length);
+  const missTo = new Int32Array(count.length);
   let nodes = 0;
   /** Numbers the ways on below a node. @returns how far the node reaches in the order of the walk */
   const link = (node: number, next: number): void => {
     nodes = Math.max(nodes, node + 1);
-    escape[node] = next;
+    missTo[node] = next;
     if (count[node]! > 0) return;
     link(node + 1, skip[node]!);
     link(skip[node]!, next);
   };
   link(0, -1);
-  return { bounds, escape, first, count, corners, nodes: positions.length === 0 ? 0 : nodes };
+  return { bounds, missTo, first, count, corners, nodes: positions.length === 0 ? 0 : nodes };
 }
 
 /** Rounding may not open a gap between two triangles that share an edge. */
@@ -63,7 +63,7 @@ export function blocker(
   dz: number,
   hint = -1,
 ): number {
-  const { corners, bounds, escape, count, first } = tree;
+  const { corners, bounds, missTo, count, first } = tree;
   if (hint >= 0 && meets(corners, hint * 9, ox, oy, oz, dx, dy, dz)) return hint;
   if (tree.nodes === 0) return -1;
   const ix = 1 / dx;
@@ -89,7 +89,7 @@ export function blocker(
     if (enterZ > enter) enter = enterZ;
     if (leaveZ < leave) leave = leaveZ;
     if (leave < enter - EDGE || leave < 0 || enter > 1) {
-      node = escape[node]!;
+      node = missTo[node]!;
       continue;
     }
     const triangles = count[node]!;
@@ -99,7 +99,7 @@ export function blocker(
     }
     const from = first[node]!;
     for (let t = from; t < from + triangles; t++) if (meets(corners, t * 9, ox, oy, oz, dx, dy, dz)) return t;
-    node = escape[node]!;
+    node = missTo[node]!;
   }
   return -1;
 }

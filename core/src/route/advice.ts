@@ -1,7 +1,7 @@
 import { dip, dipTempC, softenedMm } from '../trim/index.ts';
 import { clockText, plainNumber } from '../units/index.ts';
+import type { BatchRequest } from './benchNow.ts';
 import { greenTgOf } from './green.ts';
-import type { BatchRequest } from './planBatch.ts';
 import type { Schools } from './schools.ts';
 
 export type SupportsWhen = Exclude<Schools['supports'], 'not taken off'>;

@@ -1,7 +1,8 @@
 import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
 import { clockText, plainNumber } from '../units/index.ts';
 import { planWash } from '../wash/index.ts';
-import { type BenchNow, dryS, filmOf, MOP_LEAVES_UM, stageOf, washRequest, wrongSolvent } from './planBatch.ts';
+import type { BenchNow } from './benchNow.ts';
+import { dryS, filmOf, MOP_LEAVES_UM, stageOf, washRequest, wrongSolvent } from './planBatch.ts';
 import { currentStep, exposureS, stepById } from './reduce.ts';
 import { requestOf } from './requestOf.ts';
 import type { BatchEvent, BatchState, Step } from './types.ts';

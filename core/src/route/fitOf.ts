@@ -1,5 +1,6 @@
 import { boxFit, type FitFinding, washFit } from '../fit/index.ts';
-import { type BatchRequest, bathAt, routeOf } from './planBatch.ts';
+import type { BatchRequest } from './benchNow.ts';
+import { bathAt, routeOf } from './planBatch.ts';
 import { kindOf, stationOf } from './template.ts';
 
 /**

@@ -1,9 +1,14 @@
 export * from './advice.ts';
+export * from './batchLight.ts';
+export * from './benchNow.ts';
+export * from './curePlan.ts';
+export * from './cureSetting.ts';
 export * from './decide.ts';
 export * from './deviation.ts';
 export type { Finding, RouteCase } from './finding.ts';
 export * from './fitOf.ts';
 export * from './green.ts';
+export * from './lampNow.ts';
 export * from './layRoute.ts';
 export * from './look.ts';
 export * from './manage.ts';

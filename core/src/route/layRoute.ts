@@ -1,20 +1,11 @@
 import type { CureWindow } from '../cure/index.ts';
 import { dip, dipTempC, softenedMm } from '../trim/index.ts';
 import { planWash } from '../wash/index.ts';
+import type { BatchRequest } from './benchNow.ts';
+import { lampOf } from './cureSetting.ts';
 import { greenTgOf } from './green.ts';
 import { stepType } from './palette.ts';
-import {
-  type BatchPlan,
-  type BatchRequest,
-  bathAt,
-  dryS,
-  LEAST_WASH_S,
-  lampOf,
-  routeOf,
-  stageOf,
-  washRequest,
-  washRuns,
-} from './planBatch.ts';
+import { type BatchPlan, bathAt, dryS, LEAST_WASH_S, routeOf, stageOf, washRequest, washRuns } from './planBatch.ts';
 import { agitationOf, kindOf, type Route, type RouteStep, stationOf } from './template.ts';
 import { STATIONS, type Step } from './types.ts';
 

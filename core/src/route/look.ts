@@ -1,8 +1,9 @@
 import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
 import { clockText } from '../units/index.ts';
+import type { BenchNow } from './benchNow.ts';
 import { gateBefore, heldBack, type Moment } from './decide.ts';
 import { blankOf, numbered, type StepBlank } from './layRoute.ts';
-import { type BenchNow, dryS } from './planBatch.ts';
+import { dryS } from './planBatch.ts';
 import { exposureS, lightS, stepById } from './reduce.ts';
 import type { RouteStep } from './template.ts';
 import type { BatchEvent, BatchState, LookOutcome, Step } from './types.ts';

@@ -1,16 +1,6 @@
-import {
-  type CureSetting,
-  type CureWindow,
-  cureDoses,
-  cureWindow,
-  cureWindowRange,
-  type Doses,
-  type Medium,
-  type WindowRange,
-} from '../cure/index.ts';
+import { type CureWindow, cureDoses, cureWindowRange, type Doses, type WindowRange, windowOf } from '../cure/index.ts';
 import { type Air, dryTime, pocketDryS } from '../dry/index.ts';
-import type { Spaces } from '../fit/index.ts';
-import { cureConstantsOf, type ResinCard } from '../resin/index.ts';
+import type { ResinCard } from '../resin/index.ts';
 import { type Result, refuse } from '../result/index.ts';
 import {
   type Agitation,
@@ -23,57 +13,11 @@ import {
   type WashRequest,
   type WashStage,
 } from '../wash/index.ts';
+import type { BatchRequest, BathNow, BenchNow } from './benchNow.ts';
+import { cureDoubt, cureSetting, lampOf } from './cureSetting.ts';
 import { agitationOf, kindOf, type Route, type RouteStep, stationOf } from './template.ts';
 import { TWO_BATHS } from './twoBaths.ts';
 import { type PartFacts, STATIONS } from './types.ts';
-
-/** A bath as the bench finds it now. */
-export type BathNow = {
-  readonly name: string;
-  readonly loadPctW: number;
-  readonly strengthPctW: number;
-  readonly agitation: Agitation;
-  readonly solvent: Solvent;
-  /** how full it is, where that is known */
-  readonly volumeMl?: number;
-  readonly capacityMl?: number;
-  readonly surfaceM2?: number;
-};
-/** A light source by its last meter reading. */
-export type LampNow = {
-  readonly name: string;
-  readonly mWPerCm2: number;
-  readonly heatsK: number;
-  readonly timerStepS: number;
-  readonly cutOutS?: number;
-};
-
-/** The room, the baths and the lamps as they are now. */
-export type BenchNow = {
-  readonly roomC: number;
-  readonly humidityPct: number;
-  readonly dryAir: Air;
-  readonly first: BathNow;
-  readonly clean: BathNow;
-  /** every bath, by the station it stands at */
-  readonly baths?: Readonly<Record<string, BathNow>>;
-  readonly lamp: LampNow;
-  /** sizes of plate, baths, lamps and ovens, as far as they were measured */
-  readonly spaces?: Spaces;
-  /** other light sources, by station */
-  readonly lamps?: Readonly<Record<string, LampNow>>;
-};
-
-export type BatchRequest = {
-  readonly card: ResinCard;
-  readonly part: PartFacts;
-  readonly count: number;
-  readonly dripS: number;
-  readonly plateAreaMm2: number;
-  readonly bench: BenchNow;
-  /** default: two baths by machine, supports off before the cure */
-  readonly route?: Route;
-};
 
 /** A wash of the first run: those before the parts first dry, planned together. */
 export type StageAt = { readonly index: number; readonly station: string; readonly bath: BathNow };
@@ -138,7 +82,7 @@ export function planBatch(request: BatchRequest): BatchPlan {
     ? stages.reduce((sum, { index }, i) => sum + (steps[index]!.seconds ?? wash.value.stagesS[i]!), 0)
     : request.card.exposureCapS;
   const setting = cureSetting(request);
-  const window = cureWindow(setting);
+  const window = windowOf(setting, request.light?.poses);
   const lamp = lampOf(request);
   const doses = procedure
     ? { firstS: procedure.cureS, addS: procedure.cureS, lastS: procedure.cureS }
@@ -151,7 +95,7 @@ export function planBatch(request: BatchRequest): BatchPlan {
     dryS: procedure
       ? procedure.dryS
       : dryS(request, { soakedS, liquid: lastLiquid(steps, request.bench), air: airOf(steps) }),
-    cure: { window, range: cureWindowRange(setting), doses },
+    cure: { window, range: cureWindowRange(setting, cureDoubt(request), request.light?.poses), doses },
   };
 }
 
@@ -246,31 +190,3 @@ function lastLiquid(steps: readonly RouteStep[], bench: BenchNow): Solvent | und
 }
 
 const airOf = (steps: readonly RouteStep[]): Air | undefined => steps.find((step) => kindOf(step) === 'dry')?.air;
-
-const firstCure = (request: Pick<BatchRequest, 'route'>): RouteStep | undefined =>
-  routeOf(request).steps.find((step) => kindOf(step) === 'cure');
-
-/** The light source of the route's first cure. */
-export function lampOf(request: Pick<BatchRequest, 'route' | 'bench'>): LampNow {
-  const step = firstCure(request);
-  return (step && request.bench.lamps?.[stationOf(step)]) ?? request.bench.lamp;
-}
-
-/** Even light over the part, its mean from the lamp's last meter reading; the light map comes later. */
-export function cureSetting(request: BatchRequest): CureSetting {
-  const lamp = lampOf(request);
-  const step = firstCure(request);
-  const medium: Medium = step?.medium ?? request.card.cureMedium;
-  return {
-    constants: cureConstantsOf(request.card),
-    wallMm: request.part.wallMm,
-    coldMWPerCm2: lamp.mWPerCm2 * EVEN_LIGHT.cold,
-    hotMWPerCm2: lamp.mWPerCm2 * EVEN_LIGHT.hot,
-    medium,
-    tempC: step?.tempC ?? request.bench.roomC,
-    lampHeatsK: lamp.heatsK,
-  };
-}
-
-/** Share of the metered light at the coldest and hottest spot while no light map is made. Engineering guesses for a turntable box. */
-export const EVEN_LIGHT = { cold: 0.85, hot: 1.15 } as const;

@@ -44,6 +44,14 @@ export function applyEvent(state: BatchState | undefined, event: BatchEvent): Ba
         ...state,
         steps: state.steps.map((step) => ({ ...step, plannedS: event.times[step.id] ?? step.plannedS })),
       };
+    case 'lit':
+      return {
+        ...state,
+        light: event.choice.light,
+        addS: event.addS,
+        lastS: event.lastS,
+        steps: state.steps.map((step) => ({ ...step, ...event.set[step.id] })),
+      };
     case 'inserted': {
       const at = state.steps.findIndex((step) => step.id === event.afterStepId) + 1;
       return { ...state, steps: [...state.steps.slice(0, at), ...event.steps, ...state.steps.slice(at)] };

@@ -1,5 +1,5 @@
+import type { BatchRequest, BenchNow } from './benchNow.ts';
 import { STEP_TYPES, type StepTypeId } from './palette.ts';
-import type { BatchRequest, BenchNow } from './planBatch.ts';
 import type { Route, RouteStep } from './template.ts';
 import { TWO_BATHS } from './twoBaths.ts';
 import type { BatchState } from './types.ts';
@@ -30,4 +30,5 @@ export const requestOf = (batch: BatchState, bench: BenchNow, dripS: number = dr
   plateAreaMm2: batch.plateAreaMm2,
   bench,
   route: routeOfBatch(batch),
+  light: batch.light,
 });

@@ -2,6 +2,7 @@ import type { Medium } from '../cure/index.ts';
 import type { Air } from '../dry/index.ts';
 import type { ResinCard } from '../resin/index.ts';
 import type { Agitation } from '../wash/index.ts';
+import type { BatchLight, CureChoice } from './batchLight.ts';
 
 /** rinse: water that takes solvent off, not counted as exposure · do: work with no effect that is computed */
 export type StepKind =
@@ -97,6 +98,8 @@ export type BatchState = {
   /** one increment of light, and the most light in all, s */
   readonly addS: number;
   readonly lastS?: number;
+  /** from its light map, once a plan of light was taken on */
+  readonly light?: BatchLight;
   readonly broken: number;
   readonly breakages?: readonly Breakage[];
   readonly priority?: Priority;
@@ -142,6 +145,15 @@ export type BatchEvent = Told &
         readonly outcome: LookOutcome;
         readonly broken: number;
         readonly note?: string;
+      }
+    | {
+        readonly type: 'lit';
+        readonly choice: CureChoice;
+        readonly set: Readonly<
+          Record<string, Partial<Pick<Step, 'title' | 'station' | 'medium' | 'tempC' | 'plannedS'>>>
+        >;
+        readonly addS: number;
+        readonly lastS?: number;
       }
     | { readonly type: 'planned'; readonly times: Readonly<Record<string, number>> }
     | {

@@ -10,7 +10,8 @@ import {
   washLines,
 } from '../solvent/index.ts';
 import { clingResidueUm, DRAG_FILM_UM, ORIENTATION_FACTOR, planWash, washTauS } from '../wash/index.ts';
-import { type BathNow, type BenchNow, bathAt, stageOf, washRequest } from './planBatch.ts';
+import type { BathNow, BenchNow } from './benchNow.ts';
+import { bathAt, stageOf, washRequest } from './planBatch.ts';
 import { exposureS } from './reduce.ts';
 import type { BatchState, Knew, Step } from './types.ts';
 

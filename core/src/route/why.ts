@@ -1,6 +1,8 @@
 import { targetDepthMm } from '../cure/index.ts';
 import { clockText, plainNumber } from '../units/index.ts';
-import { type BatchPlan, type BatchRequest, cureSetting, lampOf, planBatch, type StageAt } from './planBatch.ts';
+import type { BatchRequest } from './benchNow.ts';
+import { cureSetting, lampOf } from './cureSetting.ts';
+import { type BatchPlan, planBatch, type StageAt } from './planBatch.ts';
 
 /** The answer to "Why this number?". */
 export type Why = {
@@ -166,7 +168,7 @@ function explainCure(request: BatchRequest, plan: BatchPlan): Why {
     inputs: [
       [
         'light',
-        `${plainNumber(setting.coldMWPerCm2)}–${plainNumber(setting.hotMWPerCm2)} mW/cm² over the part, from ${plainNumber(lamp.mWPerCm2)} on the meter`,
+        `${plainNumber(setting.coldMWPerCm2)}–${plainNumber(setting.hotMWPerCm2)} mW/cm² over the part, ${request.light ? `by its light map${request.light.poses.length > 1 ? ', turned over half-way' : ''}` : `taken as even from ${plainNumber(lamp.mWPerCm2)} on the meter`}`,
       ],
       [
         'wall',

@@ -1,0 +1,66 @@
+import type { Medium, PairScale } from '../cure/index.ts';
+import type { Air } from '../dry/index.ts';
+import type { Spaces } from '../fit/index.ts';
+import type { ResinCard } from '../resin/index.ts';
+import type { Agitation, Solvent } from '../wash/index.ts';
+import type { BatchLight } from './batchLight.ts';
+import type { Route } from './template.ts';
+import type { PartFacts } from './types.ts';
+
+/** A bath as the bench finds it now. */
+export type BathNow = {
+  readonly name: string;
+  readonly loadPctW: number;
+  readonly strengthPctW: number;
+  readonly agitation: Agitation;
+  readonly solvent: Solvent;
+  /** how full it is, where that is known */
+  readonly volumeMl?: number;
+  readonly capacityMl?: number;
+  readonly surfaceM2?: number;
+};
+/** A light source by its last meter reading. */
+export type LampNow = {
+  readonly name: string;
+  readonly mWPerCm2: number;
+  readonly heatsK: number;
+  readonly timerStepS: number;
+  readonly cutOutS?: number;
+  /** what its heater holds, if it has one */
+  readonly heaterToC?: number;
+  /** how far its light may be off either way */
+  readonly doubtShare?: number;
+};
+
+/** The room, the baths and the lamps as they are now. */
+export type BenchNow = {
+  readonly roomC: number;
+  readonly humidityPct: number;
+  readonly dryAir: Air;
+  readonly first: BathNow;
+  readonly clean: BathNow;
+  /** every bath, by the station it stands at */
+  readonly baths?: Readonly<Record<string, BathNow>>;
+  readonly lamp: LampNow;
+  /** sizes of plate, baths, lamps and ovens, as far as they were measured */
+  readonly spaces?: Spaces;
+  /** other light sources, by station */
+  readonly lamps?: Readonly<Record<string, LampNow>>;
+  /** what coupons and looks have shown of a resin under a lamp, by `pairKey` */
+  readonly pairs?: Readonly<Record<string, PairScale>>;
+};
+
+export type BatchRequest = {
+  readonly card: ResinCard;
+  readonly part: PartFacts;
+  readonly count: number;
+  readonly dripS: number;
+  readonly plateAreaMm2: number;
+  readonly bench: BenchNow;
+  /** default: two baths by machine, supports off before the cure */
+  readonly route?: Route;
+  /** from its light map; else the lamp's meter reading is taken as even */
+  readonly light?: BatchLight;
+  /** medium and heat chosen over the route's */
+  readonly cureIn?: { readonly medium: Medium; readonly tempC?: number };
+};

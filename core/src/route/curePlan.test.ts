@@ -1,0 +1,144 @@
+import { describe, expect, it } from 'vitest';
+import { play, testBatch, testBench, testCard, testLamp } from '../testing/index.ts';
+import {
+  applyEvent,
+  type BatchLight,
+  type BatchState,
+  type CureChoice,
+  cureDoubt,
+  currentStep,
+  decideCurePlan,
+  explain,
+  forecastCure,
+  lampNow,
+  pairKey,
+  planBatch,
+  requestOf,
+  sunNow,
+  validateBatchLight,
+} from './index.ts';
+
+const light = (poses: readonly (readonly [cold: number, hot: number])[]): BatchLight => ({
+  station: 'lamp-box',
+  placed: 2,
+  poses: poses.map(([coldMWPerCm2, hotMWPerCm2], i) => ({ up: [0, 0, i === 0 ? 1 : -1], coldMWPerCm2, hotMWPerCm2 })),
+  medianMWPerCm2: 8,
+  neverLitPct: 0,
+});
+const choice = (poses: readonly (readonly [number, number])[], over: Partial<CureChoice> = {}): CureChoice => ({
+  light: light(poses),
+  medium: 'air',
+  ...over,
+});
+const now = { atMs: 5000, by: 'Mara V.' };
+const clear = { ...testCard, family: 'clear' as const };
+const fine = { ...testBench, lamp: { ...testBench.lamp, timerStepS: 10 } };
+const take = (batch: BatchState, chosen: CureChoice, bench = fine): BatchState => {
+  const decided = decideCurePlan(batch, chosen, bench, now);
+  if (!decided.ok) throw new Error(decided.refusal.message);
+  return decided.value.reduce<BatchState>(applyEvent, batch);
+};
+const code = (batch: BatchState, chosen: CureChoice, bench = fine) => {
+  const decided = decideCurePlan(batch, chosen, bench, now);
+  return decided.ok ? 'ok' : decided.refusal.code;
+};
+
+describe('a plan of light from the map', () => {
+  it('sets the cure by the coldest spot, not by the meter', () => {
+    const dim = take(testBatch(), choice([[4, 9]]));
+    const bright = take(testBatch(), choice([[9, 9]]));
+    const cureOf = (batch: BatchState) => batch.steps.find(({ kind }) => kind === 'cure')!.plannedS!;
+    expect(cureOf(dim)).toBeGreaterThan(1.3 * cureOf(bright));
+    const { window, doses } = forecastCure(testBatch(), choice([[4, 9]]), fine);
+    expect(cureOf(dim)).toBe(doses!.firstS);
+    expect(dim).toMatchObject({ addS: doses!.addS, light: { placed: 2 } });
+    expect(doses!.firstS).toBeLessThan(window.handleS!);
+  });
+  it('puts a turn and a second run after the first where the map needs two poses', () => {
+    const turned = take(
+      testBatch({ card: clear }),
+      choice([
+        [2, 10],
+        [9, 7],
+      ]),
+    );
+    const types = turned.steps.map(({ type }) => type);
+    const at = types.indexOf('cure');
+    expect(types.slice(at, at + 4)).toEqual(['cure', 'turn-over', 'cure', 'look-cured']);
+    const [first, , second] = turned.steps.slice(at);
+    expect(first!.plannedS).toBe(second!.plannedS);
+    expect(first!.plannedS! + second!.plannedS!).toBeLessThanOrEqual(turned.lastS!);
+    expect(new Set(turned.steps.map(({ id }) => id)).size).toBe(turned.steps.length);
+    // taken on again in one pose: the two runs stay, the light is shared
+    const again = take(turned, choice([[6, 9]]));
+    expect(again.steps).toHaveLength(turned.steps.length);
+    const done = play(turned, (batch) => currentStep(batch)!.kind === 'seal').batch;
+    expect(done.steps.filter(({ kind, state }) => kind === 'cure' && state === 'done')).toHaveLength(2);
+  });
+  it('carries medium and heat into the steps, and refuses what the lamp cannot do', () => {
+    const wet = take(testBatch(), choice([[8, 9]], { medium: 'water' })).steps.find(({ kind }) => kind === 'cure')!;
+    expect([wet.medium, wet.title]).toEqual(['water', 'Cure under water']);
+    expect(code(testBatch(), choice([[8, 9]], { tempC: 60 }))).toBe('NO_HEATER');
+    const heated = { ...fine, lamp: { ...fine.lamp, heaterToC: 70 } };
+    expect(
+      take(testBatch(), choice([[8, 9]], { tempC: 60 }), heated).steps.find(({ kind }) => kind === 'cure')!.tempC,
+    ).toBe(60);
+    expect(code(testBatch(), { ...choice([[8, 9]]), light: { ...light([[8, 9]]), station: 'moon' } })).toBe(
+      'UNKNOWN_LAMP',
+    );
+  });
+  it('is refused once light has begun, for a procedure, on hold, and when the window is closed', () => {
+    const begun = play(testBatch(), (batch) => currentStep(batch)!.kind === 'look-cured').batch;
+    expect(code(begun, choice([[8, 9]]))).toBe('LIGHT_BEGUN');
+    const procedure = { wash1S: 180, wash2S: 120, dryS: 600, cureS: 1200, reference: 'SC-1' };
+    expect(code(testBatch({ card: { ...testCard, procedure } }), choice([[8, 9]]))).toBe('PROCEDURE_ONLY');
+    expect(code(testBatch({ held: 'ask' }), choice([[8, 9]]))).toBe('HELD');
+    const closed = decideCurePlan(testBatch({ card: clear }), choice([[1.5, 14]]), fine, now);
+    expect(!closed.ok && closed.refusal).toMatchObject({
+      code: 'WINDOW_CLOSED',
+      remedy: expect.stringContaining('Turn over'),
+    });
+    expect(code(testBatch(), choice([[9, 4]]))).toBe('BAD_VALUE');
+  });
+  it('knows light that cannot be', () => {
+    expect(validateBatchLight(light([[3, 9]]))).toEqual([]);
+    expect(validateBatchLight({ ...light([[3, 9]]), neverLitPct: 130 })[0]).toContain('neverLitPct');
+    expect(validateBatchLight(light([[0, 9]]))[0]).toContain('no light in any pose');
+    expect(validateBatchLight(light([]))[0]).toContain('poses is 0');
+  });
+  it('is what the Why of the cure explains from then on', () => {
+    const lit = take(testBatch(), choice([[4, 9]]));
+    const why = explain('cure', requestOf(lit, fine));
+    expect(why.inputs.map((line) => line.join(': ')).join()).toContain('by its light map');
+    expect(planBatch(requestOf(lit, fine)).cure.window.handleS).toBeCloseTo(
+      forecastCure(testBatch(), choice([[4, 9]]), fine).window.handleS!,
+      6,
+    );
+  });
+});
+
+describe('what a lamp has shown of a resin', () => {
+  const request = requestOf(testBatch(), fine);
+  const pair = { lnRate: Math.log(0.8), lnRateSd: 0.05, lnDose: 0, lnDoseSd: 0.3 };
+  const paired = { ...request, bench: { ...fine, pairs: { [pairKey('grey', 'lamp-box')]: pair } } };
+  it('moves the window, and narrows its soft edge', () => {
+    const [plain, learned] = [planBatch(request).cure, planBatch(paired).cure];
+    expect(learned.window.handleS!).toBeGreaterThan(1.15 * plain.window.handleS!);
+    expect(cureDoubt(paired).rate).toBeLessThan(cureDoubt(request).rate);
+    const width = ({ range }: typeof plain) => range!.handleS[1] / range!.handleS[0];
+    expect(width(learned)).toBeLessThan(width(plain));
+  });
+  it('leaves other lamps and resins alone; a lamp never metered widens the edge', () => {
+    const other = { ...request, bench: { ...fine, pairs: { [pairKey('grey', 'small-lamp')]: pair } } };
+    expect(planBatch(other).cure.window).toEqual(planBatch(request).cure.window);
+    const never = lampNow('Box', testLamp, 9);
+    const metered = lampNow('Box', { ...testLamp, metered: { scale: 1, hours: 0, spreadPct: 2 } }, 9);
+    const doubt = (lamp: typeof never) => cureDoubt({ ...request, bench: { ...fine, lamp } }).rate;
+    expect(doubt(never)).toBeGreaterThan(doubt(metered));
+  });
+  it('the sill is as bright as the sun stands', () => {
+    const at = { latDeg: 51.5, lonDeg: 0, atMs: Date.UTC(2026, 5, 21, 12) };
+    expect(sunNow('Sill', testLamp, at).mWPerCm2).toBeGreaterThan(1);
+    expect(sunNow('Sill', testLamp, { ...at, atMs: Date.UTC(2026, 5, 21, 0) }).mWPerCm2).toBeLessThan(0.05);
+  });
+});

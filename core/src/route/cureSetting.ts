@@ -1,0 +1,72 @@
+import { type CureDoubt, type CureSetting, type PairScale, scaledConstants, UNTRIED } from '../cure/index.ts';
+import { cureConstantsOf } from '../resin/index.ts';
+import type { BatchLight, BatchPose } from './batchLight.ts';
+import type { BatchRequest, LampNow } from './benchNow.ts';
+import { kindOf, type RouteStep, stationOf } from './template.ts';
+import { TWO_BATHS } from './twoBaths.ts';
+import { STATIONS } from './types.ts';
+
+/** Key of a resin and a lamp in `BenchNow.pairs`. */
+export const pairKey = (cardId: string, station: string): string => `${cardId} at ${station}`;
+
+const firstCure = (request: Pick<BatchRequest, 'route'>): RouteStep | undefined =>
+  (request.route ?? TWO_BATHS).steps.find((step) => kindOf(step) === 'cure');
+
+/** The light source of the route's first cure. */
+export function lampOf(request: Pick<BatchRequest, 'route' | 'bench' | 'light'>): LampNow {
+  return request.bench.lamps?.[lampStation(request)] ?? request.bench.lamp;
+}
+const lampStation = ({ light, route }: Pick<BatchRequest, 'route' | 'light'>): string => {
+  const step = firstCure({ route });
+  return light?.station ?? (step ? stationOf(step) : STATIONS.lamp);
+};
+
+const pairOf = (request: BatchRequest): PairScale | undefined =>
+  request.bench.pairs?.[pairKey(request.card.id, lampStation(request))];
+
+/** Light of the batch's map, or even light from the lamp's last meter reading; constants as this lamp has shown the resin. */
+export function cureSetting(request: BatchRequest): CureSetting {
+  const lamp = lampOf(request);
+  const step = firstCure(request);
+  const { light, cureIn } = request;
+  const pair = pairOf(request);
+  const constants = cureConstantsOf(request.card);
+  const coldMWPerCm2 = light
+    ? Math.max(
+        LEAST_MW_PER_CM2,
+        meanOf(light, (pose) => pose.coldMWPerCm2),
+      )
+    : lamp.mWPerCm2 * EVEN_LIGHT.cold;
+  return {
+    constants: pair ? scaledConstants(constants, pair) : constants,
+    wallMm: request.part.wallMm,
+    coldMWPerCm2,
+    hotMWPerCm2: light
+      ? Math.max(
+          coldMWPerCm2,
+          meanOf(light, (pose) => pose.hotMWPerCm2),
+        )
+      : lamp.mWPerCm2 * EVEN_LIGHT.hot,
+    medium: cureIn?.medium ?? step?.medium ?? request.card.cureMedium,
+    tempC: cureIn ? (cureIn.tempC ?? request.bench.roomC) : (step?.tempC ?? request.bench.roomC),
+    lampHeatsK: lamp.heatsK,
+  };
+}
+const LEAST_MW_PER_CM2 = 0.01;
+const meanOf = ({ poses }: BatchLight, pick: (pose: BatchPose) => number): number =>
+  poses.reduce((sum, pose) => sum + pick(pose), 0) / poses.length;
+
+/** 90 % of a normal distribution lies within so many standard deviations. */
+const Z90 = 1.645;
+const RATE_POWER = 0.7;
+/** How far rate and harmful dose may be off: by the resin, as coupons have narrowed it, and by the lamp, as its meter has. */
+export function cureDoubt(request: BatchRequest): CureDoubt {
+  const pair = pairOf(request);
+  const lampShare = lampOf(request).doubtShare ?? 0;
+  const rate = pair ? Math.expm1(Z90 * pair.lnRateSd) : UNTRIED.rate;
+  const dose = pair ? Math.expm1(Z90 * pair.lnDoseSd) : UNTRIED.dose;
+  return { rate: Math.hypot(rate, RATE_POWER * lampShare), dose: Math.hypot(dose, lampShare) };
+}
+
+/** Share of the metered light at the coldest and hottest spot while no light map is made. Engineering guesses for a turntable box. */
+export const EVEN_LIGHT = { cold: 0.85, hot: 1.15 } as const;
