@@ -15,6 +15,7 @@ await build({
     demo: 'demo/src/main.ts',
     pgliteThread: 'server/src/db/pgliteThread.ts',
     measureThread: 'server/src/meshes/measureThread.ts',
+    pairThread: 'server/src/light/pairThread.ts',
     lightThread: 'server/src/light/lightThread.ts',
     estimateThread: 'server/src/estimate/estimateThread.ts',
   },

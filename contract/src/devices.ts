@@ -2,7 +2,7 @@ import { type Static, Type } from 'typebox';
 import { EntityId, literals, strict, Text } from './common.ts';
 
 /** The open device API: a device sends samples and asks for presses, showing its token as `Authorization: Bearer …`. */
-export const DEVICE_KINDS = ['scale', 'camera'] as const;
+export const DEVICE_KINDS = ['scale', 'camera', 'lamp', 'uv-meter'] as const;
 export const Sample = Type.Object(
   {
     /** ms since 1970, by the device's clock */
@@ -15,6 +15,15 @@ export const Sample = Type.Object(
     note: Type.Optional(Text(120)),
     /** a camera's newest photo, by number */
     photo: Type.Optional(Type.Integer()),
+    /** light at a lamp's own sensor, or under a meter, mW/cm² */
+    mWPerCm2: Type.Optional(Type.Number({ minimum: 0, maximum: 10_000 })),
+    /** of the chamber, °C */
+    tempC: Type.Optional(Type.Number({ minimum: -50, maximum: 400 })),
+    doorOpen: Type.Optional(Type.Boolean()),
+    /** seconds that its timer still shows; 0 when it is off */
+    leftS: Type.Optional(Type.Number({ minimum: 0 })),
+    /** the marked place that a meter stands at */
+    place: Type.Optional(Text(30)),
   },
   strict,
 );
@@ -25,6 +34,8 @@ export const Press = Type.Object(
   {
     button: Text(30),
     vesselId: Type.Optional(EntityId),
+    /** a marked place to put a meter at */
+    place: Type.Optional(Text(30)),
     amount: Type.Optional(Type.Number({ minimum: 0, maximum: 100_000 })),
   },
   strict,
@@ -35,7 +46,13 @@ export const PressesReply = Type.Object({ presses: Type.Array(PressRow) });
 export type PressesReply = Static<typeof PressesReply>;
 /** Makes a device known. Its token is shown this once. */
 export const NewDeviceInput = Type.Object(
-  { kind: literals(DEVICE_KINDS), name: Text(40), simulated: Type.Optional(Type.Boolean()) },
+  {
+    kind: literals(DEVICE_KINDS),
+    name: Text(40),
+    simulated: Type.Optional(Type.Boolean()),
+    /** where it stands, for a lamp */
+    stationId: Type.Optional(EntityId),
+  },
   strict,
 );
 export const NewDeviceReply = Type.Object({ id: EntityId, token: Type.String() });
@@ -45,6 +62,7 @@ export const Device = Type.Object({
   kind: literals(DEVICE_KINDS),
   name: Type.String(),
   simulated: Type.Boolean(),
+  stationId: Type.Union([Type.String(), Type.Null()]),
   /** heard from lately */
   online: Type.Boolean(),
   last: Type.Union([Sample, Type.Null()]),

@@ -6,6 +6,7 @@ export * from './computeLight.ts';
 export * from './computeSolvent.ts';
 export * from './devices.ts';
 export * from './library.ts';
+export * from './light.ts';
 export * from './parts.ts';
 export * from './resinCard.ts';
 export * from './routes.ts';

@@ -6,14 +6,14 @@ import { batchRoutes } from './batches/index.ts';
 import { benchRoutes } from './bench/index.ts';
 import { computeRoutes } from './compute/index.ts';
 import type { Context } from './context.ts';
-import { deviceRoutes } from './devices/index.ts';
+import { deviceRoutes, traceKeeper } from './devices/index.ts';
 import { estimateRoutes, makeEstimator, makeKeeper } from './estimate/index.ts';
 import { healthRoutes, VERSION } from './health/routes.ts';
 import { apiDocs } from './http/docs.ts';
 import { errorReplies } from './http/errors.ts';
 import { loopbackOnly } from './http/guard.ts';
 import { strictBodies } from './http/validate.ts';
-import { makeLightMapper } from './light/index.ts';
+import { lightRoutes, makeLightMapper, makePairKeeper } from './light/index.ts';
 import { liveRoutes } from './live/routes.ts';
 import { makeMeasurer, meshRoutes } from './meshes/index.ts';
 import { partRoutes } from './parts/index.ts';
@@ -70,12 +70,18 @@ export async function buildApp(context: Context, options: AppOptions = {}): Prom
   partRoutes(app, context);
   photoRoutes(app, context);
   recordRoutes(app, context);
-  deviceRoutes(app, context);
   meshRoutes(app, context, measurer);
   await computeRoutes(app, { measurer, estimator, mapper });
+  deviceRoutes(app, context, traceKeeper(context));
+  const pairs = makePairKeeper(context);
+  app.addHook('onClose', () => pairs.close());
+  lightRoutes(app, context, pairs);
   const keeper = makeKeeper(context, estimator);
   estimateRoutes(app, context, keeper);
-  if (options.followEstimates) keeper.follow();
+  if (options.followEstimates) {
+    keeper.follow();
+    pairs.follow();
+  }
   liveRoutes(app, context);
   if (options.webFolder && existsSync(options.webFolder)) await servePages(app, options.webFolder);
   return app;

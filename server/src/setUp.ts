@@ -1,6 +1,8 @@
+import type { Lamp } from '@north-step/core/light';
 import { type ResinCard, validateCard } from '@north-step/core/resin';
-import type { BenchSetting, VesselRow } from './bench/index.ts';
+import type { BenchSetting, Sky, VesselRow } from './bench/index.ts';
 import { type Db, sql } from './db/index.ts';
+import { describedOf } from './light/index.ts';
 
 /** A workshop as it is moved into: who, what and where. */
 export type Workshop = {
@@ -22,6 +24,8 @@ export type Workshop = {
     readonly vesselId?: string;
     readonly note: string;
   }[];
+  /** light sources, by the station they stand at */
+  readonly lamps?: readonly { readonly stationId: string; readonly lamp: Lamp; readonly sky?: Sky }[];
   readonly resins: readonly { readonly card: ResinCard; readonly lots: readonly string[] }[];
 };
 
@@ -47,6 +51,11 @@ export async function setUpWorkshop(db: Db, workshop: Workshop): Promise<void> {
       await tx.many(sql`
         INSERT INTO station (id, name, side, capacity, vessel_id, note, place)
         VALUES (${station.id}, ${station.name}, ${station.side}, ${station.capacity}, ${station.vesselId ?? null}, ${station.note}, ${place})`);
+    }
+    for (const { stationId, lamp, sky } of workshop.lamps ?? []) {
+      await tx.many(
+        sql`INSERT INTO lamp (station_id, version, lamp, described) VALUES (${stationId}, 1, ${JSON.stringify({ ...lamp, sky })}, ${JSON.stringify(describedOf(lamp))})`,
+      );
     }
     for (const { card, lots } of workshop.resins) {
       await tx.many(

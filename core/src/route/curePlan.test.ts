@@ -96,7 +96,7 @@ describe('a plan of light from the map', () => {
     const closed = decideCurePlan(testBatch({ card: clear }), choice([[1.5, 14]]), fine, now);
     expect(!closed.ok && closed.refusal).toMatchObject({
       code: 'WINDOW_CLOSED',
-      remedy: expect.stringContaining('Turn over'),
+      remedy: expect.stringContaining('turn over'),
     });
     expect(code(testBatch(), choice([[9, 4]]))).toBe('BAD_VALUE');
   });

@@ -11,6 +11,7 @@ export * from './green.ts';
 export * from './lampNow.ts';
 export * from './layRoute.ts';
 export * from './look.ts';
+export * from './looks.ts';
 export * from './manage.ts';
 export * from './palette.ts';
 export * from './part.ts';

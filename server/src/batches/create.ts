@@ -85,7 +85,7 @@ type Hang = {
 async function hang(context: Context, tx: Queryable, wanted: Hang): Promise<BatchState> {
   const { card, part, count, route, dripS } = wanted;
   const atMs = context.nowMs();
-  const bench = await benchNow(tx);
+  const bench = await benchNow(tx, context.nowMs());
   const request = { card, part, count, dripS, plateAreaMm2: plateAreaMm2(part, count), bench, route };
   const plan = planBatch(request);
   await refuseUnfit(tx, request, plan);

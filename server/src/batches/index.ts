@@ -1,2 +1,3 @@
 export { batchRoutes } from './routes.ts';
+export { act } from './steps.ts';
 export { eventsOf, loadBatch } from './store.ts';

@@ -18,7 +18,7 @@ import {
   stepById,
 } from '@north-step/core/route';
 import { clockText, micronText } from '@north-step/core/units';
-import { allStations, benchNow, parcelOf, vesselById } from '../bench/index.ts';
+import { addBurnt, allStations, benchNow, parcelOf, vesselById } from '../bench/index.ts';
 import type { Context } from '../context.ts';
 import { type Queryable, sql } from '../db/index.ts';
 import { runCommand } from '../http/command.ts';
@@ -40,7 +40,7 @@ export function act(
   effects: (deed: Deed, events: readonly BatchEvent[]) => Promise<readonly BatchEvent[]> = async (_, events) => events,
 ): Promise<BatchReply> {
   return runCommand(context, { commandId: command.commandId, kind: `batch.${kind}` }, async (tx) => {
-    const [batch, bench] = await Promise.all([loadBatch(tx, batchId), benchNow(tx)]);
+    const [batch, bench] = await Promise.all([loadBatch(tx, batchId), benchNow(tx, context.nowMs())]);
     refuseClosed(batch);
     const deed: Deed = {
       tx,
@@ -53,9 +53,19 @@ export function act(
     const events = await effects(deed, decided.value);
     const after = events.length > 0 ? await record(tx, batch, events, command.commandId) : batch;
     const sealed = events.some((event) => event.type === 'sealed');
+    const looked = events.some(
+      (event) => event.type === 'looked' && stepById(after, event.stepId)?.kind === 'look-cured',
+    );
     return {
       reply: { batch: after },
-      topics: ['bench', 'batches', `batch:${batchId}`, 'solvent', ...(sealed ? ['records'] : [])],
+      topics: [
+        'bench',
+        'batches',
+        `batch:${batchId}`,
+        'solvent',
+        ...(sealed ? ['records'] : []),
+        ...(looked ? [`looked:${batchId}`] : []),
+      ],
     };
   });
 }
@@ -123,10 +133,17 @@ export function finishStep(context: Context, batchId: string, stepId: string, co
       const kind = stepById(deed.batch, stepId)?.kind;
       if (kind === 'wash' || kind === 'rinse') return washEffects(context, deed, stepId, command.commandId, events);
       if (kind === 'dry') return dryEffects(context, deed, command.commandId, events, stepId);
+      if (kind === 'cure') await burnt(deed, stepId);
       if (kind === 'seal') return [...(await seal(context, deed.tx, deed.batch, stepId, deed.now))];
       return events;
     },
   );
+}
+
+/** The lamp has burnt for as long as the parts were in it. */
+async function burnt({ tx, batch, now }: Deed, stepId: string): Promise<void> {
+  const step = stepById(batch, stepId)!;
+  await addBurnt(tx, step.station, (now.atMs - step.startedAtMs!) / 1000);
 }
 
 async function washEffects(

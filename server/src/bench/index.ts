@@ -1,3 +1,4 @@
+export { addBurnt, type LampRow, lampNowOf, lampRows, lampWithHours, type Sky } from './lampRows.ts';
 export {
   allStations,
   allVessels,

@@ -2,6 +2,7 @@ import type { BathNote, BenchReply, Station, Vessel } from '@north-step/contract
 import type { BatchState, BathNow, BenchNow } from '@north-step/core/route';
 import { gramsFromMg, isAlcohol, loadPctW, type Parcel, parcelVolumeMl, strengthPctW } from '@north-step/core/solvent';
 import { type Queryable, sql } from '../db/index.ts';
+import { lightNow, lightRows } from './lampRows.ts';
 
 export type VesselRow = {
   readonly id: string;
@@ -69,7 +70,8 @@ type BathRow = Omit<VesselRow, 'solvent_mg' | 'water_mg' | 'resin_mg'> & {
 };
 
 /** The baths, the room and the lamp as they are now, in one read: every command asks for it. */
-export async function benchNow(db: Queryable): Promise<BenchNow> {
+export async function benchNow(db: Queryable, nowMs: number): Promise<BenchNow> {
+  const light = lightNow(await lightRows(db), nowMs);
   const row = await db.one<{
     value: BenchSetting;
     baths: readonly BathRow[];
@@ -85,7 +87,7 @@ export async function benchNow(db: Queryable): Promise<BenchNow> {
     water_mg: BigInt(bath.water_mg),
     resin_mg: BigInt(bath.resin_mg),
   }));
-  return benchFrom(row.value, baths, row.care ?? {});
+  return benchFrom(row.value, baths, row.care ?? {}, light);
 }
 
 /** What the readings say of each bath, when the estimate has caught up with the book; else nothing. */
@@ -100,6 +102,7 @@ function benchFrom(
   setting: BenchSetting,
   vessels: readonly (VesselRow & { readonly stations: readonly string[] })[],
   care: Readonly<Record<string, BathNote>>,
+  light: ReturnType<typeof lightNow>,
 ): BenchNow {
   const bathNow = (row: VesselRow): BathNow => {
     const strength = strengthPctW(parcelOf(row));
@@ -121,7 +124,16 @@ function benchFrom(
   };
   const { workshop: _, ...rest } = setting;
   const baths = Object.fromEntries(vessels.flatMap((row) => row.stations.map((station) => [station, bathNow(row)])));
-  return { ...rest, first: ofRole('first'), clean: ofRole('clean'), baths };
+  const { main, lamps, pairs } = light;
+  return {
+    ...rest,
+    first: ofRole('first'),
+    clean: ofRole('clean'),
+    baths,
+    lamp: main ?? rest.lamp,
+    lamps: { ...rest.lamps, ...lamps },
+    pairs,
+  };
 }
 
 type StationRow = {
@@ -167,7 +179,7 @@ async function resinPerBatch(db: Queryable): Promise<Record<string, number>> {
 export async function benchView(db: Queryable, nowMs: number): Promise<BenchReply> {
   const startOfDay = new Date(nowMs);
   startOfDay.setHours(0, 0, 0, 0);
-  const [setting, stations, vessels, people, open, doneToday, resinPerBatchG, care] = await Promise.all([
+  const [setting, stations, vessels, people, open, doneToday, resinPerBatchG, care, light] = await Promise.all([
     benchSetting(db),
     allStations(db),
     allVessels(db),
@@ -176,6 +188,7 @@ export async function benchView(db: Queryable, nowMs: number): Promise<BenchRepl
     sealedSince(db, startOfDay),
     resinPerBatch(db),
     careNotes(db),
+    lightRows(db),
   ]);
   return {
     nowMs,
@@ -191,6 +204,7 @@ export async function benchView(db: Queryable, nowMs: number): Promise<BenchRepl
         .filter(({ kind }) => kind === 'bath')
         .map((row) => ({ ...row, stations: stations.filter((s) => s.vessel_id === row.id).map((s) => s.id) })),
       care,
+      lightNow(light, nowMs),
     ),
     open,
     doneToday,

@@ -1,11 +1,13 @@
 import { createHash } from 'node:crypto';
+import type { Device } from '@north-step/contract';
 import { type Queryable, sql } from '../db/index.ts';
 
 export type NewDevice = {
   readonly id: string;
-  readonly kind: 'scale' | 'camera';
+  readonly kind: Device['kind'];
   readonly name: string;
   readonly simulated: boolean;
+  readonly stationId?: string;
   readonly token: string;
 };
 export const hashOf = (token: string): string => createHash('sha256').update(token).digest('hex');
@@ -13,6 +15,6 @@ export const hashOf = (token: string): string => createHash('sha256').update(tok
 /** Makes a device known, or gives a known one a new token. */
 export const registerDevice = (db: Queryable, device: NewDevice) =>
   db.many(sql`
-    INSERT INTO device (id, kind, name, simulated, token_sha256)
-    VALUES (${device.id}, ${device.kind}, ${device.name}, ${device.simulated}, ${hashOf(device.token)})
-    ON CONFLICT (id) DO UPDATE SET kind = excluded.kind, name = excluded.name, simulated = excluded.simulated, token_sha256 = excluded.token_sha256`);
+    INSERT INTO device (id, kind, name, simulated, station_id, token_sha256)
+    VALUES (${device.id}, ${device.kind}, ${device.name}, ${device.simulated}, ${device.stationId ?? null}, ${hashOf(device.token)})
+    ON CONFLICT (id) DO UPDATE SET kind = excluded.kind, name = excluded.name, simulated = excluded.simulated, station_id = excluded.station_id, token_sha256 = excluded.token_sha256`);

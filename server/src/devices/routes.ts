@@ -1,5 +1,6 @@
 import { randomBytes, timingSafeEqual } from 'node:crypto';
 import {
+  type Device,
   DevicesReply,
   Done,
   NewDeviceInput,
@@ -22,12 +23,21 @@ const WAIT_MS = 15_000;
 const PHOTO_LIMIT_BYTES = 6 * 1024 * 1024;
 const PNG_START = Buffer.from([0x89, 0x50, 0x4e, 0x47]);
 
-type DeviceRow = { id: string; kind: 'scale' | 'camera'; name: string; simulated: boolean; token_sha256: string };
+type DeviceRow = {
+  id: string;
+  kind: Device['kind'];
+  name: string;
+  simulated: boolean;
+  station_id: string | null;
+  token_sha256: string;
+};
+/** Told of every sample of a device that stands at a station. */
+export type OnSample = (stationId: string, sample: Sample) => Promise<void>;
 const Params = Type.Object({ deviceId: Type.String() });
 type WithDevice = { Params: Static<typeof Params> };
 
 /** The open device API: devices send samples and ask for presses; browsers listen and press. */
-export function deviceRoutes(app: FastifyInstance, context: Context): void {
+export function deviceRoutes(app: FastifyInstance, context: Context, onSample: OnSample): void {
   const hub = new DeviceHub();
   app.addHook('preClose', async () => hub.close());
   const find = async (id: string): Promise<DeviceRow> => {
@@ -36,7 +46,7 @@ export function deviceRoutes(app: FastifyInstance, context: Context): void {
     return row;
   };
   forBrowsers(app, context, hub, find);
-  forDevices(app, context, hub, find);
+  forDevices(app, context, { hub, find, onSample });
 }
 
 type Find = (id: string) => Promise<DeviceRow>;
@@ -47,9 +57,17 @@ function forBrowsers(app: FastifyInstance, context: Context, hub: DeviceHub, fin
     { schema: { summary: 'Devices, and what they show', response: { 200: DevicesReply } } },
     async () => {
       const rows = await context.db.many<DeviceRow>(sql`SELECT * FROM device ORDER BY name`);
-      const devices = rows.map(({ id, kind, name, simulated }) => {
+      const devices = rows.map(({ id, kind, name, simulated, station_id }) => {
         const { last, heardMs } = hub.of(id);
-        return { id, kind, name, simulated, online: context.nowMs() - heardMs < ONLINE_MS, last: last ?? null };
+        return {
+          id,
+          kind,
+          name,
+          simulated,
+          stationId: station_id,
+          online: context.nowMs() - heardMs < ONLINE_MS,
+          last: last ?? null,
+        };
       });
       return { devices };
     },
@@ -70,6 +88,7 @@ function forBrowsers(app: FastifyInstance, context: Context, hub: DeviceHub, fin
         kind: body.kind,
         name: body.name,
         simulated: body.simulated ?? false,
+        stationId: body.stationId,
       });
       return device;
     },
@@ -121,7 +140,8 @@ function forBrowsers(app: FastifyInstance, context: Context, hub: DeviceHub, fin
   );
 }
 
-function forDevices(app: FastifyInstance, context: Context, hub: DeviceHub, find: Find): void {
+type ForDevices = { readonly hub: DeviceHub; readonly find: Find; readonly onSample: OnSample };
+function forDevices(app: FastifyInstance, context: Context, { hub, find, onSample }: ForDevices): void {
   const known = async (request: FastifyRequest): Promise<DeviceRow> => {
     const row = await find((request.params as WithDevice['Params']).deviceId);
     const shown = Buffer.from(hashOf((request.headers.authorization ?? '').replace(/^Bearer /, '')));
@@ -136,8 +156,10 @@ function forDevices(app: FastifyInstance, context: Context, hub: DeviceHub, find
     '/api/devices/:deviceId/samples',
     { schema: { summary: 'Device: send samples', params: Params, body: SamplesInput, response: { 200: Done } } },
     async (request) => {
-      const { id } = await known(request);
+      const { id, station_id } = await known(request);
       hub.hear(id, request.body.samples, context.nowMs());
+      const newest = request.body.samples.at(-1);
+      if (station_id !== null && newest) await onSample(station_id, newest);
       return { ok: true };
     },
   );

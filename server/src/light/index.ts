@@ -1,7 +1,4 @@
-import { type Asker, askThread } from '../db/index.ts';
-import type { IrradianceAnswer, IrradianceQuestion } from './lightThread.ts';
-
-export type LightMapper = Asker<IrradianceQuestion, IrradianceAnswer>;
-
-/** Maps light in a thread of its own. */
-export const makeLightMapper = (): LightMapper => askThread(new URL('./lightThread.ts', import.meta.url));
+export { describedOf } from './lamps.ts';
+export { type LightMapper, makeLightMapper } from './mapper.ts';
+export { makePairKeeper, type PairKeeper } from './pairs.ts';
+export { lightRoutes } from './routes.ts';

@@ -1,8 +1,11 @@
 import { createHash } from 'node:crypto';
+import type { LightTraceReply } from '@north-step/contract';
 import { canonicalJson, GENESIS_HASH, type Json, sealRecord } from '@north-step/core/record';
 import { type BatchEvent, type BatchState, deviationOf, exposureS, lightS, type Moment } from '@north-step/core/route';
 import type { Context } from '../context.ts';
 import { type Queryable, sql } from '../db/index.ts';
+import { traceOf } from '../devices/index.ts';
+import { lightSeen } from './lightSeen.ts';
 
 export const sha256 = (text: string): string => createHash('sha256').update(text, 'utf8').digest('hex');
 
@@ -33,6 +36,7 @@ export async function seal(
       note: row.note,
       resinIntoBathMg: Number(row.resin_mg),
     })),
+    (await traceOf(tx, batch.id)).samples,
   );
   const record = sealRecord(Number(last?.number ?? 0n) + 1, body, last?.hash ?? GENESIS_HASH, sha256);
   await tx.many(sql`
@@ -44,7 +48,12 @@ export async function seal(
 const iso = (atMs: number): string => new Date(atMs).toISOString();
 
 /** What a record holds: who, what, when, what was known, what was seen. Times are UTC. */
-export function recordBody(batch: BatchState, now: Moment, movements: readonly Json[]): Json {
+export function recordBody(
+  batch: BatchState,
+  now: Moment,
+  movements: readonly Json[],
+  trace: LightTraceReply['samples'] = [],
+): Json {
   const body = {
     batch: batch.name,
     batchId: batch.id,
@@ -68,6 +77,7 @@ export function recordBody(batch: BatchState, now: Moment, movements: readonly J
     secondsInSolvent: Math.round(exposureS(batch, now.atMs)),
     exposureLimitS: batch.card.exposureCapS,
     secondsOfLight: Math.round(lightS(batch)),
+    light: batch.light && { ...batch.light },
     steps: batch.steps
       .filter((step) => step.state === 'done')
       .map((step) => ({
@@ -81,6 +91,7 @@ export function recordBody(batch: BatchState, now: Moment, movements: readonly J
         outcome: step.outcome,
         deviation: deviationOf(batch, step),
         knew: step.knew,
+        lightSeen: lightSeen(trace.filter(({ stepId }) => stepId === step.id)),
       })),
     movements,
     constants: 'Resin and wash constants are defaults to be calibrated, not measurements.',

@@ -1,0 +1,238 @@
+import { COUPON_RESULTS, MEDIA, type PairScale } from '@north-step/core/cure';
+import { LAMP_KINDS, type Lamp } from '@north-step/core/light';
+import type { BatchLight, LampNow } from '@north-step/core/route';
+import { type Static, Type } from 'typebox';
+import { command, EntityId, literals, strict, Text } from './common.ts';
+
+const Num = (description: string, minimum: number, maximum: number) => Type.Number({ description, minimum, maximum });
+const Triple = Type.Array(Type.Number(), { minItems: 3, maxItems: 3 });
+const Power = { powerMW: Num('mW of each LED', 0.01, 100_000), m: Type.Optional(Num('Lambertian exponent', 0.5, 100)) };
+const Count = (most: number) => Type.Integer({ minimum: 1, maximum: most });
+
+const Group = Type.Union([
+  Type.Object(
+    {
+      shape: Type.Literal('columns'),
+      columns: Count(24),
+      each: Count(40),
+      radiusMm: Num('mm', 1, 2000),
+      fromMm: Num('mm above the table', -500, 3000),
+      toMm: Num('mm above the table', -500, 3000),
+      firstDeg: Type.Optional(Num('°', -360, 360)),
+      ...Power,
+    },
+    strict,
+  ),
+  Type.Object(
+    {
+      shape: Type.Literal('ring'),
+      count: Count(100),
+      radiusMm: Num('mm', 1, 2000),
+      zMm: Num('mm above the table', -500, 3000),
+      downDeg: Num('° below level', -90, 90),
+      ...Power,
+    },
+    strict,
+  ),
+  Type.Object(
+    {
+      shape: Type.Literal('panel'),
+      rows: Count(30),
+      columns: Count(30),
+      sizeMm: Type.Array(Num('mm', 0, 4000), { minItems: 2, maxItems: 2 }),
+      centreMm: Triple,
+      facing: literals(['down', 'up', 'left', 'right', 'front', 'back']),
+      ...Power,
+    },
+    strict,
+  ),
+  Type.Object(
+    {
+      shape: Type.Literal('rod'),
+      rings: Count(30),
+      perRing: Count(12),
+      fromMm: Num('mm above the table', 0, 3000),
+      toMm: Num('mm above the table', 0, 3000),
+      radiusMm: Num('mm', 0, 200),
+      ...Power,
+    },
+    strict,
+  ),
+]);
+
+/** A light source by what a ruler, a clock and a meter can tell. */
+export const LampInput = Type.Object(
+  {
+    kind: literals(LAMP_KINDS),
+    groups: Type.Array(Group, { maxItems: 12 }),
+    turntable: Type.Boolean(),
+    tableRadiusMm: Num('mm', 10, 2000),
+    heightMm: Num('mm of room above the table', 10, 3000),
+    tableTransmission: Num('share', 0, 1),
+    floorBelowMm: Num('mm below the table', 0, 1000),
+    floorReflectance: Num('share: 0 plain, 0.85 to 0.95 mirrored', 0, 1),
+    wallReflectance: Num('share', 0, 0.98),
+    wallAreaMm2: Num('mm²', 0, 1e8),
+    portMm2: Type.Optional(Num('mm² of openings', 0, 1e8)),
+    heatsK: Num('K above the room', 0, 80),
+    heaterToC: Type.Optional(Num('°C', 25, 150)),
+    timerStepS: Num('s', 1, 3600),
+    cutOutS: Type.Optional(Num('s', 1, 36_000)),
+    hours: Num('h', 0, 1e6),
+    fadesPer1000h: Num('share', 0, 0.95),
+  },
+  strict,
+);
+export const DescribeLamp = Type.Object({ ...command, lamp: LampInput }, strict);
+export type DescribeLamp = Static<typeof DescribeLamp>;
+export const MeterLamp = Type.Object(
+  {
+    ...command,
+    readings: Type.Array(Type.Object({ spot: Text(20), mWPerCm2: Num('mW/cm²', 0, 1000) }, strict), {
+      minItems: 1,
+      maxItems: 12,
+    }),
+  },
+  strict,
+);
+export type MeterLamp = Static<typeof MeterLamp>;
+export const SkyNow = Type.Object(
+  {
+    ...command,
+    latDeg: Num('° north', -90, 90),
+    lonDeg: Num('° east', -180, 180),
+    cloudShare: Num('share of the sky', 0, 1),
+  },
+  strict,
+);
+export type SkyNow = Static<typeof SkyNow>;
+
+export const LampEvent = Type.Object({
+  kind: literals(['described', 'metered', 'sky']),
+  atMs: Type.Number(),
+  by: Type.String(),
+  /** hours of the lamp then */
+  hours: Type.Number(),
+  scale: Type.Optional(Type.Number({ description: 'light over what the description says' })),
+  spreadPct: Type.Optional(Type.Number()),
+});
+export const LampView = Type.Object({
+  stationId: EntityId,
+  name: Type.String(),
+  version: Type.Integer(),
+  lamp: Type.Unsafe<Lamp>(Type.Object({}, { additionalProperties: true })),
+  /** by marked place, mW/cm² */
+  described: Type.Array(Type.Number()),
+  now: Type.Unsafe<LampNow>(Type.Object({}, { additionalProperties: true })),
+  sky: Type.Optional(Type.Object({ latDeg: Type.Number(), lonDeg: Type.Number(), cloudShare: Type.Number() })),
+  /** a device that runs it */
+  deviceId: Type.Union([Type.String(), Type.Null()]),
+  events: Type.Array(LampEvent, { description: 'newest first' }),
+});
+export type LampView = Static<typeof LampView>;
+export const LampsReply = Type.Object({ lamps: Type.Array(LampView) });
+export type LampsReply = Static<typeof LampsReply>;
+
+export const LightMapBody = Type.Object(
+  {
+    /** float32 little-endian, mW/cm² of every sample, base64 */
+    values: Type.String({ maxLength: 120_000 }),
+    triangles: Type.Integer({ minimum: 1 }),
+  },
+  strict,
+);
+export type LightMapBody = Static<typeof LightMapBody>;
+
+export const CurePlanCommand = Type.Object(
+  {
+    ...command,
+    light: Type.Unsafe<BatchLight>(
+      Type.Object(
+        {
+          station: EntityId,
+          placed: Type.Integer({ minimum: 1, maximum: 1000 }),
+          poses: Type.Array(
+            Type.Object(
+              { up: Triple, coldMWPerCm2: Num('mW/cm²', 0, 1000), hotMWPerCm2: Num('mW/cm²', 0, 1000) },
+              strict,
+            ),
+            { minItems: 1, maxItems: 2 },
+          ),
+          medianMWPerCm2: Num('mW/cm²', 0, 1000),
+          neverLitPct: Num('%', 0, 100),
+          samples: Type.Optional(Type.Integer({ minimum: 1 })),
+          triangles: Type.Optional(Type.Integer({ minimum: 1 })),
+        },
+        strict,
+      ),
+    ),
+    medium: literals(MEDIA),
+    tempC: Type.Optional(Num('°C', 0, 150)),
+  },
+  strict,
+);
+export type CurePlanCommand = Static<typeof CurePlanCommand>;
+
+const CouponOutcome = Type.Object(
+  {
+    seconds: Num('s', 1, 86_400),
+    result: literals(COUPON_RESULTS),
+    shoreD: Type.Optional(Num('Shore D', 1, 100)),
+  },
+  strict,
+);
+export const NewLadder = Type.Object(
+  {
+    ...command,
+    stationId: EntityId,
+    cardId: EntityId,
+    lot: Text(40),
+    medium: literals(MEDIA),
+    outcomes: Type.Array(CouponOutcome, { minItems: 1, maxItems: 24 }),
+  },
+  strict,
+);
+export type NewLadder = Static<typeof NewLadder>;
+const Range = Type.Array(Type.Number(), { minItems: 2, maxItems: 2 });
+/** What is known of a resin under a lamp. */
+export const PairView = Type.Object({
+  cardId: EntityId,
+  stationId: EntityId,
+  scale: Type.Unsafe<PairScale>(Type.Object({}, { additionalProperties: true })),
+  handleS: Type.Number(),
+  handleRange90: Range,
+  maxS: Type.Optional(Type.Number()),
+  maxRange90: Type.Optional(Range),
+  coupons: Type.Integer(),
+  looks: Type.Integer(),
+  ladderAtMs: Type.Union([Type.Number(), Type.Null()]),
+  drift: Type.Optional(Type.String()),
+});
+export type PairView = Static<typeof PairView>;
+export const Ladder = Type.Object({
+  id: EntityId,
+  stationId: EntityId,
+  cardId: EntityId,
+  lot: Type.String(),
+  medium: literals(MEDIA),
+  mWPerCm2: Type.Number(),
+  outcomes: Type.Array(CouponOutcome),
+  atMs: Type.Number(),
+  by: Type.String(),
+});
+export type Ladder = Static<typeof Ladder>;
+export const PairsReply = Type.Object({ pairs: Type.Array(PairView), ladders: Type.Array(Ladder) });
+export type PairsReply = Static<typeof PairsReply>;
+
+export const LightTraceReply = Type.Object({
+  samples: Type.Array(
+    Type.Object({
+      stepId: Type.String(),
+      atMs: Type.Number(),
+      mWPerCm2: Type.Number(),
+      tempC: Type.Union([Type.Number(), Type.Null()]),
+      doorOpen: Type.Boolean(),
+    }),
+  ),
+});
+export type LightTraceReply = Static<typeof LightTraceReply>;

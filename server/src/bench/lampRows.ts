@@ -1,0 +1,55 @@
+import type { PairScale } from '@north-step/core/cure';
+import type { Lamp } from '@north-step/core/light';
+import { type BenchNow, type LampNow, lampNow, STATIONS, sunNow } from '@north-step/core/route';
+import { type Queryable, sql } from '../db/index.ts';
+
+export type Sky = { readonly latDeg: number; readonly lonDeg: number; readonly cloudShare: number };
+export type LampRow = {
+  readonly station_id: string;
+  readonly version: number;
+  readonly lamp: Lamp & { readonly sky?: Sky };
+  /** by marked place of the meter, mW/cm² */
+  readonly described: readonly number[];
+  readonly burnt_h: number;
+};
+/** The meter's place that stands for a part: on a stand in the middle, facing out. */
+const MIDDLE_SPOT = 1;
+
+export const lampRows = (db: Queryable) =>
+  db.many<LampRow>(sql`SELECT station_id, version, lamp, described, burnt_h FROM lamp`);
+
+/** The lamp with the hours it has burnt by now. */
+export const lampWithHours = ({ lamp, burnt_h }: LampRow): Lamp => ({ ...lamp, hours: lamp.hours + burnt_h });
+
+/** A lamp as planning takes it. */
+export function lampNowOf(row: LampRow, name: string, nowMs: number): LampNow {
+  const lamp = lampWithHours(row);
+  if (lamp.kind === 'sun') return sunNow(name, lamp, { ...(row.lamp.sky ?? NO_PLACE), atMs: nowMs });
+  return lampNow(name, lamp, row.described[MIDDLE_SPOT] ?? 0);
+}
+/** Before anybody said where the sill is: a middling latitude and a half-covered sky. */
+const NO_PLACE: Sky = { latDeg: 50, lonDeg: 0, cloudShare: 0.5 };
+
+/** Adds the time that a lamp was lit, in the transaction of the fact that says so. */
+export const addBurnt = (tx: Queryable, stationId: string, seconds: number) =>
+  tx.many(sql`UPDATE lamp SET burnt_h = burnt_h + ${seconds / 3600}::float8 WHERE station_id = ${stationId}`);
+
+/** Everything that bench planning needs of light, in one value for one read. */
+export type LightRows = {
+  readonly lamps: readonly (LampRow & { readonly name: string })[] | null;
+  readonly pairs: Readonly<Record<string, PairScale>> | null;
+};
+export const lightRows = (db: Queryable) =>
+  db.one<LightRows>(sql`
+    SELECT (SELECT jsonb_agg(to_jsonb(l) || jsonb_build_object('name', s.name)) FROM lamp l JOIN station s ON s.id = l.station_id) AS lamps,
+           (SELECT jsonb_object_agg(card_id || ' at ' || station_id, body->'scale') FROM lamp_pair) AS pairs`);
+
+/** Lamps by station over those of the set-up; ovens give no light and are none. */
+export function lightNow(
+  rows: LightRows,
+  nowMs: number,
+): Pick<BenchNow, 'lamps' | 'pairs'> & { readonly main?: LampNow } {
+  const lit = (rows.lamps ?? []).filter(({ lamp }) => lamp.kind !== 'oven');
+  const lamps = Object.fromEntries(lit.map((row) => [row.station_id, lampNowOf(row, row.name, nowMs)]));
+  return { lamps, pairs: rows.pairs ?? {}, main: lamps[STATIONS.lamp] };
+}

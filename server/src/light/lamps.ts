@@ -1,0 +1,158 @@
+import type { DescribeLamp, LampView, MeterLamp, SkyNow } from '@north-step/contract';
+import { describedMWPerCm2, type Lamp, meterCheck, meterSpots, validateLamp } from '@north-step/core/light';
+import { type LampRow, lampNowOf, lampRows, lampWithHours } from '../bench/index.ts';
+import type { Context } from '../context.ts';
+import { type Queryable, sql } from '../db/index.ts';
+import { runCommand } from '../http/command.ts';
+import { Refused, unknown } from '../http/errors.ts';
+
+type EventRow = {
+  station_id: string;
+  kind: 'described' | 'metered' | 'sky';
+  payload: { hours?: number; scale?: number; spreadPct?: number };
+  at: Date;
+  by: string;
+};
+const MOST_EVENTS = 60;
+
+/** Every lamp with what is known of it, and its last changes. */
+export async function lampViews(db: Queryable, nowMs: number): Promise<LampView[]> {
+  const [rows, events, stations, devices] = await Promise.all([
+    lampRows(db),
+    db.many<EventRow>(sql`
+      SELECT station_id, kind, payload, at, by FROM (SELECT *, row_number() OVER (PARTITION BY station_id ORDER BY seq DESC) AS n FROM lamp_event) e
+       WHERE n <= ${MOST_EVENTS} ORDER BY seq DESC`),
+    db.many<{ id: string; name: string }>(sql`SELECT id, name FROM station ORDER BY place`),
+    db.many<{ id: string; station_id: string }>(
+      sql`SELECT id, station_id FROM device WHERE kind = 'lamp' AND station_id IS NOT NULL`,
+    ),
+  ]);
+  return stations.flatMap(({ id, name }): LampView[] => {
+    const row = rows.find(({ station_id }) => station_id === id);
+    if (!row) return [];
+    return [
+      {
+        stationId: id,
+        name,
+        version: row.version,
+        lamp: lampWithHours(row),
+        described: [...row.described],
+        now: lampNowOf(row, name, nowMs),
+        sky: row.lamp.sky,
+        deviceId: devices.find(({ station_id }) => station_id === id)?.id ?? null,
+        events: events
+          .filter(({ station_id }) => station_id === id)
+          .map(({ kind, payload, at, by }) => ({
+            kind,
+            atMs: at.getTime(),
+            by,
+            hours: payload.hours ?? 0,
+            scale: payload.scale,
+            spreadPct: payload.spreadPct,
+          })),
+      },
+    ];
+  });
+}
+
+async function lampRow(db: Queryable, stationId: string): Promise<LampRow> {
+  const row = (await lampRows(db)).find(({ station_id }) => station_id === stationId);
+  if (!row) throw unknown('lamp', stationId);
+  return row;
+}
+
+const said = (context: Context, command: { commandId: string; by?: string }) => ({
+  at: new Date(context.nowMs()),
+  by: command.by ?? 'workshop',
+  commandId: command.commandId,
+});
+
+async function write(
+  tx: Queryable,
+  row: LampRow,
+  fact: { kind: EventRow['kind']; payload: object; at: Date; by: string; commandId: string },
+): Promise<void> {
+  await tx.many(sql`
+    INSERT INTO lamp_event (station_id, kind, payload, at, by, command_id)
+    VALUES (${row.station_id}, ${fact.kind}, ${JSON.stringify(fact.payload)}, ${fact.at}, ${fact.by}, ${fact.commandId})`);
+  await tx.many(sql`
+    INSERT INTO lamp (station_id, version, lamp, described, burnt_h)
+    VALUES (${row.station_id}, ${row.version}, ${JSON.stringify(row.lamp)}, ${JSON.stringify(row.described)}, ${row.burnt_h})
+    ON CONFLICT (station_id) DO UPDATE SET version = excluded.version, lamp = excluded.lamp, described = excluded.described, burnt_h = excluded.burnt_h`);
+}
+
+/** Describes a lamp anew. A meter reading of before no longer counts. */
+export function describeLamp(
+  context: Context,
+  stationId: string,
+  command: DescribeLamp,
+): Promise<{ lamps: LampView[] }> {
+  return runCommand(context, { commandId: command.commandId, kind: 'lamp.described' }, async (tx) => {
+    const station = await tx.maybeOne(sql`SELECT 1 AS one FROM station WHERE id = ${stationId} AND side = 'light'`);
+    if (!station) throw unknown('lamp', stationId);
+    const lamp = command.lamp as unknown as Lamp;
+    const breach = validateLamp(lamp)[0];
+    if (breach) throw new Refused({ code: 'BAD_LAMP', message: breach, field: `lamp.${breach.split(' ')[0]}` });
+    const before = (await lampRows(tx)).find(({ station_id }) => station_id === stationId);
+    const row: LampRow = {
+      station_id: stationId,
+      version: (before?.version ?? 0) + 1,
+      lamp: { ...lamp, sky: before?.lamp.sky },
+      described: describedOf(lamp),
+      burnt_h: 0,
+    };
+    await write(tx, row, { kind: 'described', payload: { lamp, hours: lamp.hours }, ...said(context, command) });
+    return { reply: { lamps: await lampViews(tx, context.nowMs()) }, topics: ['bench', 'lamps'] };
+  });
+}
+
+/** What a meter would show at each marked place; nothing for the sun and for ovens. */
+export const describedOf = (lamp: Lamp): number[] =>
+  lamp.groups.length === 0 ? meterSpots(lamp).map(() => 0) : [...describedMWPerCm2(lamp)];
+
+/** Scales a lamp to what a meter showed. */
+export function meterLamp(context: Context, stationId: string, command: MeterLamp): Promise<{ lamps: LampView[] }> {
+  return runCommand(context, { commandId: command.commandId, kind: 'lamp.metered' }, async (tx) => {
+    const row = await lampRow(tx, stationId);
+    const lamp = lampWithHours(row);
+    const unknownSpot = command.readings.find(({ spot }) => !meterSpots(lamp).some(({ id }) => id === spot));
+    if (unknownSpot)
+      throw new Refused({
+        code: 'BAD_VALUE',
+        message: `This lamp has no place “${unknownSpot.spot}”.`,
+        field: 'readings',
+      });
+    if (command.readings.every(({ mWPerCm2 }) => mWPerCm2 === 0))
+      throw new Refused({
+        code: 'BAD_VALUE',
+        message: 'The meter showed no light at any place.',
+        remedy: 'Switch the lamp on, take the cap off the meter, and read again.',
+        field: 'readings',
+      });
+    const check = meterCheck(lamp, command.readings);
+    const metered = { scale: check.scale, spreadPct: check.spreadPct, hours: lamp.hours };
+    await write(
+      tx,
+      { ...row, version: row.version + 1, lamp: { ...row.lamp, metered } },
+      { kind: 'metered', payload: { ...metered, readings: command.readings }, ...said(context, command) },
+    );
+    return { reply: { lamps: await lampViews(tx, context.nowMs()) }, topics: ['bench', 'lamps'] };
+  });
+}
+
+/** Where the sill is, and how much of the sky is covered now. */
+export function noteSky(context: Context, stationId: string, command: SkyNow): Promise<{ lamps: LampView[] }> {
+  return runCommand(context, { commandId: command.commandId, kind: 'lamp.sky' }, async (tx) => {
+    const row = await lampRow(tx, stationId);
+    if (row.lamp.kind !== 'sun')
+      throw new Refused({ code: 'NOT_THE_SUN', message: 'Only a place in the sun has a sky.', field: 'stationId' });
+    const { latDeg, lonDeg, cloudShare } = command;
+    const sky = { latDeg, lonDeg, cloudShare };
+    await write(
+      tx,
+      { ...row, version: row.version + 1, lamp: { ...row.lamp, sky } },
+      { kind: 'sky', payload: { ...sky, hours: 0 }, ...said(context, command) },
+    );
+    return { reply: { lamps: await lampViews(tx, context.nowMs()) }, topics: ['bench', 'lamps'] };
+  });
+}

@@ -1,0 +1,62 @@
+import type { Ladder } from '@north-step/contract';
+import {
+  type CouponFit,
+  type CureSetting,
+  driftAlarm,
+  fitCoupons,
+  type Outcome,
+  type PairScale,
+} from '@north-step/core/cure';
+import { cureConstantsOf, type ResinCard } from '@north-step/core/resin';
+import { type BatchState, type BenchNow, lookOutcomes } from '@north-step/core/route';
+import { answerAsked } from '../db/answerAsked.ts';
+
+export type PairQuestion = {
+  readonly card: ResinCard;
+  readonly stationId: string;
+  readonly ladder?: Ladder;
+  readonly batches: readonly BatchState[];
+  readonly bench: BenchNow;
+};
+export type PairAnswer = {
+  readonly scale: PairScale;
+  readonly handleS: number;
+  readonly handleRange90: [number, number];
+  readonly maxS?: number;
+  readonly maxRange90?: [number, number];
+  readonly coupons: number;
+  readonly looks: number;
+  readonly drift?: string;
+};
+/** Thickness of a coupon. */
+const COUPON_MM = 3;
+
+/** Fits one pair of resin and lamp away from the main thread. */
+answerAsked(({ card, stationId, ladder, batches, bench }: PairQuestion): PairAnswer => {
+  const lamp = bench.lamps?.[stationId] ?? bench.lamp;
+  const light = ladder?.mWPerCm2 ?? lamp.mWPerCm2;
+  const setting: CureSetting = {
+    constants: cureConstantsOf(card),
+    wallMm: COUPON_MM,
+    coldMWPerCm2: light,
+    hotMWPerCm2: light,
+    medium: ladder?.medium ?? card.cureMedium,
+    tempC: bench.roomC,
+    lampHeatsK: lamp.heatsK,
+  };
+  const coupons: readonly Outcome[] = ladder?.outcomes ?? [];
+  const since = batches.filter(({ createdAtMs }) => ladder === undefined || createdAtMs > ladder.atMs);
+  const looks = lookOutcomes(since, stationId, setting, bench);
+  const ladderOnly: CouponFit | undefined = ladder && fitCoupons(setting, coupons);
+  const fit = fitCoupons(setting, [...coupons, ...looks]);
+  return {
+    scale: fit.scale,
+    handleS: fit.handleS,
+    handleRange90: [...fit.handleRange90],
+    maxS: fit.maxS,
+    maxRange90: fit.maxRange90 && [...fit.maxRange90],
+    coupons: coupons.length,
+    looks: looks.length,
+    drift: ladderOnly && driftAlarm(setting, ladderOnly.scale, looks),
+  };
+});
