@@ -101,7 +101,7 @@ export const SunInput = Type.Object(
   {
     latDeg: Num('° north'),
     lonDeg: Num('° east'),
-    at: Type.String({ format: 'date-time', description: 'ISO 8601 with its zone' }),
+    at: Type.String({ maxLength: 40, description: 'ISO 8601 with its zone, like 2026-06-21T12:00:00Z' }),
     cloudShare: Opt('0 to 1, default 0'),
     albedo: Opt('of the ground, default 0.15'),
   },

@@ -1,8 +1,9 @@
 import { randomBytes } from 'node:crypto';
 import { CLARITY_PER_PCT_MM } from '@north-step/core/reading';
 import { bathDensityGPerMl } from '@north-step/core/solvent';
-import { runCamera, runScale, type World } from '@north-step/devices';
+import { type LampWorld, runCamera, runLampBox, runScale, runUvMeter, type World } from '@north-step/devices';
 import { type Db, type Running, readHistory, registerDevice, runFromCommandLine, sql } from '@north-step/server';
+import { trueLampBox } from './lightCare.ts';
 import { tellStory } from './story.ts';
 import { trueLoadPctW, trueStrengthPctW, truthOf } from './truth.ts';
 
@@ -28,14 +29,22 @@ async function startDevices({ db, address }: Running): Promise<void> {
     const densityGPerMl = bathDensityGPerMl({ strengthPctW: trueStrengthPctW(truth), loadPctW, tempC: ROOM_C });
     return { loadPctW, densityGPerMl, tempC: ROOM_C, clarityPerPctMm: CLARITY_PER_PCT_MM * 1.08 };
   };
-  const register = async (id: string, kind: 'scale' | 'camera', name: string) => {
+  const lamp: LampWorld = () => trueLampBox(db);
+  const register = async (
+    id: string,
+    kind: 'scale' | 'camera' | 'lamp' | 'uv-meter',
+    name: string,
+    stationId?: string,
+  ) => {
     const token = randomBytes(24).toString('hex');
-    await registerDevice(db, { id, kind, name, simulated: true, token });
+    await registerDevice(db, { id, kind, name, simulated: true, stationId, token });
     return { server: address, id, token };
   };
   const devices = [
     runScale(await register('bench-scale', 'scale', 'Bench scale'), world),
     runCamera(await register('bench-camera', 'camera', 'Camera'), world),
+    runLampBox(await register('lamp-box', 'lamp', 'Lamp box', 'lamp-box'), lamp),
+    runUvMeter(await register('uv-meter', 'uv-meter', 'UV meter'), lamp),
   ];
   process.on('exit', () => {
     for (const device of devices) device.stop();

@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import type { BatchReply, BenchReply } from '@north-step/contract';
 import { type BatchState, type BenchNow, currentStep } from '@north-step/core/route';
 import { buildApp, type Db, LiveHub, setUpWorkshop } from '@north-step/server';
+import { tendLight } from './lightCare.ts';
 import { type DemoPart, PARTS, stlOf } from './parts.ts';
 import { makeRandom, type Random } from './random.ts';
 import { RouteTurns } from './routes.ts';
@@ -56,6 +57,7 @@ export async function tellStory(db: Db, options: StoryOptions): Promise<void> {
     options.onProgress?.(days - daysAgo + 1, days);
     clock.nowMs = dayStart(nowMs, -daysAgo);
     if (daysAgo === CARD_CHANGED_DAYS_AGO) await changeCard(people[0]!);
+    await tendLight(told, daysAgo);
     await workDay(told, { daysAgo, batches: batchesOn(daysAgo, random), untilMs: clock.nowMs + 8 * 3600 * 1000 });
   }
   clock.nowMs = Math.min(dayStart(nowMs, 0), nowMs - 5 * 3600 * 1000);

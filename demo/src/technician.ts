@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import type { BatchReply, MeshStored } from '@north-step/contract';
+import type { BatchReply, BenchReply, MeshStored } from '@north-step/contract';
 import { cureWindow } from '@north-step/core/cure';
 import {
   type BatchState,
@@ -8,6 +8,7 @@ import {
   currentStep,
   lightS,
   requestOf,
+  STATIONS,
   type Step,
 } from '@north-step/core/route';
 import type { buildApp } from '@north-step/server';
@@ -106,7 +107,10 @@ export class Technician {
     const step = currentStep(batch)!;
     if (step.mode === 'look') {
       this.wait(30);
-      return this.step(batch, step, 'look', this.seen(batch, step, bench));
+      // the sun moves on; lamps do not
+      const inSun = batch.steps.some(({ kind, station }) => kind === 'cure' && station === STATIONS.sun);
+      const now = inSun ? (await this.get<BenchReply>('/api/bench')).bench : bench;
+      return this.step(batch, step, 'look', this.seen(batch, step, now));
     }
     if (step.mode === 'moment') {
       this.wait(60);

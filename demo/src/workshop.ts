@@ -1,4 +1,5 @@
 import type { Workshop } from '@north-step/server';
+import { LAMPS } from './lamps.ts';
 import { RESINS } from './resins.ts';
 
 /** Fennmark Tidal Instruments, an invented workshop on an invented island. */
@@ -36,6 +37,7 @@ export const WORKSHOP: Workshop = {
       boxes: { 'lamp-box': [200, 200, 210], 'small-lamp': [110, 110, 90], oven: [260, 260, 200] },
     },
   },
+  lamps: LAMPS,
   people: [
     { id: 'mara', name: 'Mara V.', role: 'technician' },
     { id: 'osei', name: 'Osei T.', role: 'technician' },

@@ -32,9 +32,9 @@ export function lightFigures(values: Float32Array): LightFigures | undefined {
 }
 
 /** Below this a spot is called never lit. The median is that of what gets any light at all. @param sorted rising */
-export function darkBelowMWPerCm2(sorted: Float32Array): number {
+export function darkBelowMWPerCm2(sorted: Float32Array, share: number = DARK_SHARE_OF_MEDIAN): number {
   const first = sorted.findIndex((value) => value > 0);
-  return first < 0 ? 0 : DARK_SHARE_OF_MEDIAN * quantile(sorted.subarray(first), 0.5);
+  return first < 0 ? 0 : share * quantile(sorted.subarray(first), 0.5);
 }
 
 /** Value below which a share of them lies, between neighbours by straight line. @param sorted rising, not empty */
@@ -44,6 +44,9 @@ export function quantile(sorted: Float32Array, share: number): number {
   const high = Math.min(sorted.length - 1, low + 1);
   return sorted[low]! + (place - low) * (sorted[high]! - sorted[low]!);
 }
+
+/** Faces that get less than this share of the median lie inside hollows, as a rule. An engineering guess. */
+export const HOLLOW_SHARE = 0.15;
 
 /** One part of a plan: how long, and the light of every sample meanwhile. */
 export type LitPhase = { readonly seconds: number; readonly values: Float32Array };
@@ -57,10 +60,12 @@ const RATE_POWER = 0.7;
  * Which spot is coldest, and which hottest, over several phases: the 2nd percentile by ∑ t·E^0.7, which cures, and the 99th
  * by ∑ t·E, which tints. A spot that is dark in one pose counts by what it gets in the other.
  * @param phases maps of the same samples in the same order
- * @returns the light of those two spots, phase by phase; undefined when nothing is lit
+ * @param darkShare what gets less than this share of the median in all is left out; larger to leave out insides of hollows
+ * @returns the light of those two spots, phase by phase, and the share left out; undefined when nothing is lit
  */
 export function extremesOver(
   phases: readonly LitPhase[],
+  darkShare: number = DARK_SHARE_OF_MEDIAN,
 ): { readonly cold: SpotLight; readonly hot: SpotLight; readonly neverLitPct: number } | undefined {
   const count = phases[0]?.values.length ?? 0;
   const cures = new Float32Array(count);
@@ -70,7 +75,7 @@ export function extremesOver(
       cures[i]! += seconds * values[i]! ** RATE_POWER;
       doses[i]! += seconds * values[i]!;
     }
-  const darkBelow = darkBelowMWPerCm2(doses.slice().sort());
+  const darkBelow = darkBelowMWPerCm2(doses.slice().sort(), darkShare);
   const lit = Array.from({ length: count }, (_, i) => i).filter((i) => doses[i]! > 0 && doses[i]! >= darkBelow);
   if (lit.length === 0) return undefined;
   const at = (by: Float32Array, share: number): SpotLight => {

@@ -7,5 +7,6 @@ export * from './meter.ts';
 export * from './openness.ts';
 export * from './place.ts';
 export * from './samples.ts';
+export * from './shade.ts';
 export * from './sun.ts';
 export * from './types.ts';

@@ -11,8 +11,10 @@ export type BatchLight = {
   readonly placed: number;
   readonly poses: readonly BatchPose[];
   readonly medianMWPerCm2: number;
-  /** surface that no pose lights, % */
+  /** surface that is left out: lit in no pose, or inside hollows, % */
   readonly neverLitPct: number;
+  /** the window is that of outer faces; insides of hollows stay soft */
+  readonly outerOnly?: boolean;
   /** samples of the map, and triangles that threw shadows */
   readonly samples?: number;
   readonly triangles?: number;

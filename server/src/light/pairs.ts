@@ -87,11 +87,13 @@ export function makePairKeeper(context: Context): PairKeeper {
           ON jsonb_path_exists(b.state, '$.steps[*] ? (@.kind == "cure" && @.station == $at)', jsonb_build_object('at', l.station_id))`);
     for (const { card_id, station_id } of rows) await refit(card_id, station_id);
   };
-  const follow = () =>
-    void context.live.listen(({ topics }) => {
+  const follow = () => {
+    void refitAll().catch(() => {});
+    context.live.listen(({ topics }) => {
       const looked = topics.find((topic) => topic.startsWith('looked:'))?.slice('looked:'.length);
       if (looked) void refitFor(context, refit, looked).catch(() => {});
     });
+  };
   return { refit, refitAll, follow, close: thread.close };
 }
 

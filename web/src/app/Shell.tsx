@@ -13,6 +13,7 @@ const PAGES = [
   ['/batches', 'Batches'],
   ['/routes', 'Routes'],
   ['/solvent', 'Solvent'],
+  ['/cure', 'Cure'],
   ['/resins', 'Resins'],
   ['/records', 'Records'],
 ] as const;

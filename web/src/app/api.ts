@@ -19,7 +19,18 @@ import type {
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
 import type { Static } from 'typebox';
 
-export const TAGS = ['Bench', 'Batches', 'Batch', 'Solvent', 'Care', 'Records', 'Resins', 'Routes', 'Parts'] as const;
+export const TAGS = [
+  'Bench',
+  'Batches',
+  'Batch',
+  'Solvent',
+  'Care',
+  'Records',
+  'Resins',
+  'Routes',
+  'Parts',
+  'Lamps',
+] as const;
 
 /** Reads only: everything that changes the bench goes through the outbox. */
 export const api = createApi({

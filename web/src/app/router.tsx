@@ -61,6 +61,19 @@ export const routes: RouteObject[] = [
         path: 'routes/:routeId',
         lazy: async () => ({ Component: (await import('../features/routes/index.ts')).RoutePage }),
       },
+      { path: 'cure', lazy: async () => ({ Component: (await import('../features/cure/index.ts')).CurePage }) },
+      {
+        path: 'cure/lamps/:stationId',
+        lazy: async () => ({ Component: (await import('../features/cure/index.ts')).LampPage }),
+      },
+      {
+        path: 'cure/coupons',
+        lazy: async () => ({ Component: (await import('../features/cure/index.ts')).CouponsPage }),
+      },
+      {
+        path: 'cure/:batchId',
+        lazy: async () => ({ Component: (await import('../features/cure/index.ts')).CurePage }),
+      },
       { path: 'resins', lazy: async () => ({ Component: (await import('../features/resins/index.ts')).ResinsPage }) },
       {
         path: 'resins/:cardId',

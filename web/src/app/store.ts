@@ -33,6 +33,7 @@ const TAGS_OF: Readonly<Record<string, readonly Tag[]>> = {
   routes: ['Routes'],
   parts: ['Parts'],
   resins: ['Resins'],
+  lamps: ['Lamps', 'Bench'],
 };
 
 /** Listens to the server's stream of changes; after a gap everything is asked for anew. */

@@ -13,6 +13,9 @@ type WindowBarProps = {
   readonly heightPx?: number;
 };
 
+/** Two times nearer than this are written as one. */
+const TEXT_PX = 46;
+
 /** Cure window: dotted is tacky, plain is good, hatched is over. Soft bars below show how unsure both edges are. */
 export function WindowBar({
   handleS,
@@ -25,11 +28,15 @@ export function WindowBar({
   heightPx = 16,
 }: WindowBarProps) {
   const id = useId();
-  const endS = maxS === undefined ? handleS * 2.2 : Math.max(maxS * 1.25, (nowS ?? 0) * 1.05);
+  const endS = maxS === undefined ? handleS * 2.2 : Math.max(maxS * 1.25, handleS * 1.1, (nowS ?? 0) * 1.05);
   const x = (seconds: number) => Math.max(0, Math.min(1, seconds / endS)) * (widthPx - 2) + 1;
+  const closed = maxS !== undefined && maxS <= handleS;
   const top = 16;
+  const apart = maxS === undefined || Math.abs(x(maxS) - x(handleS)) > TEXT_PX;
   const below = top + heightPx;
-  const words = `Cure window: tacky until ${clockText(handleS)}, good${maxS === undefined ? '' : ` until ${clockText(maxS)}, then over`}${nowS === undefined ? '' : `; now ${clockText(nowS)}`}`;
+  const words = closed
+    ? `Cure window closed: over after ${clockText(maxS)}, tacky until ${clockText(handleS)}`
+    : `Cure window: tacky until ${clockText(handleS)}, good${maxS === undefined ? '' : ` until ${clockText(maxS)}, then over`}${nowS === undefined ? '' : `; now ${clockText(nowS)}`}`;
   return (
     <svg role="img" aria-label={words} width={widthPx} height={below + 30} viewBox={`0 0 ${widthPx} ${below + 30}`}>
       <defs>
@@ -41,7 +48,9 @@ export function WindowBar({
         </pattern>
       </defs>
       <rect x={0} y={top} width={x(handleS)} height={heightPx} fill={`url(#${id}dots)`} />
-      <rect x={x(handleS)} y={top} width={x(maxS ?? endS) - x(handleS)} height={heightPx} fill="var(--moss)" />
+      {!closed && (
+        <rect x={x(handleS)} y={top} width={x(maxS ?? endS) - x(handleS)} height={heightPx} fill="var(--moss)" />
+      )}
       {maxS !== undefined && (
         <rect x={x(maxS)} y={top} width={widthPx - x(maxS)} height={heightPx} fill={`url(#${id}hatch)`} />
       )}
@@ -80,9 +89,9 @@ export function WindowBar({
         fill="var(--ink)"
         fontFamily="var(--font-mono)"
       >
-        {clockText(handleS)}
+        {apart ? clockText(handleS) : `${clockText(handleS)}–${clockText(maxS!)}`}
       </text>
-      {maxS !== undefined && (
+      {maxS !== undefined && apart && (
         <text
           x={Math.min(x(maxS), widthPx - 24)}
           y={below + 24}

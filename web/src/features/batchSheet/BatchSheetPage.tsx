@@ -1,5 +1,6 @@
 import type { BatchState } from '@north-step/core/route';
 import { clockText } from '@north-step/core/units';
+import { lazy, Suspense } from 'react';
 import { useParams } from 'react-router';
 import { useBatchQuery } from '../../app/api.ts';
 import { dayAndClock } from '../../app/useNow.ts';
@@ -11,6 +12,8 @@ import { RouteStrip } from './RouteStrip.tsx';
 import { SheetActions } from './SheetActions.tsx';
 import { WhatWasDone } from './WhatWasDone.tsx';
 import { WhyPanel } from './WhyPanel.tsx';
+
+const LightSeen = lazy(async () => ({ default: (await import('../cure/index.ts')).LightSeen }));
 
 /** One batch: its route, what was done and known, and why the next number is what it is. */
 export function BatchSheetPage() {
@@ -67,6 +70,9 @@ export function BatchSheetPage() {
           <div>
             <WhatWasDone batch={batch} nowMs={nowMs} />
             <Breakages batch={batch} />
+            <Suspense>
+              <LightSeen batchId={batch.id} />
+            </Suspense>
           </div>
           {bench && <WhyPanel batch={batch} bench={bench.bench} />}
         </div>

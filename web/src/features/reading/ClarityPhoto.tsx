@@ -1,7 +1,7 @@
 import { type Marks, PATCH_NAMES, type PatchName, type Point } from '@north-step/core/clarity';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
-import { useDevice } from './useDevice.ts';
+import { useDevice } from '../../app/useDevice.ts';
 import { usePhoto } from './usePhoto.ts';
 
 export type Patches = {

@@ -1,5 +1,5 @@
+import { useDevice } from '../../app/useDevice.ts';
 import type { Task } from './tasks.ts';
-import { useDevice } from './useDevice.ts';
 
 type Props = {
   readonly scale: NonNullable<Task['scale']>;

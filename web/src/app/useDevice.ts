@@ -1,12 +1,14 @@
 import type { Device, Sample } from '@north-step/contract';
 import { useEffect, useState } from 'react';
-import { useDevicesQuery } from '../../app/api.ts';
+import { useDevicesQuery } from './api.ts';
 
-/** The first device of a kind, its newest sample as it streams in, and its buttons. */
-export function useDevice(kind: Device['kind']) {
+/** The first device of a kind (at a station, if one is named), its newest sample as it streams in, and its buttons. */
+export function useDevice(kind: Device['kind'], stationId?: string) {
   const { data } = useDevicesQuery(undefined, { pollingInterval: 10_000 });
   const devices = Array.isArray(data?.devices) ? data.devices : [];
-  const device = devices.find((one) => one.kind === kind && one.online);
+  const device = devices.find(
+    (one) => one.kind === kind && one.online && (stationId === undefined || one.stationId === stationId),
+  );
   const [sample, setSample] = useState<Sample>();
   const [refusal, setRefusal] = useState<string>();
   const id = device?.id;
@@ -16,7 +18,10 @@ export function useDevice(kind: Device['kind']) {
     stream.addEventListener('message', (event) => setSample(JSON.parse(event.data as string) as Sample));
     return () => stream.close();
   }, [id]);
-  async function press(button: string, more: { vesselId?: string; amount?: number } = {}): Promise<void> {
+  async function press(
+    button: string,
+    more: { vesselId?: string; amount?: number; place?: string } = {},
+  ): Promise<void> {
     setRefusal(undefined);
     try {
       const response = await fetch(`/api/devices/${encodeURIComponent(id ?? '')}/press`, {

@@ -1,0 +1,81 @@
+import type { LampsReply } from '@north-step/contract';
+import { type CureSetting, cureWindow, FAMILY_CONSTANTS, LADDER_S, scaledConstants } from '@north-step/core/cure';
+import { meterSpots } from '@north-step/core/light';
+import type { TrueLamp } from '@north-step/devices';
+import { type Db, sql } from '@north-step/server';
+import { LAMP_BOX } from './lamps.ts';
+import type { Random } from './random.ts';
+import type { Shop } from './solventCare.ts';
+
+/** Days on which the lead walks round with the UV meter. */
+const METER_DAYS_AGO = [118, 74, 33, 5];
+/** After a lens hood came out yellow: a ladder of coupons for Clear Port in the lamp box. */
+const LADDER_DAYS_AGO = 69;
+/** Light that the box has truly lost of what its description says, by its hours: 6 % in 400. */
+const trueShare = (hours: number): number => (1 - 0.06) ** (hours / 400);
+const METER_NOISE = 0.015;
+/** Clear Port as it really is in this box: a little faster than its card, and yellow sooner. */
+const TRUE_CLEAR = { lnRate: 0.06, lnDose: -0.1 };
+const COUPON_NOISE = 0.06;
+
+/** What is done about light on a day of the story: metering, a ladder. */
+export async function tendLight({ people, random }: Shop, daysAgo: number): Promise<void> {
+  const lead = people[0]!;
+  if (METER_DAYS_AGO.includes(daysAgo)) {
+    const { lamps } = await lead.get<LampsReply>('/api/lamps');
+    const box = lamps.find(({ stationId }) => stationId === 'lamp-box')!;
+    const readings = meterSpots(box.lamp).map(({ id }, i) => ({
+      spot: id,
+      mWPerCm2: Number((box.described[i]! * trueShare(box.lamp.hours) * random.logNormal(METER_NOISE)).toFixed(2)),
+    }));
+    await lead.send('/api/lamps/lamp-box/meter', { readings });
+  }
+  if (daysAgo === LADDER_DAYS_AGO) {
+    const { lamps } = await lead.get<LampsReply>('/api/lamps');
+    const light = lamps.find(({ stationId }) => stationId === 'lamp-box')!.now.mWPerCm2;
+    await lead.send('/api/pairs/ladders', {
+      stationId: 'lamp-box',
+      cardId: 'clear-port',
+      lot: '22-C',
+      medium: 'air',
+      outcomes: coupons(light, random),
+    });
+  }
+}
+
+/** Eight coupons of Clear Port as they would come out of this box. */
+function coupons(mWPerCm2: number, random: Random) {
+  const setting: CureSetting = {
+    constants: scaledConstants(FAMILY_CONSTANTS.clear, TRUE_CLEAR),
+    wallMm: 3,
+    coldMWPerCm2: mWPerCm2,
+    hotMWPerCm2: mWPerCm2,
+    medium: 'air',
+    tempC: 22,
+    lampHeatsK: LAMP_BOX.heatsK,
+  };
+  const { handleS = 0, maxS = Number.POSITIVE_INFINITY } = cureWindow(setting);
+  return LADDER_S.map((seconds) => {
+    const tinted = seconds > maxS * random.logNormal(COUPON_NOISE);
+    const tacky = seconds < handleS * random.logNormal(COUPON_NOISE);
+    return { seconds, result: tinted ? 'tinted' : tacky ? 'tacky' : 'ok' };
+  });
+}
+
+/** The lamp box as it really is now: by its description, its hours and what it has lost. */
+export async function trueLampBox(db: Db): Promise<TrueLamp> {
+  const row = await db.one<{ lamp: typeof LAMP_BOX; described: readonly number[]; burnt_h: number }>(
+    sql`SELECT lamp, described, burnt_h FROM lamp WHERE station_id = 'lamp-box'`,
+  );
+  const share = trueShare(row.lamp.hours + row.burnt_h);
+  const spots = meterSpots(row.lamp);
+  const byPlace = Object.fromEntries(spots.map(({ id }, i) => [id, row.described[i]! * share]));
+  return {
+    mWPerCm2: byPlace.out!,
+    byPlace,
+    heatsK: row.lamp.heatsK,
+    roomC: 21.5,
+    timerStepS: row.lamp.timerStepS,
+    cutOutS: row.lamp.cutOutS,
+  };
+}

@@ -1,0 +1,244 @@
+import type { ErrorReply } from '@north-step/contract';
+import { COUPON_RESULTS, type CouponFit, type CureSetting } from '@north-step/core/cure';
+import { cureConstantsOf } from '@north-step/core/resin';
+import { clockText, plainNumber } from '@north-step/core/units';
+import { useState } from 'react';
+import { useSearchParams } from 'react-router';
+import { useBenchQuery, useResinsQuery } from '../../app/api.ts';
+import { dayAndClock, useNow } from '../../app/useNow.ts';
+import { WindowBar } from '../../glyphs/index.ts';
+import { Choice, Failed, Loading } from '../../ui/index.ts';
+import { SlimBand, SlimButton, useDo } from '../next/index.ts';
+import { useLampsQuery, usePairsQuery } from './endpoints.ts';
+import { useFit, useLadder } from './useLadder.ts';
+
+const COUPON_MM = 3;
+
+/** Eight coupons of one resin under one lamp, taken out one after another: the pair's own window with its range. */
+export function CouponsPage() {
+  const [params, setParams] = useSearchParams();
+  const resins = useResinsQuery();
+  const lamps = useLampsQuery();
+  const bench = useBenchQuery().data;
+  const pairs = usePairsQuery().data;
+  const sources = lamps.data?.lamps.filter(({ lamp }) => lamp.groups.length > 0) ?? [];
+  const learnable = resins.data?.resins.filter(({ card }) => !card.procedure) ?? [];
+  const resin = learnable.find(({ card }) => card.id === params.get('card')) ?? learnable[0];
+  const lamp = sources.find(({ stationId }) => stationId === params.get('lamp')) ?? sources[0];
+  const [lot, setLot] = useState<string>();
+  const [refusal, setRefusal] = useState<ErrorReply['error']>();
+  const acts = useDo();
+  const nowMs = useNow(500);
+  const ladder = useLadder(`${resin?.card.id} ${lamp?.stationId}`);
+  const setting: CureSetting | undefined =
+    resin && lamp && bench
+      ? {
+          constants: cureConstantsOf(resin.card),
+          wallMm: COUPON_MM,
+          coldMWPerCm2: Math.max(0.01, lamp.now.mWPerCm2),
+          hotMWPerCm2: Math.max(0.01, lamp.now.mWPerCm2),
+          medium: resin.card.cureMedium,
+          tempC: bench.bench.roomC,
+          lampHeatsK: lamp.lamp.heatsK,
+        }
+      : undefined;
+  const fit = useFit(setting, ladder.draft.coupons);
+  if (lamps.isError && !lamps.data) return <Failed what="the lamps" onRetry={() => void lamps.refetch()} />;
+  if (!resin || !lamp || !setting) return <Loading what="resins and lamps" />;
+  const { draft } = ladder;
+  const elapsedS = draft.startedAtMs === undefined ? undefined : (nowMs - draft.startedAtMs) / 1000;
+  const next = draft.coupons.findIndex(({ result }) => !result);
+  const answered = draft.coupons.filter(({ result }) => result).length;
+  const pair = pairs?.pairs.find(({ cardId, stationId }) => cardId === resin.card.id && stationId === lamp.stationId);
+  const choose = (name: 'card' | 'lamp', value: string) =>
+    setParams({ card: resin.card.id, lamp: lamp.stationId, [name]: value }, { replace: true });
+  const save = async () => {
+    setRefusal(undefined);
+    const answer = await acts.send('/api/pairs/ladders', {
+      stationId: lamp.stationId,
+      cardId: resin.card.id,
+      lot: lot ?? resin.lots[0] ?? 'unknown',
+      medium: resin.card.cureMedium,
+      outcomes: draft.coupons.flatMap(({ seconds, result, shoreD }) =>
+        result ? [{ seconds, result, ...(shoreD ? { shoreD } : {}) }] : [],
+      ),
+    });
+    if (answer?.ok) ladder.clear();
+    else if (answer) setRefusal(answer.error);
+  };
+  return (
+    <>
+      <SlimBand
+        say={bandWords(draft.startedAtMs, next, draft.coupons[next]?.seconds, elapsedS)}
+        more={`${resin.card.name} under ${lamp.name}, ${plainNumber(lamp.now.mWPerCm2)} mW/cm², in ${resin.card.cureMedium}`}
+        keys={
+          <>
+            {draft.startedAtMs === undefined && (
+              <SlimButton label="All eight are in: start" onPress={() => ladder.start(nowMs)} />
+            )}
+            {answered >= 3 && <SlimButton label={`Keep this ladder of ${answered}`} onPress={() => void save()} />}
+            <SlimButton label="Print the sheet" onPress={() => window.print()} />
+          </>
+        }
+      />
+      <div className="grid grid-cols-[250px_minmax(0,1fr)_360px] max-lg:grid-cols-1">
+        <section aria-label="What is tried" className="border-r border-line px-[18px] py-3 print:hidden">
+          <label className="block">
+            <span className="label">Resin</span>
+            <select className="field" value={resin.card.id} onChange={(event) => choose('card', event.target.value)}>
+              {learnable.map(({ card }) => (
+                <option key={card.id} value={card.id}>
+                  {card.name}
+                </option>
+              ))}
+            </select>
+          </label>
+          <label className="mt-2 block">
+            <span className="label">Lot</span>
+            <select className="field" value={lot ?? resin.lots[0]} onChange={(event) => setLot(event.target.value)}>
+              {resin.lots.map((code) => (
+                <option key={code}>{code}</option>
+              ))}
+            </select>
+          </label>
+          <h3 className="mt-3 mb-1 font-bold">Lamp</h3>
+          <Choice
+            label="Lamp"
+            value={lamp.stationId}
+            options={sources.map(({ stationId, name }) => ({ value: stationId, text: name }))}
+            onChange={(value) => choose('lamp', value)}
+          />
+          <p className="mt-3 text-[13px] text-ink-2">
+            Print eight coupons {COUPON_MM} mm thick, wash and dry them as parts. All go in at once; each comes out at
+            its time, is touched and tilted beside a white reference. Gloves on: a tacky coupon is uncured resin.
+          </p>
+        </section>
+        <section aria-label="Coupons" className="border-r border-line px-[18px] py-3">
+          <h2 className="text-lg font-bold">The ladder</h2>
+          <ol>
+            {draft.coupons.map((coupon, index) => (
+              <li
+                key={coupon.seconds}
+                className={`grid grid-cols-[30px_80px_1fr_110px] items-center gap-2 border-b border-line py-1.5 ${index === next ? 'bg-liquid' : ''}`}
+              >
+                <b>{index + 1}</b>
+                <span className="font-mono text-lg font-bold">{clockText(coupon.seconds)}</span>
+                <span className="flex flex-wrap gap-2">
+                  {COUPON_RESULTS.map((result) => (
+                    <button
+                      key={result}
+                      type="button"
+                      className="btn min-h-14"
+                      aria-pressed={coupon.result === result}
+                      aria-label={`Coupon ${index + 1}: ${result}`}
+                      onClick={() => ladder.answer(index, { result: coupon.result === result ? undefined : result })}
+                    >
+                      {result}
+                    </button>
+                  ))}
+                </span>
+                <label className="text-[13px] text-ink-2">
+                  Shore D
+                  <input
+                    className="field w-full font-mono"
+                    type="number"
+                    min={1}
+                    max={100}
+                    value={coupon.shoreD ?? ''}
+                    aria-label={`Shore D of coupon ${index + 1}`}
+                    onChange={(event) =>
+                      ladder.answer(index, {
+                        shoreD: event.target.value === '' ? undefined : Number(event.target.value),
+                      })
+                    }
+                  />
+                </label>
+              </li>
+            ))}
+          </ol>
+          {refusal && (
+            <p role="alert" className="mt-2 border-l-4 border-brick pl-3">
+              {refusal.message} {refusal.remedy} Your answers are still here.
+            </p>
+          )}
+          {(answered > 0 || draft.startedAtMs !== undefined) && (
+            <button type="button" className="btn mt-2 print:hidden" onClick={ladder.clear}>
+              Begin anew
+            </button>
+          )}
+        </section>
+        <section aria-label="What it says" className="px-[18px] py-3 print:hidden">
+          <h2 className="text-lg font-bold">What it says</h2>
+          {fit && <FitWords fit={fit} answered={answered} />}
+          {pair && (
+            <>
+              <h2 className="mt-4 text-lg font-bold">In use now</h2>
+              <p className="text-sm">
+                Tack-free after {clockText(pair.handleS)} ({clockText(pair.handleRange90[0]!)}–
+                {clockText(pair.handleRange90[1]!)}){pair.maxS !== undefined && `, over after ${clockText(pair.maxS)}`},
+                from {pair.coupons} coupons and {pair.looks} looks.
+              </p>
+              {pair.drift && <p className="mt-1 border-l-4 border-brick pl-2 text-sm">{pair.drift}</p>}
+            </>
+          )}
+          <h2 className="mt-4 text-lg font-bold">Earlier ladders</h2>
+          <ul className="text-sm">
+            {(pairs?.ladders ?? [])
+              .filter(({ cardId, stationId }) => cardId === resin.card.id && stationId === lamp.stationId)
+              .map(({ id, atMs, by, outcomes }) => (
+                <li key={id} className="border-b border-line py-1">
+                  {dayAndClock(atMs)}, {by}:{' '}
+                  {outcomes.map(({ seconds, result }) => `${clockText(seconds)} ${result}`).join(', ')}
+                </li>
+              ))}
+          </ul>
+        </section>
+      </div>
+    </>
+  );
+}
+
+function bandWords(
+  startedAtMs: number | undefined,
+  next: number,
+  dueS: number | undefined,
+  elapsedS: number | undefined,
+): string {
+  if (next < 0) return 'All eight are judged: keep the ladder.';
+  if (startedAtMs === undefined || elapsedS === undefined) return 'Put all eight coupons in, then start.';
+  const leftS = dueS! - elapsedS;
+  return leftS > 0
+    ? `Coupon ${next + 1} comes out in ${clockText(Math.ceil(leftS))}.`
+    : `Take coupon ${next + 1} out now: touch it, tilt it.`;
+}
+
+/** Before and after, on one scale. */
+function FitWords({ fit, answered }: { readonly fit: CouponFit; readonly answered: number }) {
+  return (
+    <>
+      <p className="text-sm">
+        Tack-free after <b>{clockText(fit.handleS)}</b> ({clockText(fit.handleRange90[0])}–
+        {clockText(fit.handleRange90[1])})
+        {fit.maxS !== undefined && fit.maxRange90 && (
+          <>
+            , over after <b>{clockText(fit.maxS)}</b> ({clockText(fit.maxRange90[0])}–{clockText(fit.maxRange90[1])})
+          </>
+        )}
+        .
+      </p>
+      <p className="mt-2 text-[13px] text-ink-2">by {answered} coupons</p>
+      <WindowBar
+        handleS={fit.handleS}
+        maxS={fit.maxS}
+        handleRangeS={fit.handleRange90}
+        maxRangeS={fit.maxRange90}
+        widthPx={320}
+        heightPx={18}
+      />
+      <p className="text-[13px] text-ink-2">
+        before: start {clockText(fit.prior.handleRange90[0])}–{clockText(fit.prior.handleRange90[1])}
+        {fit.prior.maxRange90 && `, end ${clockText(fit.prior.maxRange90[0])}–${clockText(fit.prior.maxRange90[1])}`}
+      </p>
+    </>
+  );
+}

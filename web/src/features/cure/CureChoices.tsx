@@ -1,0 +1,155 @@
+import type { LampView } from '@north-step/contract';
+import { type BatchState, dripSOf } from '@north-step/core/route';
+import { clockText, percentText, plainNumber } from '@north-step/core/units';
+import { Link } from 'react-router';
+import { clockOfDay, dayAndClock } from '../../app/useNow.ts';
+import { Choice, Stepper } from '../../ui/index.ts';
+import { TablePlan } from './TablePlan.tsx';
+import type { CureView } from './useCure.ts';
+
+/** What is to be cured, in what, under which lamp, how it stands. */
+export function CureChoices({
+  batch,
+  cure,
+  lamps,
+}: {
+  readonly batch: BatchState;
+  readonly cure: CureView;
+  readonly lamps: readonly LampView[];
+}) {
+  const { part } = batch;
+  const wash = batch.steps.findLast(({ kind, state }) => kind === 'wash' && state === 'done');
+  const matte = batch.steps.findLast(({ kind, outcome }) => kind === 'look-matte' && outcome === 'matte');
+  const facts: readonly (readonly [string, string])[] = [
+    ['Surface, all parts', `${plainNumber((part.areaMm2 * batch.count) / 100, 3)} cm²`],
+    ['Wall', `${plainNumber(part.wallMm)} mm`],
+    ...(part.thinMm === undefined ? [] : ([['Thinnest feature', `${plainNumber(part.thinMm)} mm`]] as const)),
+    [
+      'Washed',
+      wash
+        ? `${clockText((wash.endedAtMs! - wash.startedAtMs!) / 1000)} in ${wash.title}${typeof wash.knew?.loadPctW === 'number' ? ` at ${percentText(wash.knew.loadPctW)}` : ''}`
+        : `not yet; it drips ${clockText(dripSOf(batch))}`,
+    ],
+    ['Dry', matte ? `matte at ${clockOfDay(matte.endedAtMs!)}` : 'not seen matte yet'],
+  ];
+  const sources = lamps.filter(({ lamp }) => lamp.kind !== 'oven');
+  return (
+    <section aria-label="What is cured, and how" className="border-r border-line px-[18px] py-3">
+      <h2 className="text-lg font-bold">
+        <Link to={`/batches/${batch.id}`} className="underline decoration-line underline-offset-4">
+          {batch.name}
+        </Link>
+      </h2>
+      <p className="text-sm text-ink-2">
+        {batch.count} × {part.name} · {batch.card.name}, lot {batch.lot}
+      </p>
+      <dl className="mt-2">
+        {facts.map(([name, value]) => (
+          <div key={name} className="mb-1">
+            <dt className="text-[13px] text-ink-2">{name}</dt>
+            <dd className="leading-tight font-bold">{value}</dd>
+          </div>
+        ))}
+      </dl>
+      <h3 className="mt-3 mb-1 font-bold">Cure in</h3>
+      <Choice
+        label="Cure in"
+        value={cure.medium}
+        options={(['air', 'water', 'glycerine'] as const).map((value) => ({ value, text: value }))}
+        onChange={cure.setMedium}
+      />
+      <h3 className="mt-3 mb-1 font-bold">Lamp</h3>
+      <Choice
+        label="Lamp"
+        value={cure.station}
+        options={sources.map(({ stationId, name }) => ({ value: stationId, text: name }))}
+        onChange={cure.setStation}
+      />
+      {cure.lamp && <LampWords lamp={cure.lamp} />}
+      {cure.lamp?.lamp.heaterToC !== undefined && (
+        <>
+          <h3 className="mt-3 mb-1 font-bold">Chamber</h3>
+          <Choice
+            label="Chamber"
+            value={String(cure.tempC ?? 'off')}
+            options={[
+              { value: 'off', text: 'unheated' },
+              ...[45, 60]
+                .filter((t) => t <= cure.lamp!.lamp.heaterToC!)
+                .map((t) => ({ value: String(t), text: `${t} °C` })),
+            ]}
+            onChange={(value) => cure.setTempC(value === 'off' ? undefined : Number(value))}
+          />
+        </>
+      )}
+      {cure.hollowPct > 0.5 && (
+        <>
+          <h3 className="mt-3 mb-1 font-bold">Plan for</h3>
+          <Choice
+            label="Plan for"
+            value={cure.outerOnly ? 'outer' : 'all'}
+            options={[
+              { value: 'outer', text: 'outer faces' },
+              { value: 'all', text: 'all faces' },
+            ]}
+            onChange={(value) => cure.setOuterOnly(value === 'outer')}
+          />
+          <p className="text-[13px] text-ink-2">
+            {plainNumber(cure.hollowPct)} % lies inside hollows, where little light comes.
+          </p>
+        </>
+      )}
+      {cure.part && cure.lamp && cure.lamp.lamp.groups.length > 0 && (
+        <>
+          <h3 className="mt-3 mb-1 font-bold">On the table</h3>
+          <Stepper
+            label="Parts in one load"
+            value={Math.min(cure.wanted, Math.max(1, cure.fits))}
+            min={1}
+            max={Math.max(1, Math.min(batch.count, 24))}
+            onChange={cure.setCount}
+          />
+          {cure.fits < cure.wanted && (
+            <p className="text-[13px] text-ink-2">
+              {cure.fits === 0
+                ? 'It does not fit on this table.'
+                : `${cure.fits} fit with room between them: ${Math.ceil(batch.count / cure.fits)} loads.`}
+            </p>
+          )}
+          <TablePlan
+            part={cure.part}
+            placements={cure.placements}
+            lamp={cure.lamp.lamp}
+            onChange={cure.setPlacements}
+          />
+          <button type="button" className="btn" onClick={cure.spread}>
+            Spread them
+          </button>
+          {cure.part.standIn && <p className="mt-1 text-[13px] text-ink-2">No file: a block of its size stands in.</p>}
+        </>
+      )}
+    </section>
+  );
+}
+
+/** How much is known of a lamp, in two lines. */
+export function LampWords({ lamp }: { readonly lamp: LampView }) {
+  const metered = lamp.events.find(({ kind }) => kind === 'metered');
+  const { now } = lamp;
+  const words =
+    lamp.lamp.kind === 'sun'
+      ? `${plainNumber(now.mWPerCm2)} mW/cm² now, 0.5 to 1.6 times that`
+      : `${plainNumber(now.mWPerCm2)} mW/cm² on the stand, ${plainNumber(lamp.lamp.hours, 3)} h; ${
+          metered
+            ? `metered ${dayAndClock(metered.atMs)}, ${plainNumber(100 * metered.scale!, 3)} % of its description`
+            : 'never metered: wide ranges'
+        }`;
+  return (
+    <p className="mt-1 text-[13px] text-ink-2">
+      {words}. ±{Math.round(100 * (now.doubtShare ?? 0))} %.{' '}
+      <Link to={`/cure/lamps/${lamp.stationId}`} className="underline">
+        {lamp.lamp.kind === 'sun' ? 'Sky and place' : 'Describe or meter it'}
+      </Link>
+    </p>
+  );
+}

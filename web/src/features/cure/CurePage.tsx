@@ -1,0 +1,285 @@
+import type { BenchReply } from '@north-step/contract';
+import { type BatchState, currentStep, shareS } from '@north-step/core/route';
+import { clockText, plainNumber } from '@north-step/core/units';
+import { useState } from 'react';
+import { useNavigate, useParams } from 'react-router';
+import { useBatchQuery, useBenchQuery } from '../../app/api.ts';
+import { useAppSelector } from '../../app/store.ts';
+import { WindowBar } from '../../glyphs/index.ts';
+import { Empty, Failed, Loading } from '../../ui/index.ts';
+import { SlimBand, SlimButton, useDo } from '../next/index.ts';
+import { CureChoices } from './CureChoices.tsx';
+import { useLampsQuery, usePairsQuery } from './endpoints.ts';
+import { InTheLamp } from './InTheLamp.tsx';
+import { LightView, spotWords } from './LightView.tsx';
+import { PlanColumn } from './PlanColumn.tsx';
+import { type CureView, useCure } from './useCure.ts';
+
+const cureAhead = (batch: BatchState): boolean =>
+  batch.steps.some(({ kind, state }) => kind === 'cure' && state !== 'done');
+
+/** Light on the parts of one batch, its window, and the plan that follows. */
+export function CurePage() {
+  const { batchId } = useParams();
+  const bench = useBenchQuery();
+  const chosen = useBatchQuery(batchId ?? '', { skip: !batchId });
+  const lamps = useLampsQuery();
+  const navigate = useNavigate();
+  const open = bench.data?.open.filter(cureAhead) ?? [];
+  const nearest = open.toSorted((a, b) => stepsToCure(a) - stepsToCure(b))[0];
+  const batch = batchId ? chosen.data?.batch : nearest;
+  if ((bench.isError && !bench.data) || (lamps.isError && !lamps.data))
+    return <Failed what="the lamps" onRetry={() => void Promise.all([bench.refetch(), lamps.refetch()])} />;
+  if (batchId && chosen.isError && !chosen.data)
+    return <Failed what="that batch" onRetry={() => void chosen.refetch()} />;
+  if (!bench.data || !lamps.data || (batchId && !batch)) return <Loading what="the lamps" />;
+  if (!batch)
+    return (
+      <>
+        <SlimBand say="No batch on the bench has a cure ahead." more="Hang one, or open a batch from the list." />
+        <Empty>Lamps and coupons can be tended meanwhile.</Empty>
+        <LampLinks lamps={lamps.data.lamps} />
+      </>
+    );
+  return (
+    <CureOf
+      key={batch.id}
+      batch={batch}
+      bench={bench.data}
+      lamps={lamps.data.lamps}
+      others={open}
+      onOther={(id) => void navigate(`/cure/${id}`)}
+    />
+  );
+}
+
+const stepsToCure = (batch: BatchState): number =>
+  batch.steps.findIndex(({ kind, state }) => kind === 'cure' && state !== 'done') -
+  batch.steps.filter(({ state }) => state === 'done').length;
+
+type CureOfProps = {
+  readonly batch: BatchState;
+  readonly bench: BenchReply;
+  readonly lamps: Parameters<typeof useCure>[2];
+  readonly others: readonly BatchState[];
+  readonly onOther: (id: string) => void;
+};
+
+function CureOf({ batch, bench, lamps, others, onOther }: CureOfProps) {
+  const cure = useCure(batch, bench, lamps);
+  const pairs = usePairsQuery().data?.pairs;
+  const theme = useAppSelector((state) => state.here.theme);
+  const [side, setSide] = useState<'first' | 'second'>('first');
+  const [spot, setSpot] = useState<number>();
+  const map = side === 'second' ? (cure.maps.second ?? cure.maps.first) : cure.maps.first;
+  const window = cure.worked?.forecast.window;
+  return (
+    <>
+      <CureBand batch={batch} cure={cure} />
+      <nav
+        aria-label="Batches before the lamp"
+        className="flex flex-wrap items-center gap-2 border-b border-line px-[18px] py-1"
+      >
+        {others.map((other) => (
+          <button
+            key={other.id}
+            type="button"
+            className={`btn ${other.id === batch.id ? 'btn-sea' : ''}`}
+            aria-pressed={other.id === batch.id}
+            onClick={() => onOther(other.id)}
+          >
+            {other.name}
+          </button>
+        ))}
+        <LampLinks lamps={lamps} />
+      </nav>
+      <div className="grid grid-cols-[244px_minmax(0,1fr)_330px] max-lg:grid-cols-1">
+        <CureChoices batch={batch} cure={cure} lamps={lamps} />
+        <section aria-label="Light and window" className="min-w-0 border-r border-line px-[18px] py-3">
+          <div className="flex flex-wrap items-baseline justify-between gap-3">
+            <h2 className="text-lg font-bold">Light reaching the surface</h2>
+            {cure.maps.second && (
+              <span className="flex gap-2">
+                {(['first', 'second'] as const).map((which) => (
+                  <button
+                    key={which}
+                    type="button"
+                    className="btn"
+                    aria-pressed={side === which}
+                    onClick={() => setSide(which)}
+                  >
+                    {which === 'first' ? 'as placed' : 'turned over'}
+                  </button>
+                ))}
+              </span>
+            )}
+          </div>
+          <MapState cure={cure} />
+          {map && cure.lamp && (
+            <>
+              <p className="mb-1 text-[13px] text-ink-2">
+                {map.samples.count.toLocaleString('en-GB')} points · {map.triangles.toLocaleString('en-GB')} triangles
+                throw shadows · coldest {plainNumber(map.figures.coldMWPerCm2)}, median{' '}
+                {plainNumber(map.figures.medianMWPerCm2)}, hottest {plainNumber(map.figures.hotMWPerCm2)} mW/cm²
+                {map.figures.neverLitPct > 0.05 && ` · ${plainNumber(map.figures.neverLitPct)} % never lit`}
+              </p>
+              <LightView
+                map={map}
+                lamp={cure.lamp.lamp}
+                name={`${batch.name}, ${side === 'first' ? 'as placed' : 'turned over'}`}
+                theme={theme}
+                onSpot={setSpot}
+              />
+              <p className="min-h-6 text-sm" aria-live="polite">
+                {spot === undefined && (
+                  <span className="text-[13px] text-ink-2">
+                    squares: LEDs · dashes: table · hatched: the coldest · turn with the arrow keys · press a spot
+                  </span>
+                )}
+                {spot !== undefined && cure.light && (
+                  <>
+                    This spot:{' '}
+                    {spotWords([cure.maps.first?.values[spot], cure.maps.second?.values[spot]], cure.light.poses)}.
+                  </>
+                )}
+              </p>
+            </>
+          )}
+          <h2 className="mt-2 text-lg font-bold">The window</h2>
+          {batch.card.procedure ? (
+            <p className="text-ink-2">A validated procedure has exact times and no window.</p>
+          ) : window?.handleS !== undefined ? (
+            <WindowBar
+              handleS={window.handleS}
+              maxS={window.maxS}
+              looksS={cure.worked?.forecast.doses ? [cure.worked.forecast.doses.firstS] : []}
+              handleRangeS={cure.worked?.range?.handleS}
+              maxRangeS={cure.worked?.range?.maxS}
+              widthPx={600}
+              heightPx={24}
+            />
+          ) : (
+            <p>{cure.worked?.closed?.why ?? 'It follows from the light.'}</p>
+          )}
+          <p className="text-[13px] text-ink-2">
+            dotted: tacky · plain: good · hatched: {window?.maxBy === 'tint' ? 'yellow' : 'brittle'}. Under-cure can be
+            topped up, over-cure cannot be undone, so the plan starts at the low end and asks you to look. Constants are
+            invented defaults to be calibrated.
+          </p>
+          <InTheLamp batch={batch} stationId={cure.station} />
+        </section>
+        <PlanColumn
+          batch={batch}
+          bench={bench}
+          cure={cure}
+          pair={pairs?.find((pair) => pair.cardId === batch.card.id && pair.stationId === cure.station)}
+        />
+      </div>
+    </>
+  );
+}
+
+function MapState({ cure }: { readonly cure: CureView }) {
+  const { share, refusal, cancel } = cure.maps;
+  if (refusal)
+    return (
+      <p role="alert" className="border-l-4 border-brick pl-3">
+        {refusal.message} {refusal.remedy}
+      </p>
+    );
+  if (share !== undefined)
+    return (
+      <div className="flex items-center gap-3 text-sm">
+        <progress aria-label="Light map" value={share} max={1} className="h-3 w-56" />
+        <span>{share < 0.5 ? 'light as placed' : 'light turned over'} …</span>
+        <button type="button" className="btn" onClick={cancel}>
+          Cancel
+        </button>
+      </div>
+    );
+  if (cure.lamp?.lamp.kind === 'sun')
+    return (
+      <p className="text-sm text-ink-2">
+        The sun has no map: turn the parts every ten minutes, so that all faces get near the mean.
+      </p>
+    );
+  if (!cure.part) return <p className="text-sm text-ink-2">The part is being read …</p>;
+  return null;
+}
+
+function LampLinks({ lamps }: { readonly lamps: Parameters<typeof useCure>[2] }) {
+  const navigate = useNavigate();
+  return (
+    <span className="ml-auto flex flex-wrap gap-2 px-[18px] py-1">
+      {lamps.map(({ stationId, name }) => (
+        <button key={stationId} type="button" className="btn" onClick={() => void navigate(`/cure/lamps/${stationId}`)}>
+          {name} …
+        </button>
+      ))}
+      <button type="button" className="btn" onClick={() => void navigate('/cure/coupons')}>
+        Coupons …
+      </button>
+    </span>
+  );
+}
+
+/** The page's one conclusion and its action. */
+function CureBand({ batch, cure }: { readonly batch: BatchState; readonly cure: CureView }) {
+  const acts = useDo();
+  const navigate = useNavigate();
+  const { worked, light } = cure;
+  if (batch.card.procedure)
+    return (
+      <SlimBand
+        say={`${batch.name}: exactly ${clockText(batch.card.procedure.cureS)}.`}
+        more={batch.card.procedure.reference}
+      />
+    );
+  const doses = worked?.forecast.doses;
+  const window = worked?.forecast.window;
+  if (!light || !doses || !window)
+    return (
+      <SlimBand
+        say={worked?.closed ? `${batch.name}: no plan fits.` : `${batch.name}: light comes first.`}
+        more={worked?.closed?.opens}
+      />
+    );
+  if (cure.maps.share !== undefined)
+    return (
+      <SlimBand say={`${batch.name}: the light is being mapped.`} more="The plan follows when both poses are known." />
+    );
+  const runs = light.poses.length;
+  const eachS = shareOf(cure);
+  const say =
+    runs > 1
+      ? `${batch.name}: cure ${clockText(eachS)}, turn over, cure ${clockText(eachS)}, then touch-check.`
+      : `${batch.name}: cure ${clockText(eachS)}, then touch-check.`;
+  const more = `Tack-free from ${clockText(window.handleS!)}${window.maxS === undefined ? '' : ` · ${window.maxBy === 'tint' ? 'starts to yellow' : 'turns brittle'} after ${clockText(window.maxS)}`}`;
+  const begun = batch.steps.some(({ kind, state }) => kind === 'cure' && state !== 'waiting');
+  const taken = batch.light !== undefined && JSON.stringify(batch.light) === JSON.stringify(light);
+  const isNext = currentStep(batch)?.kind === 'cure';
+  return (
+    <SlimBand
+      say={say}
+      more={more}
+      keys={
+        begun ? undefined : taken ? (
+          <SlimButton label={isNext ? 'To the bench: it is next' : 'Taken on'} onPress={() => void navigate('/')} />
+        ) : (
+          <SlimButton
+            keyName="Enter"
+            label="Take this plan"
+            onPress={() =>
+              void acts.send(`/api/batches/${batch.id}/cure-plan`, { light, medium: cure.medium, tempC: cure.tempC })
+            }
+          />
+        )
+      }
+    />
+  );
+}
+
+function shareOf(cure: CureView): number {
+  const doses = cure.worked!.forecast.doses!;
+  return shareS(doses.firstS, cure.light!.poses.length, { timerStepS: cure.lamp!.lamp.timerStepS, lastS: doses.lastS });
+}

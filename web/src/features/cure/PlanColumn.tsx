@@ -1,0 +1,226 @@
+import type { BenchReply, PairView } from '@north-step/contract';
+import { type CardSchedule, lampCycles, translate } from '@north-step/core/cure';
+import type { BatchState } from '@north-step/core/route';
+import { shareS } from '@north-step/core/route';
+import { clockText, plainNumber } from '@north-step/core/units';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { dayAndClock } from '../../app/useNow.ts';
+import { NumberField } from '../../ui/index.ts';
+import type { CureView } from './useCure.ts';
+
+type PlanColumnProps = {
+  readonly batch: BatchState;
+  readonly bench: BenchReply;
+  readonly cure: CureView;
+  readonly pair?: PairView;
+};
+
+/** What will be done in order, what would change it, how sure it is, and the card's own schedule on this lamp. */
+export function PlanColumn({ batch, bench, cure, pair }: PlanColumnProps) {
+  return (
+    <section aria-label="Plan of light" className="px-[18px] py-3">
+      <h2 className="text-lg font-bold">Plan</h2>
+      {batch.card.procedure ? <Procedure batch={batch} /> : <Steps cure={cure} />}
+      {!batch.card.procedure && <Changes cure={cure} />}
+      <h2 className="mt-4 text-lg font-bold">Confidence</h2>
+      <p className="text-sm">
+        {pair
+          ? `${pair.coupons > 0 ? `From ${pair.coupons} coupons${pair.ladderAtMs ? ` on ${dayAndClock(pair.ladderAtMs)}` : ''}` : 'No coupons'}${pair.looks > 0 ? ` and ${pair.looks} looks` : ''}; start ±${Math.round((100 * (pair.handleRange90[1]! - pair.handleRange90[0]!)) / 2 / pair.handleS)} %.`
+          : 'No coupons of this resin under this lamp yet: constants of its family, ±25 % and more.'}{' '}
+        <Link className="underline" to={`/cure/coupons?card=${batch.card.id}&lamp=${cure.station}`}>
+          Run a coupon ladder
+        </Link>
+      </p>
+      {pair?.drift && (
+        <p role="alert" className="mt-1 border-l-4 border-brick pl-2 text-sm">
+          {pair.drift}
+        </p>
+      )}
+      {!batch.card.procedure && <Elsewhere batch={batch} bench={bench} cure={cure} />}
+    </section>
+  );
+}
+
+function Procedure({ batch }: { readonly batch: BatchState }) {
+  const { procedure } = batch.card;
+  return (
+    <p className="mt-2 border-l-4 border-sea pl-3">
+      Exactly <b>{clockText(procedure!.cureS)}</b> by {procedure!.reference}. Nothing is computed over a validated
+      procedure, and nothing else is offered. Licensed practice decides.
+    </p>
+  );
+}
+
+const Line = ({ when, what, more }: { readonly when: string; readonly what: string; readonly more?: string }) => (
+  <li className="grid grid-cols-[66px_1fr] gap-x-2 border-b border-line py-2">
+    <span className="font-mono text-lg font-bold">{when}</span>
+    <span>
+      <b>{what}</b>
+      {more && <span className="block text-sm text-ink-2">{more}</span>}
+    </span>
+  </li>
+);
+
+function Steps({ cure }: { readonly cure: CureView }) {
+  const { worked, light, lamp } = cure;
+  if (!worked || !light || !lamp) return <p className="text-ink-2">The plan follows from the light map.</p>;
+  const { doses } = worked.forecast;
+  if (!doses)
+    return (
+      <p role="alert" className="mt-2 border-l-4 border-brick pl-3">
+        <b>No plan fits.</b> {worked.closed?.why ?? 'One step of this timer is longer than the window.'}{' '}
+        {worked.closed?.opens ?? 'Take a lamp with a finer timer.'}
+      </p>
+    );
+  const runs = light.poses.length;
+  const eachS = shareS(doses.firstS, runs, { timerStepS: lamp.lamp.timerStepS, lastS: doses.lastS });
+  const cycles = lampCycles(eachS, lamp.lamp.cutOutS);
+  const cycleWords =
+    cycles.length > 1 ? `${cycles.length} cycles: ${cycles.map(clockText).join(', ')}; count them` : undefined;
+  const where = `${cure.medium === 'air' ? '' : `under ${cure.medium}, `}${lamp.lamp.turntable ? 'turntable on' : 'turn by hand now and then'}`;
+  const [first, second] = light.poses;
+  return (
+    <>
+      <ol className="mt-1">
+        <Line
+          when={clockText(eachS)}
+          what={`As placed, ${where}`}
+          more={cycleWords ?? `coldest spot gets ${plainNumber(first!.coldMWPerCm2)} mW/cm²`}
+        />
+        {second && (
+          <>
+            <Line
+              when="turn"
+              what="Turn each part over"
+              more={`its coldest spot had ${plainNumber(first!.coldMWPerCm2 / Math.max(0.01, light.medianMWPerCm2))} of the median`}
+            />
+            <Line
+              when={clockText(eachS)}
+              what="Other side up"
+              more={`that spot gets ${plainNumber(second.coldMWPerCm2)} mW/cm² now`}
+            />
+          </>
+        )}
+        <Line
+          when="look"
+          what="Touch and tilt: no tack, no shine, no warm tint"
+          more={`tacky? add ${clockText(doses.addS)}${Number.isFinite(doses.lastS) ? `, never past ${clockText(doses.lastS)} in all` : ''}`}
+        />
+      </ol>
+      {light.neverLitPct > 0.5 && (
+        <p className="mt-2 border-l-4 border-brick pl-2 text-sm">
+          {plainNumber(light.neverLitPct)} % of the surface lies inside hollows and is left out: it stays soft. Put a
+          light inside, or cure it apart.
+        </p>
+      )}
+      {worked.closed && (
+        <p className="mt-2 border-l-4 border-amber pl-2 text-sm">
+          {worked.closed.why} {worked.closed.opens}
+        </p>
+      )}
+    </>
+  );
+}
+
+function Changes({ cure }: { readonly cure: CureView }) {
+  const { worked } = cure;
+  if (!worked) return null;
+  return (
+    <>
+      <h2 className="mt-4 text-lg font-bold">What would change it</h2>
+      <ul className="text-sm">
+        {worked.unturnedHandleS !== undefined && (
+          <li className="py-0.5">Without the turn: tack-free after {clockText(worked.unturnedHandleS)}.</li>
+        )}
+        {worked.alternatives.map(({ change, handleS, maxS, stiffnessPct, risk }) => (
+          <li key={change} className="py-0.5">
+            <b>{change}</b>:{' '}
+            {handleS === undefined
+              ? 'not reached'
+              : `${clockText(handleS)}–${maxS === undefined ? 'no end found' : clockText(maxS)}`}
+            {stiffnessPct !== undefined && `, ${Math.round(stiffnessPct)} % stiff`}
+            {risk && `; ${risk}`}.
+          </li>
+        ))}
+      </ul>
+      {worked.stiffnessPct !== undefined && (
+        <p className="text-[13px] text-ink-2">
+          This plan: {Math.round(worked.stiffnessPct)} % of full stiffness when first handled.
+        </p>
+      )}
+    </>
+  );
+}
+
+/** A schedule written for another lamp, on this one. */
+function Elsewhere({ batch, bench, cure }: Omit<PlanColumnProps, 'pair'>) {
+  const [card, setCard] = useState<CardSchedule>({
+    minutes: (batch.card.cardCureS ?? 600) / 60,
+    tempC: 25,
+    mWPerCm2: 20,
+    medium: 'air',
+  });
+  const ours = cure.light && cure.worked?.setting;
+  let words = 'The light map comes first.';
+  if (ours) {
+    try {
+      const said = translate(
+        ours.constants,
+        card,
+        {
+          mWPerCm2: ours.coldMWPerCm2,
+          canHeatToC: cure.lamp?.lamp.heaterToC,
+          medium: cure.medium,
+          roomC: bench.bench.roomC,
+          lampHeatsK: ours.lampHeatsK,
+        },
+        batch.part.wallMm,
+      );
+      words = said.reachable
+        ? `Here: ${clockText(60 * said.minutes!)} at the coldest spot.`
+        : `Not reached here: ends at ${Math.round(said.endsPct)} % of it after ${clockText(60 * (said.lampMinutes ?? 0))}. ${
+            said.oven
+              ? `Then ${Math.ceil(said.oven.minutes)} min in an oven at ${said.oven.tempC} °C.`
+              : 'No oven up to 120 °C gets there.'
+          }`;
+    } catch {
+      words = 'Those figures cannot be: minutes above 0, light 0.01 to 1000, at most 150 °C.';
+    }
+  }
+  return (
+    <>
+      <h2 className="mt-4 text-lg font-bold">Same resin elsewhere</h2>
+      <p className="text-[13px] text-ink-2">What the card says of another lamp, in air:</p>
+      <div className="grid grid-cols-3 gap-2">
+        <NumberField
+          label="time"
+          unit="min"
+          min={0.1}
+          step={0.5}
+          value={card.minutes}
+          onChange={(minutes = 0) => setCard({ ...card, minutes })}
+        />
+        <NumberField
+          label="at"
+          unit="°C"
+          min={0}
+          max={150}
+          value={card.tempC}
+          onChange={(tempC = 0) => setCard({ ...card, tempC })}
+        />
+        <NumberField
+          label="under"
+          unit="mW/cm²"
+          min={0.01}
+          step={0.5}
+          value={card.mWPerCm2}
+          onChange={(mWPerCm2 = 0) => setCard({ ...card, mWPerCm2 })}
+        />
+      </div>
+      <p className="mt-1 text-sm" aria-live="polite">
+        {words}
+      </p>
+    </>
+  );
+}

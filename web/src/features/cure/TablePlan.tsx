@@ -1,0 +1,120 @@
+import { checkPlaces, crowded, footprint, type Lamp, motionOf, movedBy, type Placement } from '@north-step/core/light';
+import { useMemo, useRef, useState } from 'react';
+import type { CurePart } from './useCurePart.ts';
+
+type TablePlanProps = {
+  readonly part: CurePart;
+  readonly placements: readonly Placement[];
+  readonly lamp: Lamp;
+  readonly onChange: (placements: readonly Placement[]) => void;
+};
+/** Dragged parts snap to this. */
+const SNAP_MM = 5;
+const TURN_DEG = 15;
+const SIZE_PX = 190;
+
+/** The table from above: parts are dragged, or moved with the arrow keys and turned with R. */
+export function TablePlan({ part, placements, lamp, onChange }: TablePlanProps) {
+  const [held, setHeld] = useState<number>();
+  const svg = useRef<SVGSVGElement>(null);
+  const { outlines, tops } = useMemo(() => {
+    const placed = placements.map((placement) => movedBy(part.positions, motionOf(part.positions, placement)));
+    return { outlines: placed.map(footprint), tops: placed.map(topOf) };
+  }, [part, placements]);
+  const problems = checkPlaces(outlines, tops, lamp);
+  const bad = new Set(problems.map(({ placement }) => placement));
+  const radius = lamp.tableRadiusMm;
+  const view = radius * 1.12;
+  const set = (index: number, change: Partial<Placement>) =>
+    onChange(placements.map((placement, i) => (i === index ? { ...placement, ...change } : placement)));
+  const move = (index: number, dx: number, dy: number) => {
+    const { xMm, yMm } = placements[index]!;
+    set(index, { xMm: snap(xMm + dx), yMm: snap(yMm + dy) });
+  };
+  const mmAt = (event: React.PointerEvent): readonly [number, number] => {
+    const frame = svg.current!.getBoundingClientRect();
+    return [
+      ((event.clientX - frame.left) / frame.width - 0.5) * 2 * view,
+      -((event.clientY - frame.top) / frame.height - 0.5) * 2 * view,
+    ];
+  };
+  return (
+    <div>
+      {/* biome-ignore lint/a11y/useSemanticElements: a drawing that holds parts which can be moved */}
+      <svg
+        ref={svg}
+        role="group"
+        aria-label="The table from above"
+        width={SIZE_PX}
+        height={SIZE_PX}
+        viewBox={`${-view} ${-view} ${2 * view} ${2 * view}`}
+        className="touch-none"
+        onPointerMove={(event) => {
+          if (held === undefined) return;
+          const [x, y] = mmAt(event);
+          set(held, { xMm: snap(x), yMm: snap(y) });
+        }}
+        onPointerUp={() => setHeld(undefined)}
+        onPointerLeave={() => setHeld(undefined)}
+      >
+        <circle
+          r={radius}
+          fill="var(--panel)"
+          stroke="var(--ink)"
+          strokeWidth={1.5}
+          strokeDasharray="5 4"
+          vectorEffect="non-scaling-stroke"
+        />
+        {outlines.map((outline, i) => (
+          // biome-ignore lint/a11y/useSemanticElements: a part on the plan is a shape, not a button element
+          <polygon
+            key={i}
+            role="button"
+            tabIndex={0}
+            aria-label={`Part ${i + 1}${bad.has(i) ? ', badly placed' : ''}: arrow keys move it, R turns it`}
+            points={outline.map(([x, y]) => `${x},${-y}`).join(' ')}
+            fill={bad.has(i) ? 'var(--brick)' : 'var(--liquid)'}
+            stroke="var(--ink)"
+            strokeWidth={held === i ? 3 : 1.5}
+            vectorEffect="non-scaling-stroke"
+            className="cursor-grab"
+            onPointerDown={(event) => {
+              svg.current?.setPointerCapture?.(event.pointerId);
+              setHeld(i);
+            }}
+            onKeyDown={(event) => {
+              const by = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }[event.key];
+              if (by) move(i, by[0]! * SNAP_MM, by[1]! * SNAP_MM);
+              else if (event.key === 'r' || event.key === 'R')
+                set(i, { turnDeg: (placements[i]!.turnDeg + TURN_DEG) % 360 });
+              else return;
+              event.preventDefault();
+              event.stopPropagation();
+            }}
+          />
+        ))}
+      </svg>
+      {problems.length > 0 ? (
+        <p role="alert" className="border-l-4 border-brick pl-2 text-sm">
+          {problems[0]!.message}
+        </p>
+      ) : (
+        crowded(
+          placements.map(({ xMm, yMm }) => [xMm, yMm]),
+          part.radiusMm,
+        ) && (
+          <p className="text-[13px] text-ink-2">
+            They stand close and shadow each other; two loads would be more even.
+          </p>
+        )
+      )}
+    </div>
+  );
+}
+
+const snap = (mm: number): number => Math.round(mm / SNAP_MM) * SNAP_MM;
+function topOf(placed: Float32Array): number {
+  let top = 0;
+  for (let i = 2; i < placed.length; i += 3) top = Math.max(top, placed[i]!);
+  return top;
+}

@@ -1,0 +1,14 @@
+import type { LampsReply, LightTraceReply, PairsReply } from '@north-step/contract';
+import { api } from '../../app/api.ts';
+
+const lampApi = api.injectEndpoints({
+  endpoints: (build) => ({
+    lamps: build.query<LampsReply, void>({ query: () => 'lamps', providesTags: ['Lamps'] }),
+    pairs: build.query<PairsReply, void>({ query: () => 'pairs', providesTags: ['Lamps'] }),
+    lightTrace: build.query<LightTraceReply, string>({
+      query: (id) => `batches/${encodeURIComponent(id)}/light-trace`,
+    }),
+  }),
+});
+
+export const { useLampsQuery, usePairsQuery, useLightTraceQuery } = lampApi;

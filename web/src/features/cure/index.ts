@@ -1,0 +1,4 @@
+export { CouponsPage } from './CouponsPage.tsx';
+export { CurePage } from './CurePage.tsx';
+export { LampPage } from './LampPage.tsx';
+export { LightSeen } from './LightSeen.tsx';

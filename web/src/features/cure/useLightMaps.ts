@@ -1,0 +1,77 @@
+import type { Lamp, Placement } from '@north-step/core/light';
+import type { Refusal } from '@north-step/core/result';
+import { useEffect, useState } from 'react';
+import { type LightMap, type MapJob, makeMap } from './lightMap.ts';
+import type { CurePart } from './useCurePart.ts';
+
+/** A part that is being moved is not mapped until it is left alone for so long. */
+const REST_MS = 350;
+
+export type LightMaps = {
+  /** as placed, and turned over */
+  readonly first?: LightMap;
+  readonly second?: LightMap;
+  /** of both together; nothing when nothing is being made */
+  readonly share?: number;
+  readonly refusal?: Refusal;
+  readonly cancel: () => void;
+};
+
+type Made = Omit<LightMaps, 'cancel'>;
+const upside = (placement: Placement): Placement => {
+  const [x, y, z] = placement.up ?? [0, 0, 1];
+  return { ...placement, up: [-x, -y, -z] };
+};
+
+/** Maps of the parts as they stand, and turned over in the same places. */
+export function useLightMaps(
+  part: CurePart | undefined,
+  placements: readonly Placement[],
+  lamp: Lamp | undefined,
+): LightMaps {
+  const [made, setMade] = useState<Made>({});
+  const [stop, setStop] = useState<() => void>(() => () => {});
+  useEffect(() => {
+    if (!part || !lamp || lamp.groups.length === 0 || placements.length === 0) {
+      setMade({});
+      return;
+    }
+    let gone = false;
+    const jobs: MapJob[] = [];
+    const end = () => {
+      gone = true;
+      for (const job of jobs) job.stop();
+    };
+    const one = async (where: readonly Placement[], from: number) => {
+      const of = { parts: [part.positions], partKeys: [part.key], placements: where, lamp };
+      const job = makeMap(of, (share) => !gone && setMade((now) => ({ ...now, share: from + share / 2 })));
+      jobs.push(job);
+      return job.result;
+    };
+    const run = async () => {
+      const first = await one(placements, 0);
+      if (gone) return;
+      if (!first.ok) return setMade({ refusal: first.refusal });
+      setMade({ first: first.map, share: 0.5 });
+      const second = await one(placements.map(upside), 0.5);
+      if (!gone) setMade({ first: first.map, second: second.ok ? second.map : undefined });
+    };
+    setMade((now) => ({ ...now, share: 0, refusal: undefined }));
+    setStop(() => () => {
+      end();
+      setMade((now) => ({
+        ...now,
+        share: undefined,
+        refusal: now.first
+          ? undefined
+          : { code: 'CANCELLED', message: 'The light map was cancelled.', remedy: 'Change anything to make it again.' },
+      }));
+    });
+    const timer = setTimeout(() => void run(), REST_MS);
+    return () => {
+      clearTimeout(timer);
+      end();
+    };
+  }, [part, placements, lamp]);
+  return { ...made, cancel: stop };
+}

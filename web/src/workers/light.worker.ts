@@ -1,0 +1,80 @@
+import {
+  anglesOf,
+  type Exposure,
+  expose,
+  exposeSamples,
+  type Lamp,
+  type LightFigures,
+  ledsNow,
+  lightFigures,
+  type Placement,
+  placeAll,
+  type Samples,
+  shade,
+  surroundingsOf,
+} from '@north-step/core/light';
+import type { Refusal } from '@north-step/core/result';
+import { expose as serve, transfer } from 'comlink';
+
+export type MapQuestion = {
+  readonly parts: readonly Float32Array[];
+  readonly placements: readonly Placement[];
+  readonly lamp: Lamp;
+  /** a map that was made before of just this */
+  readonly known?: Float32Array;
+};
+export type MapAnswer =
+  | {
+      readonly ok: true;
+      readonly values: Float32Array;
+      readonly figures: LightFigures;
+      readonly samples: Samples;
+      /** for the picture */
+      readonly positions: Float32Array;
+      readonly light: Float32Array;
+      readonly triangles: number;
+      readonly tookMs: number;
+    }
+  | { readonly ok: false; readonly refusal: Refusal };
+
+/** Maps light off the page's thread. Cancel by ending the worker. */
+const mapper = {
+  map({ parts, placements, lamp, known }: MapQuestion, onProgress: (share: number) => void): MapAnswer {
+    const startMs = performance.now();
+    const exposure: Exposure = {
+      parts,
+      placements,
+      room: lamp,
+      light: { ...surroundingsOf(lamp), leds: ledsNow(lamp), angles: anglesOf(lamp) },
+    };
+    const made = known ? fromKnown(exposure, known) : expose(exposure, { onProgress });
+    if (!made.ok) return made;
+    const { values, figures, samples, positions } = made.value;
+    const shaded = shade(positions, samples, values);
+    return transfer(
+      {
+        ok: true,
+        values,
+        figures,
+        samples,
+        positions: shaded.positions,
+        light: shaded.light,
+        triangles: positions.length / 9,
+        tookMs: performance.now() - startMs,
+      },
+      [values.buffer as ArrayBuffer, shaded.light.buffer as ArrayBuffer, shaded.positions.buffer as ArrayBuffer],
+    );
+  },
+};
+
+/** A stored map has only its values: samples follow from the parts and their places. A map that does not fit is made anew. */
+function fromKnown(exposure: Exposure, known: Float32Array): ReturnType<typeof expose> {
+  const { positions, motions } = placeAll(exposure);
+  const samples = exposeSamples(exposure, motions);
+  const figures = lightFigures(known);
+  if (samples.count !== known.length || !figures) return expose(exposure);
+  return { ok: true, value: { values: known, figures, samples, positions, motions } };
+}
+
+export type LightMapperApi = typeof mapper;
+serve(mapper);
