@@ -1,5 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { box } from '@north-step/core/mesh';
+import { testLamp } from '@north-step/core/testing';
 import { expect, stlFile, test } from './bench.ts';
 
 const RULES = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
@@ -8,6 +9,7 @@ for (const theme of ['day', 'amber'] as const) {
   test(`every page passes axe in the ${theme} theme`, async ({ page, server }) => {
     const { id } = await server.hang({ customer: 'Skarv Survey' });
     await server.post(`/api/batches/${id}/flag`, { note: 'ask the lead' });
+    await server.post('/api/lamps/lamp-box', { lamp: testLamp });
     await page.addInitScript((value) => localStorage.setItem('north-step.theme', value), theme);
     for (const path of [
       '/',
@@ -20,6 +22,9 @@ for (const theme of ['day', 'amber'] as const) {
       '/parts',
       '/resins',
       '/resins/grey',
+      '/cure',
+      '/cure/lamps/lamp-box',
+      '/cure/coupons',
       '/records',
     ]) {
       await page.goto(server.address + path);
@@ -75,7 +80,7 @@ test('the theme is chosen on the page and kept', async ({ bench: page, server })
 
 test('at tablet width nothing runs off the page', async ({ page, server }) => {
   await page.setViewportSize({ width: 768, height: 1024 });
-  for (const path of ['/', '/batches', '/batches/new', '/routes', '/routes/casting', '/solvent', '/records']) {
+  for (const path of ['/', '/batches', '/batches/new', '/routes', '/routes/casting', '/solvent', '/cure', '/records']) {
     await page.goto(server.address + path);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
     const overflow = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);

@@ -1,4 +1,5 @@
 import type { BenchReply } from '@north-step/contract';
+import { canonicalJson } from '@north-step/core/record';
 import { type BatchState, currentStep, shareS } from '@north-step/core/route';
 import { clockText, plainNumber } from '@north-step/core/units';
 import { useState } from 'react';
@@ -256,7 +257,7 @@ function CureBand({ batch, cure }: { readonly batch: BatchState; readonly cure: 
       : `${batch.name}: cure ${clockText(eachS)}, then touch-check.`;
   const more = `Tack-free from ${clockText(window.handleS!)}${window.maxS === undefined ? '' : ` · ${window.maxBy === 'tint' ? 'starts to yellow' : 'turns brittle'} after ${clockText(window.maxS)}`}`;
   const begun = batch.steps.some(({ kind, state }) => kind === 'cure' && state !== 'waiting');
-  const taken = batch.light !== undefined && JSON.stringify(batch.light) === JSON.stringify(light);
+  const taken = isTaken(batch, cure);
   const isNext = currentStep(batch)?.kind === 'cure';
   return (
     <SlimBand
@@ -277,6 +278,15 @@ function CureBand({ batch, cure }: { readonly batch: BatchState; readonly cure: 
       }
     />
   );
+}
+
+/** The batch has taken on just this light, in just this medium and heat. */
+function isTaken(batch: BatchState, { light, medium, tempC, worked }: CureView): boolean {
+  const step = batch.steps.find(({ kind, state }) => kind === 'cure' && state === 'waiting');
+  if (!batch.light || !light || !step || !worked) return false;
+  const plain = (value: unknown) => canonicalJson(JSON.parse(JSON.stringify(value)));
+  const asSet = (step.medium ?? batch.card.cureMedium) === medium && step.tempC === tempC;
+  return asSet && plain(batch.light) === plain(light);
 }
 
 function shareOf(cure: CureView): number {

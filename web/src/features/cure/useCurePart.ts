@@ -18,9 +18,11 @@ const UP: Vec3 = [0, 0, 1];
 export function useCurePart(batch: BatchState | undefined): CurePart | undefined {
   const stored = useStoredPart(batch?.part.meshSha256);
   const { positions } = stored ?? {};
+  // a batch comes anew with every change; its part stays what it was
+  const told = batch && JSON.stringify(batch.part);
   return useMemo(() => {
-    if (!batch) return undefined;
-    const { part } = batch;
+    if (!told) return undefined;
+    const part = JSON.parse(told) as BatchState['part'];
     if (part.meshSha256 && !positions) return undefined;
     const side = Math.sqrt(Math.max(4, part.areaMm2 / 6));
     const [x, y, z] = part.boxMm ?? [side, side, part.heightMm];
@@ -32,5 +34,5 @@ export function useCurePart(batch: BatchState | undefined): CurePart | undefined
       standIn: !positions,
       radiusMm: Math.max(...outline.map(([px, py]) => Math.hypot(px, py))),
     };
-  }, [batch, positions]);
+  }, [told, positions]);
 }

@@ -1,0 +1,147 @@
+import AxeBuilder from '@axe-core/playwright';
+import type { BatchReply, LampsReply, LightTraceReply, NewDeviceReply, PairsReply } from '@north-step/contract';
+import { describedMWPerCm2, type Lamp, meterSpots } from '@north-step/core/light';
+import { box, joinSoups, moved } from '@north-step/core/mesh';
+import { type BatchState, currentStep } from '@north-step/core/route';
+import { testLamp } from '@north-step/core/testing';
+import { type LampWorld, type RunningDevice, runLampBox, runUvMeter } from '../devices/src/index.ts';
+import { expect, type ServerProcess, stlFile, test } from './bench.ts';
+
+/** A lamp box over an opaque table: undersides lie in the dark. */
+const LAMP: Lamp = { ...testLamp, tableTransmission: 0, timerStepS: 10 };
+const TRUE_SHARE = 0.93;
+const described = describedMWPerCm2(LAMP);
+const byPlace = Object.fromEntries(meterSpots(LAMP).map(({ id }, i) => [id, TRUE_SHARE * described[i]!]));
+const world: LampWorld = async () => ({
+  mWPerCm2: byPlace.out!,
+  byPlace,
+  heatsK: 9,
+  roomC: 22,
+  timerStepS: 10,
+});
+
+const lit = test.extend<{ devices: readonly RunningDevice[] }>({
+  devices: async ({ server }, use) => {
+    await server.post('/api/lamps/lamp-box', { lamp: LAMP });
+    const register = async (kind: 'lamp' | 'uv-meter', name: string, stationId?: string) => {
+      const { body } = await server.post<NewDeviceReply>('/api/devices', {
+        commandId: undefined,
+        by: undefined,
+        kind,
+        name,
+        stationId,
+        simulated: true,
+      });
+      return { server: server.address, ...body };
+    };
+    const devices = [
+      runLampBox(await register('lamp', 'Lamp box', 'lamp-box'), world),
+      runUvMeter(await register('uv-meter', 'UV meter'), world),
+    ];
+    await use(devices);
+    for (const device of devices) device.stop();
+  },
+});
+
+const WATCHED_MS = 1600;
+/** Works a batch on over HTTP until a step of a kind is next. */
+async function workOn(server: ServerProcess, id: string, kind: string): Promise<BatchState> {
+  for (;;) {
+    const { batch } = await server.get<BatchReply>(`/api/batches/${id}`);
+    const step = currentStep(batch)!;
+    if (step.kind === kind) return batch;
+    const url = `/api/batches/${id}/steps/${step.id}`;
+    if (step.mode === 'look')
+      await server.post(`${url}/look`, { outcome: step.kind === 'look-matte' ? 'matte' : 'good' });
+    else {
+      if (step.mode !== 'moment') {
+        if (step.state === 'waiting') await server.post(`${url}/start`, {});
+        await new Promise((resolve) => setTimeout(resolve, WATCHED_MS));
+      }
+      await server.post(`${url}/finish`, {});
+    }
+  }
+}
+
+lit(
+  'an own part is placed, its dark underside seen, turned over, lit in the lamp box, and its light kept in the record',
+  async ({ bench: page, server, devices }) => {
+    expect(devices).toHaveLength(2);
+    // meter the lamp first
+    await page.goto(`${server.address}/cure/lamps/lamp-box`);
+    await expect(page.getByText(/Never metered/)).toBeVisible();
+    await page
+      .getByRole('button', { name: /simulated meter here/ })
+      .nth(1)
+      .click();
+    await page.getByRole('button', { name: /^Take \d/ }).click();
+    await page.getByRole('button', { name: /Scale the lamp to 1 reading/ }).click();
+    await expect(page.getByText(/% of the description; places agree/)).toBeVisible();
+    const { lamps } = await server.get<LampsReply>('/api/lamps');
+    expect(Math.abs(lamps[0]!.lamp.metered!.scale / TRUE_SHARE - 1)).toBeLessThan(0.08);
+
+    // an own part: a plate on a foot
+    await page.goto(`${server.address}/batches/new`);
+    await page
+      .getByLabel('Files of the parts')
+      .setInputFiles(stlFile('plate.stl', joinSoups(box(36, 36, 6), moved(box(6, 6, 20), [15, 15, 6]))));
+    await expect(page.getByText('24 triangles')).toBeVisible();
+    await page.getByRole('button', { name: /Put on the drip rack/ }).click();
+    await expect(page.getByRole('region', { name: 'Next step' }).getByRole('heading')).toHaveText(/Hang Tern 1/);
+    const { open } = await server.get<{ open: BatchState[] }>('/api/bench');
+    const id = open[0]!.id;
+
+    await page.goto(`${server.address}/cure/${id}`);
+    const band = page.getByRole('region', { name: 'Conclusion' });
+    await expect(band).toContainText(/cure \d+:\d\d, turn over, cure \d+:\d\d/, { timeout: 60_000 });
+    await expect(page.getByText(/% never lit/)).toBeVisible();
+    await page.getByRole('button', { name: 'Take this plan' }).click();
+    await expect(band).toContainText('Taken on');
+    const planned = (await server.get<BatchReply>(`/api/batches/${id}`)).batch;
+    expect(planned.steps.map(({ type }) => type)).toContain('turn-over');
+    expect(planned.light!.poses).toHaveLength(2);
+
+    const { violations } = await new AxeBuilder({ page })
+      .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
+      .analyze();
+    expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 120)).join(' | ')}`)).toEqual([]);
+
+    await workOn(server, id, 'cure');
+    await page.reload();
+    await page.getByRole('button', { name: /^Send \d+:\d\d to Lamp box/ }).click();
+    await expect(page.getByText(/left on its timer/)).toBeVisible();
+    await expect(page.getByRole('img', { name: /Light seen/ })).toBeVisible({ timeout: 20_000 });
+    await workOn(server, id, 'seal');
+    const { samples } = await server.get<LightTraceReply>(`/api/batches/${id}/light-trace`);
+    expect(Math.max(...samples.map(({ mWPerCm2 }) => mWPerCm2)) / byPlace.out!).toBeGreaterThan(0.9);
+    const seal = currentStep((await server.get<BatchReply>(`/api/batches/${id}`)).batch)!;
+    await server.post(`/api/batches/${id}/steps/${seal.id}/finish`, {});
+    await page.goto(`${server.address}/batches/${id}`);
+    await expect(page.getByRole('region', { name: 'Light seen' })).toBeVisible();
+    const record = await (await fetch(`${server.address}/api/records/1`)).text();
+    expect(record).toContain('lightSeen');
+  },
+);
+
+lit(
+  'a ladder of coupons is timed, survives a reload, and moves the times',
+  async ({ bench: page, server, devices }) => {
+    expect(devices).toHaveLength(2);
+    await page.goto(`${server.address}/cure/coupons?card=grey&lamp=lamp-box`);
+    await page.getByRole('button', { name: /All eight are in/ }).click();
+    await expect(page.getByRole('heading', { level: 1 })).toHaveText(/Coupon 1 comes out in/);
+    const results = ['tacky', 'tacky', 'tacky', 'tacky', 'tacky', 'ok', 'ok', 'ok'];
+    for (const [i, result] of results.slice(0, 4).entries())
+      await page.getByRole('button', { name: `Coupon ${i + 1}: ${result}` }).click();
+    await page.reload();
+    await expect(page.getByRole('button', { name: 'Coupon 4: tacky' })).toHaveAttribute('aria-pressed', 'true');
+    for (const [i, result] of results.entries())
+      if (i >= 4) await page.getByRole('button', { name: `Coupon ${i + 1}: ${result}` }).click();
+    await expect(page.getByText(/by 8 coupons/)).toBeVisible();
+    await page.getByRole('button', { name: 'Keep this ladder of 8' }).click();
+    await expect(page.getByText(/from 8 coupons and 0 looks/)).toBeVisible();
+    const { pairs } = await server.get<PairsReply>('/api/pairs');
+    expect(pairs[0]!.handleS).toBeGreaterThan(270);
+    expect(pairs[0]!.handleS).toBeLessThan(420);
+  },
+);
