@@ -10,6 +10,7 @@ import { judge, longYear } from '../demo/src/index.ts';
 import { sql } from '../server/src/db/index.ts';
 import { at, TestBench } from '../server/src/testing/bench.ts';
 import makeTemplate from '../server/src/testing/template.ts';
+import { couponCoverage, mapTime, playPlans, rayRates } from './light.ts';
 
 /** `npm run bench`: ratios measured in one run on this machine. Absolute times are printed for orientation only. */
 type Row = {
@@ -256,8 +257,26 @@ function firstLoad(): void {
   });
 }
 
+/** Light: rays, a map, what coupons recover, how the plans of the demo's resins end. */
+function light(): void {
+  rows.push(rayRates(hollowBall(30, 28, 2, 190)), mapTime());
+  const coupons = couponCoverage();
+  console.log('\n200 made-up ladders of eight coupons, thresholds 7 to 20 % wide:');
+  console.log(`  90 % range holds the start in ${coupons.startPct} %, the end in ${coupons.endPct} %`);
+  console.log(
+    `  mean error of the start ${coupons.startErrorPct.toFixed(1)} %, of the end ${coupons.endErrorPct.toFixed(1)} %\n`,
+  );
+  rows.push({ what: 'coupon fit / 1 s', ours: coupons.fitMs, theirs: 1000, unit: 'ms', budget: '≤ 1' });
+  console.log('100 seeds for each resin, true constants up to 20 % off its card, looks followed:');
+  for (const { resin, medium, goodPct, tackyPct, overPct } of playPlans())
+    console.log(
+      `  ${resin.padEnd(16)} in ${medium.padEnd(10)} good ${goodPct} %, tacky ${tackyPct} %, over ${overPct} %`,
+    );
+}
+
 meshes();
 models();
+light();
 await server();
 estimator();
 await readingToPage();

@@ -1,3 +1,4 @@
+import { OPEN_RATIO } from './closed.ts';
 import { glassTransitionC } from './kinetics.ts';
 import { windowRatio } from './plan.ts';
 import { type PoseLight, turnedWindow } from './poses.ts';
@@ -55,6 +56,26 @@ export function cureAlternatives(setting: CureSetting, other: OtherLight = {}): 
       stiffnessPct,
       risk,
     }));
+}
+
+/** Heat needs a heater and softens the part: it is offered, not advised. */
+const needsHeat = ({ change }: CureAlternative): boolean => /°C/.test(change);
+
+/**
+ * The one change that opens a window too narrow to look in: the widest of those that need no heat.
+ * @returns nothing when the window is wide enough as it is, or when no change makes it so
+ */
+export function advisedChange(
+  window: CureWindow,
+  alternatives: readonly CureAlternative[],
+): CureAlternative | undefined {
+  const ratio = (of: { handleS?: number; maxS?: number }) =>
+    of.handleS === undefined ? 0 : (of.maxS ?? Number.POSITIVE_INFINITY) / of.handleS;
+  const now = ratio(window);
+  if (now >= OPEN_RATIO) return undefined;
+  return alternatives
+    .filter((one) => !needsHeat(one) && ratio(one) > Math.max(1, now))
+    .toSorted((a, b) => ratio(b) - ratio(a))[0];
 }
 
 const stiffnessAt = (setting: CureSetting, seconds: number | undefined): number | undefined =>

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { Draws } from '../estimate/random.ts';
 import {
+  advisedChange,
   COUPON_RESULTS,
   type CureSetting,
   cureAlternatives,
@@ -173,6 +174,14 @@ describe('what would change a window', () => {
     expect(of('60 °C').risk === undefined || of('60 °C').risk!.includes('sag')).toBe(true);
     expect(of('oven').stiffnessPct!).toBeGreaterThan(1.2 * cureEnd(setting, of('oven').handleS!).stiffnessPct);
     expect(of('oven').handleS).toBeCloseTo(cureWindow(setting).handleS!, 6);
+  });
+  it('advises the one change that opens a narrow window, never heat', () => {
+    const uneven = { ...clear, coldMWPerCm2: 4, hotMWPerCm2: 11 };
+    const change = advisedChange(cureWindow(uneven), cureAlternatives(uneven))!;
+    expect(change.change).toMatch(/water|glycerine|turn/);
+    expect(change.maxS! / change.handleS!).toBeGreaterThan(1.5);
+    const opaque = { ...clear, constants: FAMILY_CONSTANTS['standard opaque'] };
+    expect(advisedChange(cureWindow(opaque), cureAlternatives(opaque))).toBeUndefined();
   });
   it('says why a window is closed and what opens it', () => {
     const cold = { ...clear, constants: FAMILY_CONSTANTS.filled, tempC: 5, lampHeatsK: 0 };

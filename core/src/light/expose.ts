@@ -1,4 +1,4 @@
-import { buildBvh, crossings, type ShadowTree, shadowTree, standIn, type Watch } from '../mesh/index.ts';
+import { boundsOf, buildBvh, crossings, type ShadowTree, shadowTree, standIn, type Watch } from '../mesh/index.ts';
 import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
 import { type LightFigures, lightFigures } from './figures.ts';
 import { lightMap } from './lightMap.ts';
@@ -13,7 +13,7 @@ const OFFSET_SHARE = 1e-4;
 /** Small meshes are quick to shoot at: more points make their quantiles steadier. */
 const SMALL_TRIANGLES = 20_000;
 const SAMPLES_SMALL = 5000;
-const SAMPLES_LARGE = 3000;
+const SAMPLES_LARGE = 2500;
 
 export const samplesFor = (triangles: number): number => (triangles <= SMALL_TRIANGLES ? SAMPLES_SMALL : SAMPLES_LARGE);
 
@@ -27,15 +27,19 @@ export function shadowsOf(positions: Float32Array): { readonly parts: ShadowTree
   return { parts: shadowTree(coarse.positions), offsetMm: coarse.cellMm / 4 };
 }
 
-const diagonalOf = ({ bounds: b }: ShadowTree): number => Math.hypot(b[3]! - b[0]!, b[4]! - b[1]!, b[5]! - b[2]!);
+const diagonalOf = (tree: ShadowTree): number => {
+  const b = boundsOf(tree);
+  return Math.hypot(b[3]! - b[0]!, b[4]! - b[1]!, b[5]! - b[2]!);
+};
 
 /** The first LED, in any turn of the table, that lies inside a part. @returns its number, or undefined */
 export function ledInside(
   positions: Float32Array,
   leds: readonly Led[],
   angles: number,
-  { bounds: b }: ShadowTree,
+  shadows: ShadowTree,
 ): number | undefined {
+  const b = boundsOf(shadows);
   let tree: ReturnType<typeof buildBvh> | undefined;
   for (const [i, { posMm }] of leds.entries())
     for (let k = 0; k < angles; k++) {

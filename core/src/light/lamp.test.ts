@@ -51,16 +51,17 @@ describe('a lamp', () => {
     expect(lampDoubt({ ...testLamp, metered: undefined })).toBeGreaterThan(0.3);
   });
   it('is averaged over turns that do not fall in with its columns', () => {
-    expect(anglesOf(testLamp)).toBe(7);
+    // thinned, ten turns show each LED five times
+    expect(anglesOf(testLamp)).toBe(10);
     const seven = {
       ...testLamp,
       groups: [
         { ...testLamp.groups[0]!, shape: 'columns' as const, columns: 7, each: 3, radiusMm: 100, fromMm: 0, toMm: 50 },
       ],
     };
-    expect(anglesOf(seven)).toBe(5);
-    expect(anglesOf({ ...seven, groups: [{ ...seven.groups[0]!, columns: 5 }] })).toBe(7);
-    expect(anglesOf({ ...seven, groups: [{ ...seven.groups[0]!, columns: 1 }] })).toBe(19);
+    expect(anglesOf(seven)).toBe(10);
+    expect(anglesOf({ ...seven, groups: [{ ...seven.groups[0]!, columns: 5 }] })).toBe(11);
+    expect(anglesOf({ ...seven, groups: [{ ...seven.groups[0]!, columns: 1 }] })).toBe(23);
     expect(anglesOf({ ...testLamp, turntable: false })).toBe(1);
   });
   it('is refused field by field when it cannot be', () => {

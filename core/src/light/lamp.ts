@@ -158,13 +158,14 @@ export function lampDoubt({ metered, hours, fadesPer1000h }: Lamp): number {
 
 /** Columns seen all round in one turn of the table that keep the coldest spot within 2 % of many turns: measured on three shapes. */
 const LEAST_SEEN = 21;
-const TURNS = [5, 7, 11, 13, 17, 19] as const;
+const TURNS = [10, 11, 13, 17, 19, 23] as const;
+const common = (a: number, b: number): number => (b === 0 ? a : common(b, a % b));
 
 /** Turns of the table to average over: the fewest that do not fall in with the columns and still show enough of them. */
 export function anglesOf(lamp: Lamp): number {
   if (!lamp.turntable) return 1;
   const about = Math.max(...lamp.groups.map(columnsOf), 1);
-  return TURNS.find((turns) => about % turns !== 0 && about * turns >= LEAST_SEEN) ?? TURNS.at(-1)!;
+  return TURNS.find((turns) => common(turns, about) === 1 && about * turns >= LEAST_SEEN) ?? TURNS.at(-1)!;
 }
 const columnsOf = (group: LedGroup): number =>
   group.shape === 'columns' ? group.columns : group.shape === 'ring' ? group.count : 1;

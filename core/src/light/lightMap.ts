@@ -6,6 +6,8 @@ import { DEFAULT_OPENNESS_RAYS, type Led, type LightScene, type Samples } from '
 
 const DEFAULT_PART_REFLECTANCE = 0.3;
 const CM2_PER_MM2 = 0.01;
+/** With more turns than this a sample sees each LED in every other one. */
+const THINNED_FROM_TURNS = 8;
 /** Between two reports of progress. */
 const LEDS_BETWEEN_REPORTS = 4;
 
@@ -21,11 +23,13 @@ export function lightMap(scene: LightScene, samples: Samples, watch: Watch = {})
   const out = new Float64Array(samples.count);
   const steps = angles * scene.leds.length;
   for (let step = 0; step < steps; step++) {
-    const turn = (-2 * Math.PI * Math.floor(step / scene.leds.length)) / angles;
-    const led = turned(scene.leds[step % scene.leds.length]!, turn);
-    addDirect(scene, samples, led, out, 1 / angles);
-    if (scene.floor && scene.floor.reflectance > 0)
-      addMirrored(scene, samples, led, out, scene.floor.reflectance / angles);
+    const k = Math.floor(step / scene.leds.length);
+    const j = step % scene.leds.length;
+    const led = turned(scene.leds[j]!, (-2 * Math.PI * k) / angles);
+    const seen = turnShare(k, j, angles, angles > THINNED_FROM_TURNS && !scene.exact);
+    addDirect(scene, samples, led, out, seen);
+    const { reflectance = 0 } = scene.floor ?? {};
+    if (reflectance > 0) addMirrored(scene, samples, led, out, { ...seen, share: seen.share * reflectance });
     if (step % LEDS_BETWEEN_REPORTS === 0) {
       if (watch.isCancelled?.()) return undefined;
       watch.onProgress?.((0.85 * step) / steps);
@@ -41,7 +45,7 @@ export function lightMap(scene: LightScene, samples: Samples, watch: Watch = {})
 
 /** The darkest samples live on what the walls send: their openness is looked at with more rays. */
 const DARKEST_SHARE = 0.08;
-const CLOSER_FACTOR = 5;
+const CLOSER_FACTOR = 8;
 
 function addWalls(scene: LightScene, samples: Samples, wallMWPerCm2: number, out: Float64Array, watch: Watch): void {
   const open = openness(scene, samples, watch);
@@ -85,18 +89,23 @@ function bare(led: Led, vx: number, vy: number, vz: number, facing: number): num
   return ((led.powerMW * (led.m + 1)) / (2 * Math.PI)) * lobe * (facing / distance / squared / CM2_PER_MM2);
 }
 
-function addDirect(
-  scene: LightScene,
-  { count, at, normal }: Samples,
-  led: Led,
-  out: Float64Array,
-  share: number,
-): void {
+/** Which samples see an LED in a turn, and how much of the average that turn is for them. */
+type Part = { readonly share: number; readonly first: number; readonly stride: number };
+
+/** Thinned, a sample sees each LED in every other turn: its even or its odd ones, which neighbours of LED and sample take in opposite ways. */
+function turnShare(k: number, j: number, angles: number, thinned: boolean): Part {
+  if (!thinned) return { share: 1 / angles, first: 0, stride: 1 };
+  const turns = k % 2 === 0 ? Math.ceil(angles / 2) : Math.floor(angles / 2);
+  return { share: 1 / turns, first: (j + k) % 2, stride: 2 };
+}
+
+function addDirect(scene: LightScene, { count, at, normal }: Samples, led: Led, out: Float64Array, part: Part): void {
   const { parts, table } = scene;
   const off = scene.offsetMm ?? 0;
   const [lx, ly, lz] = led.posMm;
   let hint = -1;
-  for (let i = 0, k = 0; i < count; i++, k += 3) {
+  const { share, first, stride } = part;
+  for (let i = first, k = 3 * i; i < count; i += stride, k += 3 * stride) {
     const px = at[k]!;
     const py = at[k + 1]!;
     const pz = at[k + 2]!;
@@ -132,7 +141,7 @@ function addMirrored(
   { count, at, normal }: Samples,
   led: Led,
   out: Float64Array,
-  share: number,
+  mirror: Part,
 ): void {
   const { parts, table } = scene;
   const off = scene.offsetMm ?? 0;
@@ -142,7 +151,8 @@ function addMirrored(
   const image: Led = { ...led, posMm: [lx, ly, 2 * floorMm - lz], dir: [led.dir[0], led.dir[1], -led.dir[2]] };
   let first = -1;
   let second = -1;
-  for (let i = 0, k = 0; i < count; i++, k += 3) {
+  const { share, stride } = mirror;
+  for (let i = mirror.first, k = 3 * i; i < count; i += stride, k += 3 * stride) {
     const px = at[k]!;
     const py = at[k + 1]!;
     const pz = at[k + 2]!;

@@ -1,4 +1,4 @@
-import { blocker, type Watch } from '../mesh/index.ts';
+import { blocker, boundsOf, type Watch } from '../mesh/index.ts';
 import { tableShare } from './table.ts';
 import { DEFAULT_OPENNESS_RAYS, type LightScene, type Samples } from './types.ts';
 
@@ -69,7 +69,7 @@ function spiral(count: number): Float64Array {
 
 /** Longer than anything in the scene. */
 function farAway({ parts, table, leds }: LightScene): number {
-  const box = parts && parts.nodes > 0 ? parts.bounds.subarray(0, 6) : undefined;
+  const box = parts && parts.nodes > 0 ? boundsOf(parts) : undefined;
   const reach = Math.max(
     ...(box ? Array.from(box, Math.abs) : [0]),
     table ? table.radiusMm + Math.abs(table.zMm) : 0,

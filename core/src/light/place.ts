@@ -71,10 +71,33 @@ export function movedBy(points: Float32Array, { rows, byMm }: Motion, asDirectio
 }
 
 type Point2 = readonly [number, number];
+/** Larger outlines are taken in so many directions: a round one comes out within a thousandth. */
+const DIRECTIONS = 72;
+
+/** The points that lie furthest out. */
+function outermost(placed: Float32Array): Point2[] {
+  const all = placed.length / 3;
+  if (all <= 4 * DIRECTIONS) return Array.from({ length: all }, (_, i): Point2 => [placed[3 * i]!, placed[3 * i + 1]!]);
+  const found = new Set<number>();
+  for (let d = 0; d < DIRECTIONS; d++) {
+    const [c, s] = [Math.cos((2 * Math.PI * d) / DIRECTIONS), Math.sin((2 * Math.PI * d) / DIRECTIONS)];
+    let best = 0;
+    let most = Number.NEGATIVE_INFINITY;
+    for (let i = 0; i < placed.length; i += 3) {
+      const reach = c * placed[i]! + s * placed[i + 1]!;
+      if (reach > most) {
+        most = reach;
+        best = i;
+      }
+    }
+    found.add(best);
+  }
+  return [...found].map((i): Point2 => [placed[i]!, placed[i + 1]!]);
+}
+
 /** Outline from above: the convex hull, anticlockwise. @source Andrew (1979), monotone chain */
 export function footprint(placed: Float32Array): readonly Point2[] {
-  const points: Point2[] = [];
-  for (let i = 0; i < placed.length; i += 3) points.push([placed[i]!, placed[i + 1]!]);
+  const points = outermost(placed);
   points.sort((a, b) => a[0] - b[0] || a[1] - b[1]);
   const half = (list: readonly Point2[]): Point2[] => {
     const chain: Point2[] = [];

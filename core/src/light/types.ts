@@ -49,6 +49,8 @@ export type LightScene = Surroundings & {
   /** shadow rays start this far off the surface, mm */
   readonly offsetMm?: number;
   readonly opennessRays?: number;
+  /** every sample sees every LED in every turn: slower, for comparison */
+  readonly exact?: boolean;
 };
 
-export const DEFAULT_OPENNESS_RAYS = 36;
+export const DEFAULT_OPENNESS_RAYS = 25;

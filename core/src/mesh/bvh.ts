@@ -72,6 +72,8 @@ function boundTriangles(tree: Bvh, node: number, from: number, to: number): void
 }
 
 const BINS = 16;
+/** So few triangles are cut in the middle: a search would cost more than it saves. */
+const FEW = 12;
 const binCount = new Int32Array(BINS);
 const binBounds = new Float32Array(BINS * 6);
 const swept = new Float32Array(BINS);
@@ -102,7 +104,7 @@ function partition(tree: Bvh, centroids: Float32Array, from: number, to: number)
   }
   if (!(size > 0)) return (from + to) >> 1;
   const scale = (BINS * (1 - 1e-6)) / size;
-  const cut = cheapestCut(tree, centroids, { from, to, axis, low, scale });
+  const cut = to - from <= FEW ? BINS / 2 - 1 : cheapestCut(tree, centroids, { from, to, axis, low, scale });
   let left = from;
   let right = to - 1;
   while (left <= right) {

@@ -2,18 +2,18 @@ import { buildBvh } from './bvh.ts';
 
 /**
  * A tree for one question: is there anything between two points? Nodes stand in the order of a depth-first walk; after a
- * miss the walk goes on at `missTo[node]`, so it needs no stack.
- * bounds[6n..6n+5] = min xyz, max xyz; a leaf has count[n] > 0 triangles from first[n] on;
+ * miss the walk goes on at another node, so it needs no stack. A node is eight words, one cache line for two:
+ * floats 8n..8n+5 = min xyz, max xyz; ints 8n+6 = where to go after a miss, 8n+7 = 256·first + count of a leaf's triangles, 0 for inner ones.
  * corners[9t..9t+8] = a corner and the two edges from it, in the order of the leaves.
  */
 export type ShadowTree = {
-  readonly bounds: Float32Array;
-  readonly missTo: Int32Array;
-  readonly first: Int32Array;
-  readonly count: Int32Array;
+  readonly floats: Float32Array;
+  readonly ints: Int32Array;
   readonly corners: Float32Array;
   readonly nodes: number;
 };
+const WORDS = 8;
+const LEAF_UNIT = 256;
 
 /** @param positions nine numbers a triangle, mm */
 export function shadowTree(positions: Float32Array): ShadowTree {
@@ -29,19 +29,26 @@ export function shadowTree(positions: Float32Array): ShadowTree {
       corners[to + 6 + axis] = positions[from + 6 + axis]! - corner;
     }
   });
-  const missTo = new Int32Array(count.length);
+  const floats = new Float32Array(count.length * WORDS);
+  const ints = new Int32Array(floats.buffer);
   let nodes = 0;
-  /** Numbers the ways on below a node. @returns how far the node reaches in the order of the walk */
   const link = (node: number, next: number): void => {
     nodes = Math.max(nodes, node + 1);
-    missTo[node] = next;
-    if (count[node]! > 0) return;
+    floats.set(bounds.subarray(node * 6, node * 6 + 6), node * WORDS);
+    ints[node * WORDS + 6] = next;
+    if (count[node]! > 0) {
+      ints[node * WORDS + 7] = LEAF_UNIT * first[node]! + count[node]!;
+      return;
+    }
     link(node + 1, skip[node]!);
     link(skip[node]!, next);
   };
   link(0, -1);
-  return { bounds, missTo, first, count, corners, nodes: positions.length === 0 ? 0 : nodes };
+  return { floats, ints, corners, nodes: positions.length === 0 ? 0 : nodes };
 }
+
+/** Lowest and highest corner of everything in the tree. */
+export const boundsOf = ({ floats }: ShadowTree): Float32Array => floats.subarray(0, 6);
 
 /** Rounding may not open a gap between two triangles that share an edge. */
 const EDGE = 1e-7;
@@ -63,7 +70,7 @@ export function blocker(
   dz: number,
   hint = -1,
 ): number {
-  const { corners, bounds, missTo, count, first } = tree;
+  const { corners, floats, ints } = tree;
   if (hint >= 0 && meets(corners, hint * 9, ox, oy, oz, dx, dy, dz)) return hint;
   if (tree.nodes === 0) return -1;
   const ix = 1 / dx;
@@ -77,29 +84,30 @@ export function blocker(
   const farZ = 7 - nearZ;
   let node = 0;
   while (node >= 0) {
-    const b = node * 6;
-    let enter = (bounds[b + nearX]! - ox) * ix;
-    let leave = (bounds[b + farX]! - ox) * ix;
-    const enterY = (bounds[b + nearY]! - oy) * iy;
-    const leaveY = (bounds[b + farY]! - oy) * iy;
-    const enterZ = (bounds[b + nearZ]! - oz) * iz;
-    const leaveZ = (bounds[b + farZ]! - oz) * iz;
+    const b = node * WORDS;
+    let enter = (floats[b + nearX]! - ox) * ix;
+    let leave = (floats[b + farX]! - ox) * ix;
+    const enterY = (floats[b + nearY]! - oy) * iy;
+    const leaveY = (floats[b + farY]! - oy) * iy;
+    const enterZ = (floats[b + nearZ]! - oz) * iz;
+    const leaveZ = (floats[b + farZ]! - oz) * iz;
     if (enterY > enter) enter = enterY;
     if (leaveY < leave) leave = leaveY;
     if (enterZ > enter) enter = enterZ;
     if (leaveZ < leave) leave = leaveZ;
     if (leave < enter - EDGE || leave < 0 || enter > 1) {
-      node = missTo[node]!;
+      node = ints[b + 6]!;
       continue;
     }
-    const triangles = count[node]!;
-    if (triangles === 0) {
+    const leaf = ints[b + 7]!;
+    if (leaf === 0) {
       node++;
       continue;
     }
-    const from = first[node]!;
-    for (let t = from; t < from + triangles; t++) if (meets(corners, t * 9, ox, oy, oz, dx, dy, dz)) return t;
-    node = missTo[node]!;
+    const from = (leaf / LEAF_UNIT) | 0;
+    const to = from + (leaf % LEAF_UNIT);
+    for (let t = from; t < to; t++) if (meets(corners, t * 9, ox, oy, oz, dx, dy, dz)) return t;
+    node = ints[b + 6]!;
   }
   return -1;
 }

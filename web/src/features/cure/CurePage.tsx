@@ -236,6 +236,10 @@ function CureBand({ batch, cure }: { readonly batch: BatchState; readonly cure: 
         more={batch.card.procedure.reference}
       />
     );
+  if (cure.maps.share !== undefined)
+    return (
+      <SlimBand say={`${batch.name}: the light is being mapped.`} more="The plan follows when both poses are known." />
+    );
   const doses = worked?.forecast.doses;
   const window = worked?.forecast.window;
   if (!light || !doses || !window)
@@ -244,10 +248,6 @@ function CureBand({ batch, cure }: { readonly batch: BatchState; readonly cure: 
         say={worked?.closed ? `${batch.name}: no plan fits.` : `${batch.name}: light comes first.`}
         more={worked?.closed?.opens}
       />
-    );
-  if (cure.maps.share !== undefined)
-    return (
-      <SlimBand say={`${batch.name}: the light is being mapped.`} more="The plan follows when both poses are known." />
     );
   const runs = light.poses.length;
   const eachS = shareOf(cure);

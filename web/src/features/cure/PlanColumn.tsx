@@ -1,5 +1,5 @@
 import type { BenchReply, PairView } from '@north-step/contract';
-import { type CardSchedule, lampCycles, translate } from '@north-step/core/cure';
+import { advisedChange, type CardSchedule, lampCycles, translate } from '@north-step/core/cure';
 import type { BatchState } from '@north-step/core/route';
 import { shareS } from '@north-step/core/route';
 import { clockText, plainNumber } from '@north-step/core/units';
@@ -68,10 +68,13 @@ function Steps({ cure }: { readonly cure: CureView }) {
   const { doses } = worked.forecast;
   if (!doses)
     return (
-      <p role="alert" className="mt-2 border-l-4 border-brick pl-3">
-        <b>No plan fits.</b> {worked.closed?.why ?? 'One step of this timer is longer than the window.'}{' '}
-        {worked.closed?.opens ?? 'Take a lamp with a finer timer.'}
-      </p>
+      <>
+        <p role="alert" className="mt-2 border-l-4 border-brick pl-3">
+          <b>No plan fits.</b> {worked.closed?.why ?? 'One step of this timer is longer than the window.'}{' '}
+          {worked.closed?.opens ?? 'Take a lamp with a finer timer.'}
+        </p>
+        <Advised cure={cure} />
+      </>
     );
   const runs = light.poses.length;
   const eachS = shareS(doses.firstS, runs, { timerStepS: lamp.lamp.timerStepS, lastS: doses.lastS });
@@ -119,7 +122,31 @@ function Steps({ cure }: { readonly cure: CureView }) {
           {worked.closed.why} {worked.closed.opens}
         </p>
       )}
+      <Advised cure={cure} />
     </>
+  );
+}
+
+/** The one change that opens a narrow window, and a press that makes it. */
+function Advised({ cure }: { readonly cure: CureView }) {
+  const { worked } = cure;
+  const advised = worked && advisedChange(worked.forecast.window, worked.alternatives);
+  if (!advised) return null;
+  const { change, handleS, maxS } = advised;
+  const make = change.startsWith('turn over')
+    ? () => cure.setTurn(true)
+    : change.startsWith('under ')
+      ? () => cure.setMedium(change.slice('under '.length) as 'water' | 'glycerine')
+      : undefined;
+  return (
+    <p className="mt-2 border-l-4 border-moss pl-2 text-sm">
+      <b>Advised: {change}</b>, {clockText(handleS!)}–{maxS === undefined ? 'no end found' : clockText(maxS)}.{' '}
+      {make && (
+        <button type="button" className="btn" onClick={make}>
+          Plan it so
+        </button>
+      )}
+    </p>
   );
 }
 

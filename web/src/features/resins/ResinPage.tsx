@@ -7,6 +7,7 @@ import { dayAndClock } from '../../app/useNow.ts';
 import { Failed, HeadRow, Loading } from '../../ui/index.ts';
 import { SlimBand, SlimButton } from '../next/index.ts';
 import { CardEditor } from './CardEditor.tsx';
+import { LampWindows } from './LampWindows.tsx';
 
 /** One resin: its card, what differs from another, its versions, and the batches that stand behind each. */
 export function ResinPage() {
@@ -150,6 +151,7 @@ function Versions({ reply }: { readonly reply: CardReply }) {
           </li>
         ))}
       </ul>
+      <LampWindows card={reply.versions[0]!.card} />
       <h2 className="mt-4 text-lg font-bold">Lots</h2>
       <p>{reply.lots.join(', ') || 'none'}</p>
       <p className="mt-4 text-sm text-ink-2">

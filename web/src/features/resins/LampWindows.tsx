@@ -1,0 +1,57 @@
+import { cureWindow } from '@north-step/core/cure';
+import type { ResinCard } from '@north-step/core/resin';
+import { type BenchNow, cureSetting, STATIONS, TWO_BATHS } from '@north-step/core/route';
+import { clockText, plainNumber } from '@north-step/core/units';
+import { Link } from 'react-router';
+import { useBenchQuery } from '../../app/api.ts';
+import { WindowBar } from '../../glyphs/index.ts';
+
+const WALL_MM = 3;
+
+/** The window of a resin under every light source of the shop, on even light over a 3 mm wall. */
+export function LampWindows({ card }: { readonly card: ResinCard }) {
+  const bench = useBenchQuery().data?.bench;
+  if (!bench || card.procedure) return null;
+  const lamps = Object.entries(bench.lamps ?? { [STATIONS.lamp]: bench.lamp });
+  return (
+    <section aria-label="Windows in this shop">
+      <h2 className="mt-4 text-lg font-bold">In this shop’s lamps</h2>
+      <ul>
+        {lamps.map(([station, lamp]) => {
+          const window = windowUnder(card, bench, station);
+          return (
+            <li key={station} className="border-b border-line py-2">
+              <Link to={`/cure/lamps/${station}`} className="font-bold underline decoration-line underline-offset-4">
+                {lamp.name}
+              </Link>{' '}
+              <span className="text-ink-2">{plainNumber(lamp.mWPerCm2)} mW/cm²</span>
+              {window.handleS === undefined ? (
+                <p className="text-sm">not reached in six hours</p>
+              ) : (
+                <>
+                  <span className="block text-sm">
+                    tack-free after {clockText(window.handleS)}
+                    {window.maxS !== undefined && `, over after ${clockText(window.maxS)}`}
+                  </span>
+                  <WindowBar handleS={window.handleS} maxS={window.maxS} widthPx={340} heightPx={14} />
+                </>
+              )}
+            </li>
+          );
+        })}
+      </ul>
+      <p className="text-[13px] text-ink-2">
+        Even light, {WALL_MM} mm wall, in {card.cureMedium}; a batch’s own window comes from its light map.
+      </p>
+    </section>
+  );
+}
+
+function windowUnder(card: ResinCard, bench: BenchNow, station: string) {
+  const route = {
+    ...TWO_BATHS,
+    steps: TWO_BATHS.steps.map((step) => (step.type === 'cure' ? { ...step, station } : step)),
+  };
+  const part = { name: 'a wall', areaMm2: 1000, heightMm: 30, wallMm: WALL_MM };
+  return cureWindow(cureSetting({ card, part, count: 1, dripS: 300, plateAreaMm2: 0, bench, route }));
+}
