@@ -75,8 +75,6 @@ await take('card', '/resins/clear-port', (page) => page.getByLabel('beside').sel
 await take('resin', '/resins', (page) => page.getByRole('img').first().waitFor());
 await take('solvent', '/solvent', (page) => page.getByRole('region', { name: 'Wash 1 now' }).waitFor());
 await take('bath', '/solvent/baths/bath-1', (page) => page.getByRole('region', { name: 'Readings' }).waitFor());
-await take('movements', '/solvent/movements', (page) => page.getByRole('table').waitFor());
-await take('policy', '/solvent/policy', (page) => page.getByRole('table').waitFor());
 await take('reading', '/solvent/read?bath=bath-1&kind=flask', async (page) => {
   const scale = page.getByRole('region', { name: 'Bench scale' });
   await scale.getByRole('button', { name: 'Put the empty flask on' }).click();
@@ -94,6 +92,21 @@ await take('clarity', '/solvent/read?bath=bath-1&kind=clarity', async (page) => 
 });
 await take('reclaim', '/solvent', (page) => page.getByRole('button', { name: 'Harden and filter …' }).click());
 await take('record', '/records');
+await take('cure', '/cure', async (page) => {
+  await page.getByRole('button', { name: 'Take this plan' }).waitFor({ timeout: 120_000 });
+});
+await take('lamp', '/cure/lamps/lamp-box', async (page) => {
+  await page
+    .getByRole('button', { name: /simulated meter here/ })
+    .nth(1)
+    .click();
+  await page.getByRole('button', { name: /^Take \d/ }).waitFor();
+});
+await take('coupons', '/cure/coupons?card=clear-port&lamp=lamp-box', async (page) => {
+  for (const [i, result] of ['tacky', 'tacky', 'tacky', 'tacky', 'ok'].entries())
+    await page.getByRole('button', { name: `Coupon ${i + 1}: ${result}` }).click();
+  await page.getByText('by 5 coupons').waitFor();
+});
 
 await browser.close();
 child.kill('SIGTERM');
