@@ -92,8 +92,12 @@ await take('clarity', '/solvent/read?bath=bath-1&kind=clarity', async (page) => 
 });
 await take('reclaim', '/solvent', (page) => page.getByRole('button', { name: 'Harden and filter …' }).click());
 await take('record', '/records');
-await take('cure', '/cure', async (page) => {
-  await page.getByRole('button', { name: 'Take this plan' }).waitFor({ timeout: 120_000 });
+const { open } = (await (await fetch(`${ADDRESS}/api/bench`)).json()) as {
+  open: { id: string; part: { name: string } }[];
+};
+const hood = open.find(({ part }) => part.name === 'lens hood')!;
+await take('cure', `/cure/${hood.id}`, async (page) => {
+  await page.getByRole('button', { name: 'turned over' }).waitFor({ timeout: 120_000 });
 });
 await take('lamp', '/cure/lamps/lamp-box', async (page) => {
   await page

@@ -27,7 +27,10 @@ export function CurePage() {
   const lamps = useLampsQuery();
   const navigate = useNavigate();
   const open = bench.data?.open.filter(cureAhead) ?? [];
-  const nearest = open.toSorted((a, b) => stepsToCure(a) - stepsToCure(b))[0];
+  const waiting = open.filter(
+    (batch) => !batch.steps.some(({ kind, state }) => kind === 'cure' && state === 'running'),
+  );
+  const nearest = waiting.toSorted((a, b) => stepsToCure(a) - stepsToCure(b))[0] ?? open[0];
   const batch = batchId ? chosen.data?.batch : nearest;
   if ((bench.isError && !bench.data) || (lamps.isError && !lamps.data))
     return <Failed what="the lamps" onRetry={() => void Promise.all([bench.refetch(), lamps.refetch()])} />;
