@@ -5,4 +5,5 @@ export * from './Pages.tsx';
 export * from './Sheet.tsx';
 export * from './States.tsx';
 export * from './Stepper.tsx';
+export * from './turning.ts';
 export * from './Why.tsx';

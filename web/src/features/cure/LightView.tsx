@@ -2,6 +2,7 @@ import { type Lamp, ledsNow, nearestSample } from '@north-step/core/light';
 import type { BatchPose } from '@north-step/core/route';
 import { plainNumber } from '@north-step/core/units';
 import { useEffect, useRef, useState } from 'react';
+import { useTurning } from '../../ui/index.ts';
 import type { LightMap } from './lightMap.ts';
 import { type LightScene, SCALE_STOPS } from './lightScene.ts';
 
@@ -12,15 +13,20 @@ type LightViewProps = {
   readonly theme: 'day' | 'amber';
   readonly onSpot: (sample: number) => void;
 };
-const STEP_RAD = Math.PI / 12;
-const PICK_PX = 4;
 
 /** The parts shaded by the light that reaches them. Turns by mouse, touch and arrow keys; a press asks about a spot. */
 export function LightView({ map, lamp, name, theme, onSpot }: LightViewProps) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const scene = useRef<LightScene | undefined>(undefined);
-  const pressed = useRef<readonly [number, number]>([0, 0]);
   const [failed, setFailed] = useState(false);
+  const handlers = useTurning(
+    canvas,
+    (around, over) => scene.current?.turn(around, over),
+    (x, y) => {
+      const at = scene.current?.pick(x, y);
+      if (at) onSpot(nearestSample(map.samples, at));
+    },
+  );
   useEffect(() => {
     let gone = false;
     import('./lightScene.ts')
@@ -51,30 +57,7 @@ export function LightView({ map, lamp, name, theme, onSpot }: LightViewProps) {
       // biome-ignore lint/a11y/noNoninteractiveTabindex: the picture turns with the arrow keys
       tabIndex={0}
       aria-label={`Light on ${name}. Turn it with the arrow keys.`}
-      onKeyDown={(event) => {
-        const by = {
-          ArrowLeft: [-STEP_RAD, 0],
-          ArrowRight: [STEP_RAD, 0],
-          ArrowUp: [0, -STEP_RAD],
-          ArrowDown: [0, STEP_RAD],
-        }[event.key];
-        if (!by) return;
-        event.preventDefault();
-        scene.current?.turn(by[0]!, by[1]!);
-      }}
-      onPointerDown={(event) => {
-        pressed.current = [event.clientX, event.clientY];
-      }}
-      onPointerMove={(event) =>
-        event.buttons === 1 && scene.current?.turn(event.movementX / 120, event.movementY / 120)
-      }
-      onPointerUp={(event) => {
-        const [x, y] = pressed.current;
-        if (Math.hypot(event.clientX - x, event.clientY - y) > PICK_PX || !canvas.current) return;
-        const frame = canvas.current.getBoundingClientRect();
-        const at = scene.current?.pick(event.clientX - frame.left, event.clientY - frame.top);
-        if (at) onSpot(nearestSample(map.samples, at));
-      }}
+      {...handlers}
     >
       <canvas ref={canvas} className="block h-[340px] w-full touch-none" />
       <Scale map={map} theme={theme} />

@@ -1,6 +1,7 @@
 import type { Vec3 } from '@north-step/core/mesh';
 import { plainNumber } from '@north-step/core/units';
 import { useEffect, useRef, useState } from 'react';
+import { useTurning } from '../../ui/index.ts';
 import type { MeasuredFile } from './measureFile.ts';
 import type { PartScene } from './partScene.ts';
 
@@ -16,16 +17,12 @@ type PartViewProps = {
 };
 export type Mark = { readonly text: string; readonly at: Vec3 };
 
-const STEP_RAD = Math.PI / 12;
-/** A press that moves less than this picks; more turns. */
-const PICK_PX = 4;
 const MOST_MARKS = 5;
 
 /** A picture of the part; it turns with the arrow keys or by dragging. A press picks a shell or a place. */
 export function PartView({ part, name, theme, marks = marksOf(part), hint, onPickShell, onPickPlace }: PartViewProps) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const scene = useRef<PartScene | undefined>(undefined);
-  const pressed = useRef<readonly [number, number]>([0, 0]);
   const [failed, setFailed] = useState(false);
   const [places, setPlaces] = useState<readonly (readonly [number, number])[]>([]);
   const locate = () => setPlaces(scene.current ? marks.map(({ at }) => scene.current!.place(at)) : []);
@@ -34,6 +31,13 @@ export function PartView({ part, name, theme, marks = marksOf(part), hint, onPic
     locate();
   };
 
+  const several = onPickShell !== undefined && part.measures.shells > 1;
+  const handlers = useTurning(canvas, turn, (x, y) => {
+    const hit = scene.current?.pick(x, y);
+    if (!hit) return;
+    onPickPlace?.(hit.at);
+    if (several && hit.shell >= 0) onPickShell(hit.shell);
+  });
   // biome-ignore lint/correctness/useExhaustiveDependencies: marks follow from the part
   useEffect(() => {
     let gone = false;
@@ -56,37 +60,13 @@ export function PartView({ part, name, theme, marks = marksOf(part), hint, onPic
 
   if (failed)
     return <p className="p-4 text-ink-2">This browser shows no 3D picture. The measures hold all the same.</p>;
-  const several = onPickShell !== undefined && part.measures.shells > 1;
   return (
     <figure
       className="frame relative overflow-hidden bg-panel"
       // biome-ignore lint/a11y/noNoninteractiveTabindex: the picture turns with the arrow keys
       tabIndex={0}
       aria-label={`Picture of ${name}. Turn it with the arrow keys.`}
-      onKeyDown={(event) => {
-        const by = {
-          ArrowLeft: [-STEP_RAD, 0],
-          ArrowRight: [STEP_RAD, 0],
-          ArrowUp: [0, -STEP_RAD],
-          ArrowDown: [0, STEP_RAD],
-        }[event.key];
-        if (!by) return;
-        event.preventDefault();
-        turn(by[0]!, by[1]!);
-      }}
-      onPointerDown={(event) => {
-        pressed.current = [event.clientX, event.clientY];
-      }}
-      onPointerMove={(event) => event.buttons === 1 && turn(event.movementX / 120, event.movementY / 120)}
-      onPointerUp={(event) => {
-        const [x, y] = pressed.current;
-        if (Math.hypot(event.clientX - x, event.clientY - y) > PICK_PX || !canvas.current) return;
-        const frame = canvas.current.getBoundingClientRect();
-        const hit = scene.current?.pick(event.clientX - frame.left, event.clientY - frame.top);
-        if (!hit) return;
-        onPickPlace?.(hit.at);
-        if (several && hit.shell >= 0) onPickShell(hit.shell);
-      }}
+      {...handlers}
     >
       <canvas ref={canvas} className="block h-[260px] w-full touch-none" />
       {marks.map(({ text }, i) =>
