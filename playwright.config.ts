@@ -6,7 +6,7 @@ export default defineConfig({
   timeout: 90_000,
   expect: { timeout: 8000 },
   workers: 2,
-  fullyParallel: false,
+  fullyParallel: true,
   retries: 0,
   reporter: [['list'], ['json', { outputFile: '.cache/e2e.json' }]],
   use: {

@@ -3,6 +3,7 @@ import { cpSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import net from 'node:net';
 import os from 'node:os';
 import path from 'node:path';
+import AxeBuilder from '@axe-core/playwright';
 import { type Soup, toBinaryStl } from '@north-step/core/mesh';
 import { test as base, type Page } from '@playwright/test';
 import makeTemplate, { templateFolder } from '../server/src/testing/template.ts';
@@ -135,6 +136,11 @@ export const test = base.extend<{ bench: Page; server: ServerProcess }>({
   },
 });
 export { expect } from '@playwright/test';
+
+const RULES = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
+/** WCAG 2.2 AA of a page by day; in the amber theme only colours differ, so only they are judged again. */
+export const axe = (page: Page, theme: 'day' | 'amber'): AxeBuilder =>
+  theme === 'day' ? new AxeBuilder({ page }).withTags(RULES) : new AxeBuilder({ page }).withRules(['color-contrast']);
 
 /** Longer than what counts as a double press. */
 export const afterDoublePress = (page: Page) => page.waitForTimeout(1700);

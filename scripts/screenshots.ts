@@ -101,7 +101,7 @@ await take('cure', `/cure/${hood.id}`, async (page) => {
 });
 await take('lamp', '/cure/lamps/lamp-box', async (page) => {
   await page
-    .getByRole('button', { name: /simulated meter here/ })
+    .getByRole('button', { name: /meter here/ })
     .nth(1)
     .click();
   await page.getByRole('button', { name: /^Take \d/ }).waitFor();

@@ -82,6 +82,20 @@ export function CureChoices({
           />
         </>
       )}
+      {cure.maps.second && (
+        <>
+          <h3 className="mt-3 mb-1 font-bold">Turn over half-way</h3>
+          <Choice
+            label="Turn over half-way"
+            value={cure.turn ? 'yes' : 'no'}
+            options={[
+              { value: 'yes', text: 'turn over' },
+              { value: 'no', text: 'one pose' },
+            ]}
+            onChange={(value) => cure.setTurn(value === 'yes')}
+          />
+        </>
+      )}
       {cure.hollowPct > 0.5 && (
         <>
           <h3 className="mt-3 mb-1 font-bold">Plan for</h3>

@@ -47,7 +47,7 @@ export function MeterPanel({ lamp }: { readonly lamp: LampView }) {
               {device && (
                 <>
                   <button type="button" className="btn" onClick={() => void press('put', { place: id })}>
-                    Put the {device.simulated ? 'simulated ' : ''}meter here
+                    Put the meter here
                   </button>
                   {sample?.place === id && (
                     <button

@@ -9,6 +9,7 @@ import {
   turnedSetting,
   type WindowRange,
   whyClosed,
+  windowRatio,
 } from '@north-step/core/cure';
 import { extremesOver, HOLLOW_SHARE, type Placement, spreadPlaces } from '@north-step/core/light';
 import type { Vec3 } from '@north-step/core/mesh';
@@ -64,9 +65,21 @@ export function useCure(batch: BatchState | undefined, bench: BenchReply | undef
     maps.first !== undefined &&
     (maps.first.figures.coldMWPerCm2 < TURN_BELOW_SHARE * maps.first.figures.medianMWPerCm2 ||
       maps.first.figures.neverLitPct > 0.5);
-  const turn = chosenTurn ?? suggestsTurn;
+  const { first, second } = maps;
   const hollowPct = maps.first ? hollowSharePct(maps.first, maps.second) : 0;
   const outerOnly = chosenOuter ?? hollowPct > HOLLOW_COUNTS_PCT;
+  const turnHelps = useMemo(() => {
+    if (!batch || !bench || !first || !second) return false;
+    const table = { station, placed: 1, outerOnly };
+    const [turned, plain] = [second, undefined].map((other) => {
+      const light = lightOf(table, first, other);
+      return light && forecastCure(batch, { light, medium, tempC }, bench.bench).window;
+    });
+    if (!turned || !plain) return turned !== undefined;
+    const [wide, wider] = [windowRatio(plain), windowRatio(turned)];
+    return wider > wide || (wider === wide && (turned.handleS ?? 0) < (plain.handleS ?? 0));
+  }, [batch, bench, first, second, medium, tempC, station, outerOnly]);
+  const turn = chosenTurn ?? (suggestsTurn && turnHelps);
   const light = useMemo(() => {
     if (maps.first)
       return lightOf({ station, placed: placements.length, outerOnly }, maps.first, turn ? maps.second : undefined);
@@ -74,7 +87,6 @@ export function useCure(batch: BatchState | undefined, bench: BenchReply | undef
       ? evenLight(lamp, placements.length)
       : undefined;
   }, [maps.first, maps.second, station, placements.length, turn, lamp, outerOnly]);
-  const { first, second } = maps;
   const worked = useMemo(
     () => (batch && bench && light ? workOut(batch, bench, { light, medium, tempC }, { first, second }) : undefined),
     [batch, bench, light, medium, tempC, first, second],
