@@ -6,14 +6,13 @@ import {
   cureMoment,
   cureWindow,
   fitCoupons,
-  LADDER_S,
-  type Outcome,
   scaledConstants,
+  tintDb,
 } from '@north-step/core/cure';
-import { anglesOf, expose, lampDoubt, ledsNow, sampleSurface, surroundingsOf } from '@north-step/core/light';
+import { anglesOf, expose, ledsNow, sampleSurface, surroundingsOf } from '@north-step/core/light';
 import { blocker, hollowBall, moved, type Soup, shadowTree } from '@north-step/core/mesh';
 import { cureConstantsOf } from '@north-step/core/resin';
-import { testLamp } from '@north-step/core/testing';
+import { madeUpLadder, testLamp } from '@north-step/core/testing';
 import { BufferAttribute, BufferGeometry, DoubleSide, Ray, Vector3 } from 'three';
 import { MeshBVH } from 'three-mesh-bvh';
 import { Draws } from '../core/src/estimate/random.ts';
@@ -121,12 +120,7 @@ export function couponCoverage(ladders = 200): {
   for (let n = 0; n < ladders; n++) {
     const truth = { lnRate: 0.4 * draws.normal(), lnDose: 0.4 * draws.normal() };
     const { handleS, maxS } = cureWindow({ ...clear, constants: scaledConstants(clear.constants, truth) });
-    const noise = [0.07, 0.12, 0.2][n % 3]!;
-    const outcomes = LADDER_S.map((seconds): Outcome => {
-      const tinted = Math.log(seconds / maxS!) + noise * draws.normal() > 0;
-      const tacky = Math.log(handleS! / seconds) + noise * draws.normal() > 0;
-      return { seconds, result: tinted ? 'tinted' : tacky ? 'tacky' : 'ok' };
-    });
+    const outcomes = madeUpLadder(clear, truth, draws, [0.07, 0.12, 0.2][n % 3]!);
     const from = performance.now();
     const fit = fitCoupons(clear, outcomes);
     spentMs += performance.now() - from;
@@ -182,9 +176,7 @@ export function playPlans(seeds = 100): readonly PlayedFamily[] {
       const look = () => {
         const { cold, hot } = cureMoment(truth, litS);
         const c = truth.constants;
-        const tint = c.tint
-          ? c.tint.endDb * -Math.expm1(-hot.surfaceDoseJPerCm2 / c.tint.doseJPerCm2) >= c.tint.limitDb
-          : false;
+        const tint = c.tint !== undefined && tintDb(c, hot.surfaceDoseJPerCm2) >= c.tint.limitDb;
         return {
           tacky: cold.surface < c.tack || cold.deep < c.deep,
           over: tint || hot.surfaceDoseJPerCm2 >= c.brittleJPerCm2,
@@ -210,9 +202,3 @@ export function playPlans(seeds = 100): readonly PlayedFamily[] {
     };
   });
 }
-
-/** How unsure an unmetered lamp is against a metered one. */
-export const doubts = () => ({
-  never: lampDoubt(testLamp),
-  metered: lampDoubt({ ...testLamp, metered: { scale: 1, hours: 0, spreadPct: 2 } }),
-});

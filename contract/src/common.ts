@@ -23,3 +23,7 @@ export const Text = (maxLength = 200) => Type.String({ minLength: 1, maxLength }
 export const command = { commandId: CommandId, by: Type.Optional(PersonId) };
 export const literals = <const T extends readonly string[]>(values: T) =>
   Type.Unsafe<T[number]>({ type: 'string', enum: [...values] });
+
+/** A number that the HTTP layer itself bounds. */
+export const ranged = (description: string, minimum: number, maximum: number) =>
+  Type.Number({ description, minimum, maximum });

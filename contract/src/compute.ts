@@ -2,13 +2,10 @@ import { CURE_FAMILIES, MEDIA } from '@north-step/core/cure';
 import { AIRS } from '@north-step/core/dry';
 import { MESH_UNITS } from '@north-step/core/mesh';
 import { AGITATIONS, SOLVENTS } from '@north-step/core/wash';
-import { type Static, type TProperties, Type } from 'typebox';
+import { type Static, Type } from 'typebox';
 import { literals, strict } from './common.ts';
+import { CureConstantsInput, Num, Opt, reply } from './computeParts.ts';
 
-export const Num = (description: string) => Type.Number({ description });
-export const Opt = (description: string) => Type.Optional(Type.Number({ description }));
-const Assumptions = Type.Array(Type.String(), { description: 'plain sentences: what was assumed' });
-export const reply = <T extends TProperties>(properties: T) => Type.Object({ ...properties, assumptions: Assumptions });
 const Stage = Type.Object(
   {
     agitation: literals(AGITATIONS),
@@ -92,27 +89,6 @@ export const DensityInput = Type.Object(
 );
 export const DensityReply = reply({ densityGPerMl: Num('g/mL') });
 
-export const CureConstantsInput = Type.Object(
-  {
-    k0PerS: Num('1/s at 25 °C, 10 mW/cm²'),
-    dpMm: Num('mm'),
-    green: Num('conversion'),
-    tg0C: Num('°C'),
-    tg1C: Num('°C'),
-    tack: Num('conversion'),
-    deep: Num('conversion'),
-    brittleJPerCm2: Num('J/cm²'),
-    lambda: Opt('default 0.45'),
-    vitrifyK: Opt('K, default 25'),
-    capConversion: Opt('default 0.96'),
-    oxygen: Opt('default 1.8'),
-    skinDepths: Opt('default 1.5'),
-    toMiddle: Type.Optional(Type.Boolean()),
-    stiffFrom: Opt('default 0.42'),
-    tint: Type.Optional(Type.Object({ endDb: Num('Δb*'), doseJPerCm2: Num('J/cm²'), limitDb: Num('Δb*') }, strict)),
-  },
-  strict,
-);
 export const CureInput = Type.Object(
   {
     resin: Type.Union([literals(CURE_FAMILIES), CureConstantsInput]),

@@ -1,7 +1,7 @@
 import { COUPON_RESULTS, CURE_FAMILIES, MEDIA } from '@north-step/core/cure';
 import { Type } from 'typebox';
 import { literals, strict } from './common.ts';
-import { CureConstantsInput, Num, Opt, reply } from './compute.ts';
+import { CureConstantsInput, Num, Opt, reply } from './computeParts.ts';
 
 const Place = (description: string) => Type.Array(Type.Number(), { minItems: 3, maxItems: 3, description });
 const Resin = Type.Union([literals(CURE_FAMILIES), CureConstantsInput]);

@@ -2,12 +2,10 @@ import { LOOKS, READING_KINDS } from '@north-step/core/reading';
 import { SOLVENTS } from '@north-step/core/wash';
 import { type Static, type TProperties, Type } from 'typebox';
 import { EntityId, literals, strict } from './common.ts';
+import { Assumptions, Num, Opt } from './computeParts.ts';
 import { RawReadingInput } from './solvent.ts';
 
-const Num = (description: string) => Type.Number({ description });
-const Opt = (description: string) => Type.Optional(Type.Number({ description }));
 const Range = Type.Array(Type.Number(), { minItems: 2, maxItems: 2 });
-const Assumptions = Type.Array(Type.String(), { description: 'plain sentences: what was assumed' });
 
 export const ReadingInput = Type.Object(
   {

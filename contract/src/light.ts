@@ -2,11 +2,13 @@ import { COUPON_RESULTS, MEDIA, type PairScale } from '@north-step/core/cure';
 import { LAMP_KINDS, type Lamp } from '@north-step/core/light';
 import type { BatchLight, LampNow } from '@north-step/core/route';
 import { type Static, Type } from 'typebox';
-import { command, EntityId, literals, strict, Text } from './common.ts';
+import { command, EntityId, literals, ranged, strict, Text } from './common.ts';
 
-const Num = (description: string, minimum: number, maximum: number) => Type.Number({ description, minimum, maximum });
 const Triple = Type.Array(Type.Number(), { minItems: 3, maxItems: 3 });
-const Power = { powerMW: Num('mW of each LED', 0.01, 100_000), m: Type.Optional(Num('Lambertian exponent', 0.5, 100)) };
+const Power = {
+  powerMW: ranged('mW of each LED', 0.01, 100_000),
+  m: Type.Optional(ranged('Lambertian exponent', 0.5, 100)),
+};
 const Count = (most: number) => Type.Integer({ minimum: 1, maximum: most });
 
 const Group = Type.Union([
@@ -15,10 +17,10 @@ const Group = Type.Union([
       shape: Type.Literal('columns'),
       columns: Count(24),
       each: Count(40),
-      radiusMm: Num('mm', 1, 2000),
-      fromMm: Num('mm above the table', -500, 3000),
-      toMm: Num('mm above the table', -500, 3000),
-      firstDeg: Type.Optional(Num('°', -360, 360)),
+      radiusMm: ranged('mm', 1, 2000),
+      fromMm: ranged('mm above the table', -500, 3000),
+      toMm: ranged('mm above the table', -500, 3000),
+      firstDeg: Type.Optional(ranged('°', -360, 360)),
       ...Power,
     },
     strict,
@@ -27,9 +29,9 @@ const Group = Type.Union([
     {
       shape: Type.Literal('ring'),
       count: Count(100),
-      radiusMm: Num('mm', 1, 2000),
-      zMm: Num('mm above the table', -500, 3000),
-      downDeg: Num('° below level', -90, 90),
+      radiusMm: ranged('mm', 1, 2000),
+      zMm: ranged('mm above the table', -500, 3000),
+      downDeg: ranged('° below level', -90, 90),
       ...Power,
     },
     strict,
@@ -39,7 +41,7 @@ const Group = Type.Union([
       shape: Type.Literal('panel'),
       rows: Count(30),
       columns: Count(30),
-      sizeMm: Type.Array(Num('mm', 0, 4000), { minItems: 2, maxItems: 2 }),
+      sizeMm: Type.Array(ranged('mm', 0, 4000), { minItems: 2, maxItems: 2 }),
       centreMm: Triple,
       facing: literals(['down', 'up', 'left', 'right', 'front', 'back']),
       ...Power,
@@ -51,9 +53,9 @@ const Group = Type.Union([
       shape: Type.Literal('rod'),
       rings: Count(30),
       perRing: Count(12),
-      fromMm: Num('mm above the table', 0, 3000),
-      toMm: Num('mm above the table', 0, 3000),
-      radiusMm: Num('mm', 0, 200),
+      fromMm: ranged('mm above the table', 0, 3000),
+      toMm: ranged('mm above the table', 0, 3000),
+      radiusMm: ranged('mm', 0, 200),
       ...Power,
     },
     strict,
@@ -66,20 +68,20 @@ export const LampInput = Type.Object(
     kind: literals(LAMP_KINDS),
     groups: Type.Array(Group, { maxItems: 12 }),
     turntable: Type.Boolean(),
-    tableRadiusMm: Num('mm', 10, 2000),
-    heightMm: Num('mm of room above the table', 10, 3000),
-    tableTransmission: Num('share', 0, 1),
-    floorBelowMm: Num('mm below the table', 0, 1000),
-    floorReflectance: Num('share: 0 plain, 0.85 to 0.95 mirrored', 0, 1),
-    wallReflectance: Num('share', 0, 0.98),
-    wallAreaMm2: Num('mm²', 0, 1e8),
-    portMm2: Type.Optional(Num('mm² of openings', 0, 1e8)),
-    heatsK: Num('K above the room', 0, 80),
-    heaterToC: Type.Optional(Num('°C', 25, 150)),
-    timerStepS: Num('s', 1, 3600),
-    cutOutS: Type.Optional(Num('s', 1, 36_000)),
-    hours: Num('h', 0, 1e6),
-    fadesPer1000h: Num('share', 0, 0.95),
+    tableRadiusMm: ranged('mm', 10, 2000),
+    heightMm: ranged('mm of room above the table', 10, 3000),
+    tableTransmission: ranged('share', 0, 1),
+    floorBelowMm: ranged('mm below the table', 0, 1000),
+    floorReflectance: ranged('share: 0 plain, 0.85 to 0.95 mirrored', 0, 1),
+    wallReflectance: ranged('share', 0, 0.98),
+    wallAreaMm2: ranged('mm²', 0, 1e8),
+    portMm2: Type.Optional(ranged('mm² of openings', 0, 1e8)),
+    heatsK: ranged('K above the room', 0, 80),
+    heaterToC: Type.Optional(ranged('°C', 25, 150)),
+    timerStepS: ranged('s', 1, 3600),
+    cutOutS: Type.Optional(ranged('s', 1, 36_000)),
+    hours: ranged('h', 0, 1e6),
+    fadesPer1000h: ranged('share', 0, 0.95),
   },
   strict,
 );
@@ -88,7 +90,7 @@ export type DescribeLamp = Static<typeof DescribeLamp>;
 export const MeterLamp = Type.Object(
   {
     ...command,
-    readings: Type.Array(Type.Object({ spot: Text(20), mWPerCm2: Num('mW/cm²', 0, 1000) }, strict), {
+    readings: Type.Array(Type.Object({ spot: Text(20), mWPerCm2: ranged('mW/cm²', 0, 1000) }, strict), {
       minItems: 1,
       maxItems: 12,
     }),
@@ -99,9 +101,9 @@ export type MeterLamp = Static<typeof MeterLamp>;
 export const SkyNow = Type.Object(
   {
     ...command,
-    latDeg: Num('° north', -90, 90),
-    lonDeg: Num('° east', -180, 180),
-    cloudShare: Num('share of the sky', 0, 1),
+    latDeg: ranged('° north', -90, 90),
+    lonDeg: ranged('° east', -180, 180),
+    cloudShare: ranged('share of the sky', 0, 1),
   },
   strict,
 );
@@ -125,8 +127,6 @@ export const LampView = Type.Object({
   described: Type.Array(Type.Number()),
   now: Type.Unsafe<LampNow>(Type.Object({}, { additionalProperties: true })),
   sky: Type.Optional(Type.Object({ latDeg: Type.Number(), lonDeg: Type.Number(), cloudShare: Type.Number() })),
-  /** a device that runs it */
-  deviceId: Type.Union([Type.String(), Type.Null()]),
   events: Type.Array(LampEvent, { description: 'newest first' }),
 });
 export type LampView = Static<typeof LampView>;
@@ -153,13 +153,13 @@ export const CurePlanCommand = Type.Object(
           placed: Type.Integer({ minimum: 1, maximum: 1000 }),
           poses: Type.Array(
             Type.Object(
-              { up: Triple, coldMWPerCm2: Num('mW/cm²', 0, 1000), hotMWPerCm2: Num('mW/cm²', 0, 1000) },
+              { up: Triple, coldMWPerCm2: ranged('mW/cm²', 0, 1000), hotMWPerCm2: ranged('mW/cm²', 0, 1000) },
               strict,
             ),
             { minItems: 1, maxItems: 2 },
           ),
-          medianMWPerCm2: Num('mW/cm²', 0, 1000),
-          neverLitPct: Num('% left out', 0, 100),
+          medianMWPerCm2: ranged('mW/cm²', 0, 1000),
+          neverLitPct: ranged('% left out', 0, 100),
           outerOnly: Type.Optional(Type.Boolean()),
           samples: Type.Optional(Type.Integer({ minimum: 1 })),
           triangles: Type.Optional(Type.Integer({ minimum: 1 })),
@@ -168,7 +168,7 @@ export const CurePlanCommand = Type.Object(
       ),
     ),
     medium: literals(MEDIA),
-    tempC: Type.Optional(Num('°C', 0, 150)),
+    tempC: Type.Optional(ranged('°C', 0, 150)),
   },
   strict,
 );
@@ -176,9 +176,9 @@ export type CurePlanCommand = Static<typeof CurePlanCommand>;
 
 const CouponOutcome = Type.Object(
   {
-    seconds: Num('s', 1, 86_400),
+    seconds: ranged('s', 1, 86_400),
     result: literals(COUPON_RESULTS),
-    shoreD: Type.Optional(Num('Shore D', 1, 100)),
+    shoreD: Type.Optional(ranged('Shore D', 1, 100)),
   },
   strict,
 );

@@ -2,11 +2,10 @@ import { CURE_FAMILIES, MEDIA } from '@north-step/core/cure';
 import type { ResinCard } from '@north-step/core/resin';
 import { SOLVENTS } from '@north-step/core/wash';
 import { type Static, Type } from 'typebox';
-import { command, EntityId, literals, strict, Text } from './common.ts';
+import { command, EntityId, literals, ranged, strict, Text } from './common.ts';
 
-const Num = (description: string, minimum: number, maximum: number) => Type.Number({ description, minimum, maximum });
 const OptNum = (description: string, minimum: number, maximum: number) =>
-  Type.Optional(Num(description, minimum, maximum));
+  Type.Optional(ranged(description, minimum, maximum));
 
 const CureOfCard = Type.Object(
   {
@@ -27,7 +26,7 @@ const CureOfCard = Type.Object(
     stiffFrom: OptNum('conversion', 0, 1),
     tint: Type.Optional(
       Type.Object(
-        { endDb: Num('Δb*', 0, 100), doseJPerCm2: Num('J/cm²', 0.01, 1e5), limitDb: Num('Δb*', 0, 100) },
+        { endDb: ranged('Δb*', 0, 100), doseJPerCm2: ranged('J/cm²', 0.01, 1e5), limitDb: ranged('Δb*', 0, 100) },
         strict,
       ),
     ),
@@ -43,11 +42,11 @@ export const ResinCardFile = Type.Object(
     /** given by the workshop that keeps it; passed over when it comes in */
     version: Type.Optional(Type.Integer({ minimum: 1 })),
     family: literals(CURE_FAMILIES),
-    viscosityMPaS25: Num('mPa·s at 25 °C', 1, 100_000),
-    densityGPerMl: Num('g/mL', 0.5, 3),
+    viscosityMPaS25: ranged('mPa·s at 25 °C', 1, 100_000),
+    densityGPerMl: ranged('g/mL', 0.5, 3),
     solvents: Type.Array(literals(SOLVENTS), { minItems: 1, description: 'liquids it may be washed in' }),
-    exposureCapS: Num('s in solvent over all stages', 10, 7200),
-    residueTolUm: Num('µm of resin that may stay', 0.01, 50),
+    exposureCapS: ranged('s in solvent over all stages', 10, 7200),
+    residueTolUm: ranged('µm of resin that may stay', 0.01, 50),
     cureMedium: literals(MEDIA),
     cardCureS: OptNum('s, the maker’s own cure time', 1, 86_400),
     cure: Type.Optional(CureOfCard),
@@ -59,10 +58,10 @@ export const ResinCardFile = Type.Object(
     procedure: Type.Optional(
       Type.Object(
         {
-          wash1S: Num('s, exact', 1, 7200),
-          wash2S: Num('s, exact', 1, 7200),
-          dryS: Num('s, exact', 1, 86_400),
-          cureS: Num('s, exact', 1, 86_400),
+          wash1S: ranged('s, exact', 1, 7200),
+          wash2S: ranged('s, exact', 1, 7200),
+          dryS: ranged('s, exact', 1, 86_400),
+          cureS: ranged('s, exact', 1, 86_400),
           reference: Text(120),
         },
         { ...strict, description: 'validated: nothing is computed over it' },

@@ -3,7 +3,7 @@ import type { Press, PressesReply, Sample } from '@north-step/contract';
 /** Where a device finds its server, and who it is. */
 export type Address = { readonly server: string; readonly id: string; readonly token: string };
 const RETRY_MS = 1000;
-const sleep = (ms: number) => new Promise<void>((resolve) => setTimeout(resolve, ms));
+export const sleep = (ms: number) => new Promise<void>((resolve) => setTimeout(resolve, ms));
 
 /** Speaks the open device API for one device: as a real bridge would, over HTTP. */
 export class Bridge {

@@ -1,5 +1,5 @@
 import type { Press, Sample } from '@north-step/contract';
-import { type Address, Bridge } from './bridge.ts';
+import { type Address, Bridge, sleep } from './bridge.ts';
 import { photoPng } from './camera.ts';
 import { makeNoise } from './random.ts';
 import { emptyScale, placed, type ScaleState, shown, tared } from './scale.ts';
@@ -19,7 +19,6 @@ const QUIET_MS = 2000;
 const LIVELY_FOR_MS = 15_000;
 const FLASK_G = 62.37;
 const DISH_G = 41.2;
-const sleep = (ms: number) => new Promise<void>((resolve) => setTimeout(resolve, ms));
 
 /** The bench scale: streams a settling weight. A trainee puts things on it by hand. */
 export function runScale(address: Address, world: World, seed = 1): RunningDevice {

@@ -1,5 +1,5 @@
 import type { Press, Sample } from '@north-step/contract';
-import { type Address, Bridge } from './bridge.ts';
+import { type Address, Bridge, sleep } from './bridge.ts';
 import { coldLampBox, laterLampBox, lightOfBox, meterShows, pressedLampBox, type TrueLamp } from './lampBox.ts';
 import { makeNoise } from './random.ts';
 import type { RunningDevice } from './run.ts';
@@ -9,7 +9,6 @@ export type LampWorld = () => Promise<TrueLamp>;
 
 const LIT_MS = 1000;
 const QUIET_MS = 2000;
-const sleep = (ms: number) => new Promise<void>((resolve) => setTimeout(resolve, ms));
 const nowS = () => performance.now() / 1000;
 
 /** The lamp box: takes start, stop and the door, tells light, temperature and what its timer has left. */

@@ -1,8 +1,7 @@
-import type { Lamp } from '@north-step/core/light';
+import { describedMWPerCm2, type Lamp } from '@north-step/core/light';
 import { type ResinCard, validateCard } from '@north-step/core/resin';
 import type { BenchSetting, Sky, VesselRow } from './bench/index.ts';
 import { type Db, sql } from './db/index.ts';
-import { describedOf } from './light/index.ts';
 
 /** A workshop as it is moved into: who, what and where. */
 export type Workshop = {
@@ -54,7 +53,7 @@ export async function setUpWorkshop(db: Db, workshop: Workshop): Promise<void> {
     }
     for (const { stationId, lamp, sky } of workshop.lamps ?? []) {
       await tx.many(
-        sql`INSERT INTO lamp (station_id, version, lamp, described) VALUES (${stationId}, 1, ${JSON.stringify({ ...lamp, sky })}, ${JSON.stringify(describedOf(lamp))})`,
+        sql`INSERT INTO lamp (station_id, version, lamp, described) VALUES (${stationId}, 1, ${JSON.stringify({ ...lamp, sky })}, ${JSON.stringify(describedMWPerCm2(lamp))})`,
       );
     }
     for (const { card, lots } of workshop.resins) {

@@ -14,12 +14,6 @@ export type CureAlternative = {
   readonly risk?: string;
 };
 
-/** What only a light map knows: how the same part is lit after it was turned, or with a light inside. */
-export type OtherLight = {
-  readonly turned?: readonly PoseLight[];
-  readonly inside?: PoseLight;
-};
-
 const CHAMBERS_C = [45, 60] as const;
 const OVEN = { tempC: 60, seconds: 3600 } as const;
 /** A part this near its own softening point gives way under its own weight. An engineering guess. */
@@ -28,8 +22,9 @@ const SOFT_WITHIN_K = 5;
 /**
  * The same part with one thing changed at a time, widest window first. Lower power is offered only without oxygen. Heat is
  * judged by the stiffness it gains and by how near it comes to the part's softening point.
+ * @param turned the same part's light before and after it is turned over, from its maps; else the mean of cold and hot stands in
  */
-export function cureAlternatives(setting: CureSetting, other: OtherLight = {}): readonly CureAlternative[] {
+export function cureAlternatives(setting: CureSetting, turned?: readonly PoseLight[]): readonly CureAlternative[] {
   const found: { change: string; window: CureWindow; stiffnessPct?: number; risk?: string }[] = [];
   const add = (change: string, over: Partial<CureSetting>, risk?: string) => {
     const changed = { ...setting, ...over };
@@ -40,10 +35,9 @@ export function cureAlternatives(setting: CureSetting, other: OtherLight = {}): 
   for (const medium of ['air', 'water', 'glycerine'] as const)
     if (medium !== setting.medium) add(medium === 'air' ? 'in air' : `under ${medium}`, { medium });
   for (const tempC of CHAMBERS_C) if (tempC > roomC) add(`chamber at ${tempC} °C`, { tempC }, softRisk(setting, tempC));
-  if (other.turned) found.push({ change: 'turn over half-way', window: turnedWindow(setting, other.turned) });
+  if (turned) found.push({ change: 'turn over half-way', window: turnedWindow(setting, turned) });
   else if (setting.coldMWPerCm2 < setting.hotMWPerCm2)
     add('turn over half-way', { coldMWPerCm2: (setting.coldMWPerCm2 + setting.hotMWPerCm2) / 2 });
-  if (other.inside) add('a light inside the hollow', other.inside);
   if (setting.medium !== 'air')
     add('half the power', { coldMWPerCm2: setting.coldMWPerCm2 / 2, hotMWPerCm2: setting.hotMWPerCm2 / 2 });
   found.push(ovenAfter(setting));
@@ -69,13 +63,11 @@ export function advisedChange(
   window: CureWindow,
   alternatives: readonly CureAlternative[],
 ): CureAlternative | undefined {
-  const ratio = (of: { handleS?: number; maxS?: number }) =>
-    of.handleS === undefined ? 0 : (of.maxS ?? Number.POSITIVE_INFINITY) / of.handleS;
-  const now = ratio(window);
+  const now = windowRatio(window);
   if (now >= OPEN_RATIO) return undefined;
   return alternatives
-    .filter((one) => !needsHeat(one) && ratio(one) > Math.max(1, now))
-    .toSorted((a, b) => ratio(b) - ratio(a))[0];
+    .filter((one) => !needsHeat(one) && windowRatio(one) > Math.max(1, now))
+    .toSorted((a, b) => windowRatio(b) - windowRatio(a))[0];
 }
 
 const stiffnessAt = (setting: CureSetting, seconds: number | undefined): number | undefined =>

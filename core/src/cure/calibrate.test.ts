@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { Draws } from '../estimate/random.ts';
+import { madeUpLadder } from '../testing/index.ts';
 import {
   advisedChange,
   COUPON_RESULTS,
@@ -10,7 +11,6 @@ import {
   driftAlarm,
   FAMILY_CONSTANTS,
   fitCoupons,
-  LADDER_S,
   normalBelow,
   type Outcome,
   PRIOR_SCALE,
@@ -29,15 +29,7 @@ const clear: CureSetting = {
   medium: 'air',
 };
 
-/** Eight coupons of a resin whose true factors differ from its card's, thresholds blurred by `noise`. */
-function ladder(truth: { lnRate: number; lnDose: number }, draws: Draws, noise = 0.1): readonly Outcome[] {
-  const { handleS, maxS } = cureWindow({ ...clear, constants: scaledConstants(clear.constants, truth) });
-  return LADDER_S.map((seconds) => {
-    const tinted = Math.log(seconds / maxS!) + noise * draws.normal() > 0;
-    const tacky = Math.log(handleS! / seconds) + noise * draws.normal() > 0;
-    return { seconds, result: tinted ? 'tinted' : tacky ? 'tacky' : 'ok' };
-  });
-}
+const ladder = (truth: { lnRate: number; lnDose: number }, draws: Draws) => madeUpLadder(clear, truth, draws, 0.1);
 
 describe('a ladder of coupons', () => {
   it('finds both edges to about a tenth, and its ranges hold them', () => {

@@ -1,5 +1,6 @@
 import { requireInRange } from '../units/index.ts';
 import type { CureConstants } from './families.ts';
+import { stiffnessShare } from './kinetics.ts';
 import { type CureSetting, cureMoment, cureWindow, HORIZON_S } from './window.ts';
 
 export const COUPON_RESULTS = ['tacky', 'ok', 'tinted'] as const;
@@ -157,9 +158,7 @@ function shoreLogLikelihood(setting: CureSetting, outcomes: readonly Outcome[]):
   const read = outcomes.filter((outcome) => outcome.shoreD !== undefined);
   if (read.length === 0) return 0;
   const off = read.map(({ seconds, shoreD }) => {
-    const { deep } = cureMoment(setting, seconds).cold;
-    const { stiffFrom, capConversion } = setting.constants;
-    const share = Math.min(1, Math.max(0, (deep - stiffFrom) / (capConversion - stiffFrom)));
+    const share = stiffnessShare(setting.constants, cureMoment(setting, seconds).cold.deep);
     return shoreD! - (SHORE_AT_NONE + SHORE_SPAN * share);
   });
   const n = off.length;

@@ -1,3 +1,4 @@
+import { rangeNotes } from '../units/index.ts';
 /** Constants of the conversion model. Invented, tuned defaults to be calibrated; never measurements. */
 export type CureConstants = {
   /** photo rate at 25 °C and 10 mW/cm², 1/s */
@@ -172,9 +173,7 @@ export function skinDepthMm(constants: CureConstants, wallMm: number): number {
 /** Every way a set of constants breaks the model. Empty when it can be used. */
 export function validateCureConstants(c: CureConstants): readonly string[] {
   const breaches: string[] = [];
-  const within = (name: string, value: number, min: number, max: number) => {
-    if (!(value >= min && value <= max)) breaches.push(`${name} is ${value}; it must be between ${min} and ${max}.`);
-  };
+  const within = rangeNotes(breaches);
   within('k0PerS', c.k0PerS, 1e-5, 1);
   within('dpMm', c.dpMm, 0.01, 20);
   within('green', c.green, 0.05, 0.95);

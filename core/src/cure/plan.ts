@@ -70,7 +70,7 @@ function cycles(seconds: number, timer: Timer, note: string): string {
 }
 
 /** How wide a window is: end over start. 0 when it is closed, Infinity when nothing ends it. */
-export const windowRatio = (window: CureWindow): number =>
+export const windowRatio = (window: Pick<CureWindow, 'handleS' | 'maxS'>): number =>
   window.handleS === undefined ? 0 : (window.maxS ?? Number.POSITIVE_INFINITY) / window.handleS;
 
 export type WindowRange = { readonly handleS: readonly [number, number]; readonly maxS?: readonly [number, number] };

@@ -1,8 +1,17 @@
-import { boundsOf, buildBvh, crossings, type ShadowTree, shadowTree, standIn, type Watch } from '../mesh/index.ts';
+import {
+  boundsOf,
+  buildBvh,
+  crossings,
+  type ShadowTree,
+  shadowTree,
+  standIn,
+  surfaceAreaMm2,
+  type Watch,
+} from '../mesh/index.ts';
 import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
 import { type LightFigures, lightFigures } from './figures.ts';
 import { lightMap } from './lightMap.ts';
-import { checkPlaces, footprint, type Motion, motionOf, movedBy, type Placement } from './place.ts';
+import { checkPlaces, footprint, type Motion, motionOf, movedBy, type Placement, topOf } from './place.ts';
 import { sampleSurface } from './samples.ts';
 import type { Led, LightScene, Samples } from './types.ts';
 
@@ -97,19 +106,29 @@ export type Exposure = {
   readonly light: Omit<LightScene, 'parts' | 'offsetMm' | 'partAreaMm2'>;
 };
 
-export type Placed = { readonly positions: Float32Array; readonly motions: readonly Motion[] };
+export type Placed = {
+  /** all parts where they stand, as one mesh */
+  readonly positions: Float32Array;
+  /** each of them apart */
+  readonly each: readonly Float32Array[];
+  readonly motions: readonly Motion[];
+};
 
-/** All parts where they stand, as one mesh. */
+/** All parts where they stand. */
 export function placeAll({ parts, placements }: Pick<Exposure, 'parts' | 'placements'>): Placed {
   const motions = placements.map((placement) => motionOf(parts[placement.part]!, placement));
   const each = motions.map((motion, i) => movedBy(parts[placements[i]!.part]!, motion));
-  const positions = new Float32Array(each.reduce((sum, list) => sum + list.length, 0));
+  return { positions: joined(each), each, motions };
+}
+
+function joined(lists: readonly Float32Array[]): Float32Array {
+  const out = new Float32Array(lists.reduce((sum, list) => sum + list.length, 0));
   let at = 0;
-  for (const list of each) {
-    positions.set(list, at);
+  for (const list of lists) {
+    out.set(list, at);
     at += list.length;
   }
-  return { positions, motions };
+  return out;
 }
 
 /**
@@ -121,37 +140,22 @@ export function exposeSamples(
   motions: readonly Motion[],
 ): Samples {
   const triangles = placements.reduce((sum, { part }) => sum + parts[part]!.length / 9, 0);
-  const areas = parts.map((positions) => {
-    const few = sampleSurface(positions, 50);
-    return few.areaMm2Each * few.count;
-  });
+  const areas = parts.map(surfaceAreaMm2);
   const allMm2 = placements.reduce((sum, { part }) => sum + areas[part]!, 0);
   const own = parts.map((positions, part) =>
     sampleSurface(positions, Math.max(50, (samplesFor(triangles) * areas[part]!) / allMm2)),
   );
-  const lists = placements.map(({ part }, i) => {
-    const { at, normal } = own[part]!;
-    return { at: movedBy(at, motions[i]!), normal: movedBy(normal, motions[i]!, true) };
-  });
-  const join = (pick: (list: (typeof lists)[number]) => Float32Array) => {
-    const out = new Float32Array(lists.reduce((sum, list) => sum + pick(list).length, 0));
-    let at = 0;
-    for (const list of lists) {
-      out.set(pick(list), at);
-      at += pick(list).length;
-    }
-    return out;
-  };
-  const at = join((list) => list.at);
-  return { count: at.length / 3, at, normal: join((list) => list.normal), areaMm2Each: allMm2 / (at.length / 3) };
+  const at = joined(placements.map(({ part }, i) => movedBy(own[part]!.at, motions[i]!)));
+  const normal = joined(placements.map(({ part }, i) => movedBy(own[part]!.normal, motions[i]!, true)));
+  return { count: at.length / 3, at, normal, areaMm2Each: allMm2 / (at.length / 3) };
 }
 
 /** Light over placed parts, with what is wrong about their places refused first. */
 export function expose(exposure: Exposure, watch: Watch = {}): Result<Lit & Placed, Refusal> {
   if (exposure.placements.length === 0)
     return refuse({ code: 'NO_PARTS', message: 'No parts stand on the table.', remedy: 'Place at least one.' });
-  const { positions, motions } = placeAll(exposure);
-  const problem = placeProblems(exposure, motions)[0];
+  const placed = placeAll(exposure);
+  const problem = checkPlaces(placed.each.map(footprint), placed.each.map(topOf), exposure.room)[0];
   if (problem)
     return refuse({
       code: problem.code,
@@ -159,18 +163,6 @@ export function expose(exposure: Exposure, watch: Watch = {}): Result<Lit & Plac
       remedy: 'Move it, or spread the parts.',
       field: 'placements',
     });
-  const lit = lightOn(positions, exposure.light, exposeSamples(exposure, motions), watch);
-  return lit.ok ? ok({ ...lit.value, positions, motions }) : lit;
-}
-
-/** What is wrong with the places, part by part. */
-export function placeProblems({ parts, placements, room }: Exposure, motions: readonly Motion[]) {
-  const each = motions.map((motion, i) => movedBy(parts[placements[i]!.part]!, motion));
-  return checkPlaces(each.map(footprint), each.map(topOf), room);
-}
-
-function topOf(placed: Float32Array): number {
-  let top = 0;
-  for (let i = 2; i < placed.length; i += 3) if (placed[i]! > top) top = placed[i]!;
-  return top;
+  const lit = lightOn(placed.positions, exposure.light, exposeSamples(exposure, placed.motions), watch);
+  return lit.ok ? ok({ ...lit.value, ...placed }) : lit;
 }

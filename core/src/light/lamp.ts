@@ -1,4 +1,5 @@
 import type { Vec3 } from '../mesh/index.ts';
+import { rangeNotes } from '../units/index.ts';
 import type { Led, Surroundings } from './types.ts';
 
 /** A regular set of LEDs, described by what a ruler can measure. Heights are above the table. */
@@ -143,11 +144,11 @@ export function lampShare({ metered, hours, fadesPer1000h }: Lamp): number {
   return (metered?.scale ?? 1) * (1 - fadesPer1000h) ** (since / 1000);
 }
 
-/** The LEDs as strong as they are now. @param extra an interior lamp for hollows, or nothing */
-export const ledsNow = (lamp: Lamp, extra: readonly LedGroup[] = []): readonly Led[] => [
-  ...lamp.groups.flatMap(ledsOfGroup).map((led) => ({ ...led, powerMW: led.powerMW * lampShare(lamp) })),
-  ...extra.flatMap(ledsOfGroup),
-];
+/** The LEDs as strong as they are now. */
+export function ledsNow(lamp: Lamp): readonly Led[] {
+  const share = lampShare(lamp);
+  return lamp.groups.flatMap(ledsOfGroup).map((led) => ({ ...led, powerMW: led.powerMW * share }));
+}
 
 /** How far the light may be off either way, share: narrow after a meter check, wide for a lamp that never had one. */
 export function lampDoubt({ metered, hours, fadesPer1000h }: Lamp): number {
@@ -187,9 +188,7 @@ const MOST_LEDS = 400;
 /** Every way a description of a lamp cannot be true. Empty when it can be used. */
 export function validateLamp(lamp: Lamp): readonly string[] {
   const breaches: string[] = [];
-  const within = (name: string, value: number, min: number, max: number) => {
-    if (!(value >= min && value <= max)) breaches.push(`${name} is ${value}; it must be between ${min} and ${max}.`);
-  };
+  const within = rangeNotes(breaches);
   within('tableRadiusMm', lamp.tableRadiusMm, 10, 2000);
   within('heightMm', lamp.heightMm, 10, 3000);
   within('tableTransmission', lamp.tableTransmission, 0, 1);

@@ -126,6 +126,13 @@ export function meet(a: readonly Point2[], b: readonly Point2[]): boolean {
   return !apart(a) && !apart(b);
 }
 
+/** How high a placed part reaches above the table, mm. */
+export function topOf(placed: Float32Array): number {
+  let top = 0;
+  for (let i = 2; i < placed.length; i += 3) if (placed[i]! > top) top = placed[i]!;
+  return top;
+}
+
 export type PlaceProblem = { readonly code: string; readonly message: string; readonly placement?: number };
 
 /** What is wrong with where the parts stand: off the table, too tall, in each other. */

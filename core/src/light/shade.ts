@@ -1,4 +1,4 @@
-import { normalOf } from '../mesh/index.ts';
+import { boxOf, normalOf } from '../mesh/index.ts';
 import type { Samples } from './types.ts';
 
 /** Triangles larger than this share of the diagonal are cut for the picture, as long as there are not too many. */
@@ -41,13 +41,7 @@ export function shade(positions: Float32Array, samples: Samples, values: Float32
 
 /** Cuts long edges in half until all are short, or there are enough triangles. */
 function cut(positions: Float32Array): Float32Array {
-  let low = [Infinity, Infinity, Infinity];
-  let high = [-Infinity, -Infinity, -Infinity];
-  for (let i = 0; i < positions.length; i += 3) {
-    low = low.map((value, axis) => Math.min(value, positions[i + axis]!));
-    high = high.map((value, axis) => Math.max(value, positions[i + axis]!));
-  }
-  const limit = EDGE_SHARE * Math.hypot(...high.map((value, axis) => value - low[axis]!));
+  const limit = EDGE_SHARE * Math.hypot(...boxOf(positions).size);
   let list: Float32Array = positions;
   while (list.length / 9 < MOST_DRAWN) {
     const next: number[] = [];

@@ -16,7 +16,7 @@ export * from './soup.ts';
 export * from './standIn.ts';
 export * from './supports.ts';
 export * from './vectors.ts';
-export { voxelise } from './voxels.ts';
+export { boxOf, voxelise } from './voxels.ts';
 export * from './wall.ts';
 export * from './wallShade.ts';
 export * from './weld.ts';

@@ -10,3 +10,10 @@ export function normalOf(p: Float32Array, at: number): readonly [number, number,
   const vz = p[at + 8]! - p[at + 2]!;
   return [uy * vz - uz * vy, uz * vx - ux * vz, ux * vy - uy * vx];
 }
+
+/** @param positions nine numbers a triangle, mm */
+export function surfaceAreaMm2(positions: Float32Array): number {
+  let twice = 0;
+  for (let at = 0; at < positions.length; at += 9) twice += Math.hypot(...normalOf(positions, at));
+  return twice / 2;
+}

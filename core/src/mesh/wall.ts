@@ -2,7 +2,7 @@ import { buildBvh, hitTriangleNumber, nearestHit } from './bvh.ts';
 import { cluster } from './cluster.ts';
 import { placeOnTriangle } from './placeOnTriangle.ts';
 import type { Watch } from './soup.ts';
-import { normalOf, type Vec3 } from './vectors.ts';
+import { normalOf, surfaceAreaMm2, type Vec3 } from './vectors.ts';
 
 export type Wall = { readonly p5Mm: number; readonly medianMm: number; readonly thinSpots: readonly ThinSpot[] };
 /** A place where the part is thin: a fin, a pin, a lip. */
@@ -23,7 +23,7 @@ const SAMPLES = 2500;
 export function wallThickness(positions: Float32Array, inward: 1 | -1, watch: Watch = {}): Wall | undefined {
   const tree = buildBvh(positions);
   watch.onProgress?.(0.5);
-  const stepMm2 = areaOf(positions) / SAMPLES;
+  const stepMm2 = surfaceAreaMm2(positions) / SAMPLES;
   const hits: number[] = [];
   const faced: Place[] = [];
   let dueMm2 = stepMm2 * 0.5;
@@ -93,10 +93,4 @@ function thinSpots(places: readonly Place[], usual: { medianMm: number; stepMm2:
     })
     .sort((a, b) => b.areaMm2 - a.areaMm2)
     .slice(0, MOST_SPOTS);
-}
-
-function areaOf(positions: Float32Array): number {
-  let twice = 0;
-  for (let at = 0; at < positions.length; at += 9) twice += Math.hypot(...normalOf(positions, at));
-  return twice / 2;
 }

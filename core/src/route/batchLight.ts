@@ -1,5 +1,6 @@
 import type { Medium } from '../cure/index.ts';
 import type { Vec3 } from '../mesh/index.ts';
+import { rangeNotes } from '../units/index.ts';
 
 /** One pose of the parts in the lamp, and the light of the batch's coldest and hottest spot in it. */
 export type BatchPose = { readonly up: Vec3; readonly coldMWPerCm2: number; readonly hotMWPerCm2: number };
@@ -28,9 +29,7 @@ const MOST_POSES = 2;
 /** Every way a batch's light cannot be. Empty when it can be used. */
 export function validateBatchLight(light: BatchLight): readonly string[] {
   const breaches: string[] = [];
-  const within = (name: string, value: number, min: number, max: number) => {
-    if (!(value >= min && value <= max)) breaches.push(`${name} is ${value}; it must be between ${min} and ${max}.`);
-  };
+  const within = rangeNotes(breaches);
   within('poses', light.poses.length, 1, MOST_POSES);
   within('placed', light.placed, 1, 1000);
   within('medianMWPerCm2', light.medianMWPerCm2, 1e-4, 1000);

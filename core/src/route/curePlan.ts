@@ -7,11 +7,11 @@ import { cureSetting } from './cureSetting.ts';
 import { heldBack, type Moment } from './decide.ts';
 import { blankOf, numbered, shareS, titleOf } from './layRoute.ts';
 import { requestOf } from './requestOf.ts';
-import type { BatchEvent, BatchState, Step } from './types.ts';
+import { type BatchEvent, type BatchState, STATIONS, type Step } from './types.ts';
 
 /** The lamp at a station, by its last meter reading. */
 export const lampAt = (bench: BenchNow, station: string): LampNow | undefined =>
-  bench.lamps?.[station] ?? (station === 'lamp-box' ? bench.lamp : undefined);
+  bench.lamps?.[station] ?? (station === STATIONS.lamp ? bench.lamp : undefined);
 
 /** The batch as it would be cured by a choice. */
 export const requestWith = (batch: BatchState, choice: CureChoice, bench: BenchNow): BatchRequest => ({

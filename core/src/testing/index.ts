@@ -1,3 +1,4 @@
+import { type CureSetting, cureWindow, LADDER_S, type Outcome, scaledConstants } from '../cure/index.ts';
 import type { Lamp } from '../light/index.ts';
 import type { ResinCard } from '../resin/index.ts';
 import {
@@ -108,4 +109,19 @@ export function play(
     atMs += 10_000;
   }
   return { batch: state, atMs };
+}
+
+/** Eight coupons of a resin whose true factors differ from its card's, thresholds blurred by `noise`. */
+export function madeUpLadder(
+  setting: CureSetting,
+  truth: { readonly lnRate: number; readonly lnDose: number },
+  draws: { readonly normal: () => number },
+  noise: number,
+): readonly Outcome[] {
+  const { handleS, maxS } = cureWindow({ ...setting, constants: scaledConstants(setting.constants, truth) });
+  return LADDER_S.map((seconds) => {
+    const tinted = Math.log(seconds / maxS!) + noise * draws.normal() > 0;
+    const tacky = Math.log(handleS! / seconds) + noise * draws.normal() > 0;
+    return { seconds, result: tinted ? 'tinted' : tacky ? 'tacky' : 'ok' };
+  });
 }

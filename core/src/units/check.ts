@@ -17,4 +17,11 @@ export class ModelRangeError extends RangeError {
   }
 }
 
+/** Notes every number outside its closed range; for checkers that return all breaches instead of throwing at the first. */
+export const rangeNotes =
+  (breaches: string[]) =>
+  (name: string, value: number, min: number, max: number): void => {
+    if (!(value >= min && value <= max)) breaches.push(`${name} is ${value}; it must be between ${min} and ${max}.`);
+  };
+
 export const clamp = (value: number, min: number, max: number): number => Math.min(max, Math.max(min, value));

@@ -1,4 +1,3 @@
-export { describedOf } from './lamps.ts';
 export { type LightMapper, makeLightMapper } from './mapper.ts';
 export { makePairKeeper, type PairKeeper } from './pairs.ts';
 export { lightRoutes } from './routes.ts';

@@ -17,15 +17,12 @@ const MOST_EVENTS = 60;
 
 /** Every lamp with what is known of it, and its last changes. */
 export async function lampViews(db: Queryable, nowMs: number): Promise<LampView[]> {
-  const [rows, events, stations, devices] = await Promise.all([
+  const [rows, events, stations] = await Promise.all([
     lampRows(db),
     db.many<EventRow>(sql`
       SELECT station_id, kind, payload, at, by FROM (SELECT *, row_number() OVER (PARTITION BY station_id ORDER BY seq DESC) AS n FROM lamp_event) e
        WHERE n <= ${MOST_EVENTS} ORDER BY seq DESC`),
     db.many<{ id: string; name: string }>(sql`SELECT id, name FROM station ORDER BY place`),
-    db.many<{ id: string; station_id: string }>(
-      sql`SELECT id, station_id FROM device WHERE kind = 'lamp' AND station_id IS NOT NULL`,
-    ),
   ]);
   return stations.flatMap(({ id, name }): LampView[] => {
     const row = rows.find(({ station_id }) => station_id === id);
@@ -39,7 +36,6 @@ export async function lampViews(db: Queryable, nowMs: number): Promise<LampView[
         described: [...row.described],
         now: lampNowOf(row, name, nowMs),
         sky: row.lamp.sky,
-        deviceId: devices.find(({ station_id }) => station_id === id)?.id ?? null,
         events: events
           .filter(({ station_id }) => station_id === id)
           .map(({ kind, payload, at, by }) => ({
@@ -98,17 +94,13 @@ export function describeLamp(
       station_id: stationId,
       version: (before?.version ?? 0) + 1,
       lamp: { ...lamp, sky: before?.lamp.sky },
-      described: describedOf(lamp),
+      described: describedMWPerCm2(lamp),
       burnt_h: 0,
     };
     await write(tx, row, { kind: 'described', payload: { lamp, hours: lamp.hours }, ...said(context, command) });
     return { reply: { lamps: await lampViews(tx, context.nowMs()) }, topics: ['bench', 'lamps'] };
   });
 }
-
-/** What a meter would show at each marked place; nothing for the sun and for ovens. */
-export const describedOf = (lamp: Lamp): number[] =>
-  lamp.groups.length === 0 ? meterSpots(lamp).map(() => 0) : [...describedMWPerCm2(lamp)];
 
 /** Scales a lamp to what a meter showed. */
 export function meterLamp(context: Context, stationId: string, command: MeterLamp): Promise<{ lamps: LampView[] }> {

@@ -1,15 +1,6 @@
 import type { IrradianceInput, IrradianceReply } from '@north-step/contract';
-import {
-  checkScene,
-  type Led,
-  lightMap,
-  lightOn,
-  pointSamples,
-  sampleSurface,
-  samplesFor,
-  shadowsOf,
-} from '@north-step/core/light';
-import { moved, readMesh } from '@north-step/core/mesh';
+import { checkScene, type Led, lightMap, lightOn, pointSamples, samplesFor, shadowsOf } from '@north-step/core/light';
+import { moved, readMesh, surfaceAreaMm2 } from '@north-step/core/mesh';
 import { ok, type Refusal, type Result, refuse } from '@north-step/core/result';
 import type { Static } from 'typebox';
 import { answerAsked } from '../db/answerAsked.ts';
@@ -34,7 +25,7 @@ answerAsked((input: IrradianceQuestion): IrradianceAnswer => {
   };
   if (input.points) {
     const shadows = mesh && shadowsOf(mesh.value);
-    const partAreaMm2 = mesh && areaOf(mesh.value);
+    const partAreaMm2 = mesh && surfaceAreaMm2(mesh.value);
     const values = lightMap({ ...scene, ...shadows, partAreaMm2 }, pointSamples(input.points))!;
     return ok({ pointsMWPerCm2: [...values], assumptions: assumptions(input) });
   }
@@ -68,11 +59,6 @@ function meshOf(base64: string, placeMm: readonly number[] | undefined): Result<
     });
   return ok(placeMm ? moved(positions, placeMm as [number, number, number]) : positions);
 }
-
-const areaOf = (positions: Float32Array): number => {
-  const few = sampleSurface(positions, 50);
-  return few.areaMm2Each * few.count;
-};
 
 function assumptions(input: IrradianceQuestion): string[] {
   return [

@@ -1,4 +1,5 @@
 import type { LightTraceReply } from '@north-step/contract';
+import { doseMJPerCm2 } from '@north-step/core/light';
 
 type Samples = LightTraceReply['samples'];
 export type LightSeen = {
@@ -10,19 +11,16 @@ export type LightSeen = {
   readonly trace: readonly (readonly [number, number])[];
 };
 const MOST_POINTS = 60;
-/** A longer silence between two samples is no light seen. */
-const LONGEST_GAP_S = 30;
 
 /** What a lamp's own sensor saw during one step: dose by trapezoids, and the trace for the record. @returns nothing when it saw nothing */
 export function lightSeen(samples: Samples): LightSeen | undefined {
   if (samples.length < 2) return undefined;
   const startMs = samples[0]!.atMs;
-  let doseMJ = 0;
+  const doseMJ = doseMJPerCm2(samples);
   let doorOpenS = 0;
   for (let i = 1; i < samples.length; i++) {
     const [a, b] = [samples[i - 1]!, samples[i]!];
     const seconds = (b.atMs - a.atMs) / 1000;
-    if (seconds <= LONGEST_GAP_S) doseMJ += ((a.mWPerCm2 + b.mWPerCm2) / 2) * seconds;
     if (b.doorOpen) doorOpenS += seconds;
   }
   const spanS = (samples.at(-1)!.atMs - startMs) / 1000;

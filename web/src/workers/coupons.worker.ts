@@ -1,10 +1,9 @@
-import { type CouponFit, type CureSetting, fitCoupons, type Outcome, type PairScale } from '@north-step/core/cure';
+import { type CouponFit, type CureSetting, fitCoupons, type Outcome } from '@north-step/core/cure';
 import { expose } from 'comlink';
 
 /** Fits a ladder off the page's thread. */
 const fitter = {
-  fit: (setting: CureSetting, outcomes: readonly Outcome[], before?: PairScale): CouponFit =>
-    fitCoupons(setting, outcomes, before),
+  fit: (setting: CureSetting, outcomes: readonly Outcome[]): CouponFit => fitCoupons(setting, outcomes),
 };
 export type CouponFitter = typeof fitter;
 expose(fitter);

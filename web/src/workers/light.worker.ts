@@ -69,11 +69,11 @@ const mapper = {
 
 /** A stored map has only its values: samples follow from the parts and their places. A map that does not fit is made anew. */
 function fromKnown(exposure: Exposure, known: Float32Array): ReturnType<typeof expose> {
-  const { positions, motions } = placeAll(exposure);
-  const samples = exposeSamples(exposure, motions);
+  const placed = placeAll(exposure);
+  const samples = exposeSamples(exposure, placed.motions);
   const figures = lightFigures(known);
   if (samples.count !== known.length || !figures) return expose(exposure);
-  return { ok: true, value: { values: known, figures, samples, positions, motions } };
+  return { ok: true, value: { values: known, figures, samples, ...placed } };
 }
 
 export type LightMapperApi = typeof mapper;

@@ -1,6 +1,6 @@
 import type { BenchReply } from '@north-step/contract';
 import { canonicalJson } from '@north-step/core/record';
-import { type BatchState, currentStep, shareS } from '@north-step/core/route';
+import { type BatchState, currentStep } from '@north-step/core/route';
 import { clockText, plainNumber } from '@north-step/core/units';
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
@@ -223,6 +223,9 @@ function LampLinks({ lamps }: { readonly lamps: Parameters<typeof useCure>[2] })
       <button type="button" className="btn" onClick={() => void navigate('/cure/coupons')}>
         Coupons …
       </button>
+      <button type="button" className="btn" onClick={() => void navigate('/cure/tests')}>
+        Tests …
+      </button>
     </span>
   );
 }
@@ -243,9 +246,8 @@ function CureBand({ batch, cure }: { readonly batch: BatchState; readonly cure: 
     return (
       <SlimBand say={`${batch.name}: the light is being mapped.`} more="The plan follows when both poses are known." />
     );
-  const doses = worked?.forecast.doses;
   const window = worked?.forecast.window;
-  if (!light || !doses || !window)
+  if (!light || !worked?.eachS || !window)
     return (
       <SlimBand
         say={worked?.closed ? `${batch.name}: no plan fits.` : `${batch.name}: light comes first.`}
@@ -253,7 +255,7 @@ function CureBand({ batch, cure }: { readonly batch: BatchState; readonly cure: 
       />
     );
   const runs = light.poses.length;
-  const eachS = shareOf(cure);
+  const { eachS } = worked;
   const say =
     runs > 1
       ? `${batch.name}: cure ${clockText(eachS)}, turn over, cure ${clockText(eachS)}, then touch-check.`
@@ -290,9 +292,4 @@ function isTaken(batch: BatchState, { light, medium, tempC, worked }: CureView):
   const plain = (value: unknown) => canonicalJson(JSON.parse(JSON.stringify(value)));
   const asSet = (step.medium ?? batch.card.cureMedium) === medium && step.tempC === tempC;
   return asSet && plain(batch.light) === plain(light);
-}
-
-function shareOf(cure: CureView): number {
-  const doses = cure.worked!.forecast.doses!;
-  return shareS(doses.firstS, cure.light!.poses.length, { timerStepS: cure.lamp!.lamp.timerStepS, lastS: doses.lastS });
 }

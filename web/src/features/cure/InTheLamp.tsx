@@ -1,3 +1,4 @@
+import { doseMJPerCm2 } from '@north-step/core/light';
 import type { BatchState, Step } from '@north-step/core/route';
 import { currentStep } from '@north-step/core/route';
 import { clockText, plainNumber } from '@north-step/core/units';
@@ -72,15 +73,10 @@ export function Trace({
   const start = samples[0]!.atMs;
   const spanMs = Math.max(1, samples.at(-1)!.atMs - start);
   const top = Math.max(...samples.map(({ mWPerCm2 }) => mWPerCm2), 0.1);
-  let dose = 0;
-  for (let i = 1; i < samples.length; i++) {
-    const seconds = (samples[i]!.atMs - samples[i - 1]!.atMs) / 1000;
-    if (seconds < 30) dose += ((samples[i]!.mWPerCm2 + samples[i - 1]!.mWPerCm2) / 2) * seconds;
-  }
   const points = samples
     .map(({ atMs, mWPerCm2 }) => `${(W * (atMs - start)) / spanMs},${H - (H * mWPerCm2) / (1.1 * top)}`)
     .join(' ');
-  const words = `Light seen: ${plainNumber(dose / 1000)} J/cm² in ${clockText(spanMs / 1000)}, at most ${plainNumber(top)} mW/cm²`;
+  const words = `Light seen: ${plainNumber(doseMJPerCm2(samples) / 1000)} J/cm² in ${clockText(spanMs / 1000)}, at most ${plainNumber(top)} mW/cm²`;
   return (
     <figure className="m-0 mt-2">
       <svg role="img" aria-label={words} width="100%" viewBox={`0 0 ${W} ${H + 2}`} className="frame bg-panel">

@@ -1,4 +1,13 @@
-import { checkPlaces, crowded, footprint, type Lamp, motionOf, movedBy, type Placement } from '@north-step/core/light';
+import {
+  checkPlaces,
+  crowded,
+  footprint,
+  type Lamp,
+  motionOf,
+  movedBy,
+  type Placement,
+  topOf,
+} from '@north-step/core/light';
 import { useMemo, useRef, useState } from 'react';
 import type { CurePart } from './useCurePart.ts';
 
@@ -113,8 +122,3 @@ export function TablePlan({ part, placements, lamp, onChange }: TablePlanProps) 
 }
 
 const snap = (mm: number): number => Math.round(mm / SNAP_MM) * SNAP_MM;
-function topOf(placed: Float32Array): number {
-  let top = 0;
-  for (let i = 2; i < placed.length; i += 3) top = Math.max(top, placed[i]!);
-  return top;
-}

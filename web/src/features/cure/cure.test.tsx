@@ -16,7 +16,6 @@ const view = (over: Partial<LampView> = {}): LampView => ({
   lamp: testLamp,
   described: describedMWPerCm2(testLamp) as number[],
   now: { name: 'Lamp box', mWPerCm2: 9, heatsK: 9, timerStepS: 120, doubtShare: 0.35 },
-  deviceId: null,
   events: [],
   ...over,
 });

@@ -16,11 +16,14 @@ import type { Vec3 } from '@north-step/core/mesh';
 import {
   type BatchLight,
   type BatchState,
+  type BenchNow,
   type CureForecast,
   cureDoubt,
   cureSetting,
   forecastCure,
+  lampAt,
   requestWith,
+  shareS,
 } from '@north-step/core/route';
 import { useEffect, useMemo, useState } from 'react';
 import type { LightMap } from './lightMap.ts';
@@ -66,30 +69,24 @@ export function useCure(batch: BatchState | undefined, bench: BenchReply | undef
     (maps.first.figures.coldMWPerCm2 < TURN_BELOW_SHARE * maps.first.figures.medianMWPerCm2 ||
       maps.first.figures.neverLitPct > 0.5);
   const { first, second } = maps;
-  const hollowPct = maps.first ? hollowSharePct(maps.first, maps.second) : 0;
+  const hollowPct = first ? hollowSharePct(first, second) : 0;
   const outerOnly = chosenOuter ?? hollowPct > HOLLOW_COUNTS_PCT;
-  const turnHelps = useMemo(() => {
-    if (!batch || !bench || !first || !second) return false;
-    const table = { station, placed: 1, outerOnly };
-    const [turned, plain] = [second, undefined].map((other) => {
-      const light = lightOf(table, first, other);
-      return light && forecastCure(batch, { light, medium, tempC }, bench.bench).window;
-    });
-    if (!turned || !plain) return turned !== undefined;
-    const [wide, wider] = [windowRatio(plain), windowRatio(turned)];
-    return wider > wide || (wider === wide && (turned.handleS ?? 0) < (plain.handleS ?? 0));
-  }, [batch, bench, first, second, medium, tempC, station, outerOnly]);
-  const turn = chosenTurn ?? (suggestsTurn && turnHelps);
-  const light = useMemo(() => {
-    if (maps.first)
-      return lightOf({ station, placed: placements.length, outerOnly }, maps.first, turn ? maps.second : undefined);
-    return lamp && lamp.lamp.groups.length === 0 && lamp.lamp.kind === 'sun'
-      ? evenLight(lamp, placements.length)
-      : undefined;
-  }, [maps.first, maps.second, station, placements.length, turn, lamp, outerOnly]);
+  const poses = useMemo(() => {
+    if (first) return lightsOf({ station, placed: placements.length, outerOnly }, first, second);
+    const sun = lamp?.lamp.kind === 'sun' && lamp.lamp.groups.length === 0;
+    return sun ? { plain: evenLight(lamp, placements.length) } : undefined;
+  }, [first, second, station, placements.length, outerOnly, lamp]);
+  const forecasts = useMemo(() => {
+    if (!batch || !bench) return undefined;
+    const of = (light: BatchLight | undefined) => light && forecastCure(batch, { light, medium, tempC }, bench.bench);
+    return { plain: of(poses?.plain), turned: of(poses?.turned) };
+  }, [batch, bench, poses, medium, tempC]);
+  const turn = chosenTurn ?? (suggestsTurn && turnHelps(forecasts));
+  const light = (turn ? poses?.turned : undefined) ?? poses?.plain;
   const worked = useMemo(
-    () => (batch && bench && light ? workOut(batch, bench, { light, medium, tempC }, { first, second }) : undefined),
-    [batch, bench, light, medium, tempC, first, second],
+    () =>
+      batch && bench && light && poses ? workOut(batch, bench, { light, medium, tempC }, poses, forecasts) : undefined,
+    [batch, bench, light, medium, tempC, poses, forecasts],
   );
   return {
     part,
@@ -106,7 +103,6 @@ export function useCure(batch: BatchState | undefined, bench: BenchReply | undef
     setTempC,
     turn,
     setTurn,
-    suggestsTurn,
     hollowPct,
     outerOnly,
     setOuterOnly,
@@ -133,13 +129,25 @@ function hollowSharePct({ values, figures }: LightMap, second: LightMap | undefi
   return (100 * inside) / values.length;
 }
 
+type Poses = { readonly plain?: BatchLight; readonly turned?: BatchLight };
+type Forecasts = { readonly plain?: CureForecast; readonly turned?: CureForecast };
+
+/** Light of the batch's coldest and hottest spot as placed, and over both poses. */
+function lightsOf(
+  of: Pick<BatchLight, 'station' | 'placed' | 'outerOnly'>,
+  first: LightMap,
+  second: LightMap | undefined,
+): Poses {
+  const both = second && second.values.length === first.values.length;
+  return { plain: lightOf(of, [first]), turned: both ? lightOf(of, [first, second]) : undefined };
+}
+
 /** Light of the batch's coldest and hottest spot, in one pose or in both. */
 function lightOf(
   { station, placed, outerOnly }: Pick<BatchLight, 'station' | 'placed' | 'outerOnly'>,
-  first: LightMap,
-  second: LightMap | undefined,
+  maps: readonly [LightMap, ...LightMap[]],
 ): BatchLight | undefined {
-  const maps = second && second.values.length === first.values.length ? [first, second] : [first];
+  const [first] = maps;
   const extremes = extremesOver(
     maps.map(({ values }) => ({ seconds: 1, values })),
     outerOnly ? HOLLOW_SHARE : undefined,
@@ -161,6 +169,14 @@ function lightOf(
   };
 }
 
+/** A turn is worth its hands where it widens the window, or opens one as wide sooner. */
+function turnHelps(forecasts: Forecasts | undefined): boolean {
+  if (!forecasts?.turned || !forecasts.plain) return forecasts?.turned !== undefined;
+  const [plain, turned] = [forecasts.plain.window, forecasts.turned.window];
+  const [wide, wider] = [windowRatio(plain), windowRatio(turned)];
+  return wider > wide || (wider === wide && (turned.handleS ?? 0) < (plain.handleS ?? 0));
+}
+
 /** The sun has no map: parts are turned now and then, so that every face gets near the mean. */
 const SUN_SPREAD = { cold: 0.7, hot: 1.3 } as const;
 function evenLight(lamp: LampView, placed: number): BatchLight {
@@ -177,6 +193,8 @@ function evenLight(lamp: LampView, placed: number): BatchLight {
 export type Worked = {
   readonly setting: CureSetting;
   readonly forecast: CureForecast;
+  /** of one run of the plan; nothing when no plan fits */
+  readonly eachS?: number;
   readonly range?: WindowRange;
   readonly closed?: ReturnType<typeof whyClosed>;
   readonly alternatives: readonly CureAlternative[];
@@ -189,34 +207,39 @@ function workOut(
   batch: BatchState,
   bench: BenchReply,
   choice: { light: BatchLight; medium: Medium; tempC?: number },
-  maps: { readonly first?: LightMap; readonly second?: LightMap },
-): Worked {
+  poses: Poses,
+  forecasts: Forecasts | undefined,
+): Worked | undefined {
+  const isTurned = choice.light === poses.turned;
+  const forecast = isTurned ? forecasts?.turned : forecasts?.plain;
+  if (!forecast) return undefined;
   const request = requestWith(batch, choice, bench.bench);
   const setting = cureSetting(request);
-  const forecast = forecastCure(batch, choice, bench.bench);
-  const { poses } = choice.light;
   const { handleS } = forecast.window;
-  const both = maps.first && maps.second ? lightOf(choice.light, maps.first, maps.second)?.poses : undefined;
-  const alone = maps.first && lightOf(choice.light, maps.first, undefined)?.poses[0];
+  const alone = poses.plain?.poses[0];
   const base =
-    poses.length > 1 && alone
+    isTurned && alone
       ? { ...setting, coldMWPerCm2: Math.max(0.01, alone.coldMWPerCm2), hotMWPerCm2: alone.hotMWPerCm2 }
       : setting;
-  const turned = poses.length > 1;
-  const alternatives = cureAlternatives(base, { turned: both }).filter(
-    ({ change }) => !(turned && change.startsWith('turn over')),
-  );
   return {
     setting,
     forecast,
-    range: cureWindowRange(setting, cureDoubt(request), poses),
+    eachS: eachOf(forecast, choice.light, bench.bench),
+    range: cureWindowRange(setting, cureDoubt(request), choice.light.poses),
     closed: whyClosed(setting, forecast.window),
-    alternatives,
+    alternatives: cureAlternatives(base, poses.turned?.poses).filter(
+      ({ change }) => !(isTurned && change.startsWith('turn over')),
+    ),
     stiffnessPct:
-      handleS === undefined ? undefined : cureEnd(turnedSetting(setting, poses, handleS), handleS).stiffnessPct,
-    unturnedHandleS:
-      turned && alone
-        ? forecastCure(batch, { ...choice, light: { ...choice.light, poses: [alone] } }, bench.bench).window.handleS
-        : undefined,
+      handleS === undefined
+        ? undefined
+        : cureEnd(turnedSetting(setting, choice.light.poses, handleS), handleS).stiffnessPct,
+    unturnedHandleS: isTurned ? forecasts?.plain?.window.handleS : undefined,
   };
+}
+
+/** One run of the plan: the first light shared between the poses. */
+function eachOf({ doses }: CureForecast, { station, poses }: BatchLight, bench: BenchNow): number | undefined {
+  const timerStepS = lampAt(bench, station)?.timerStepS;
+  return doses && timerStepS && shareS(doses.firstS, poses.length, { timerStepS, lastS: doses.lastS });
 }
