@@ -4,6 +4,7 @@ export * from './common.ts';
 export * from './compute.ts';
 export * from './computeLight.ts';
 export * from './computeSolvent.ts';
+export * from './cureTests.ts';
 export * from './devices.ts';
 export * from './library.ts';
 export * from './light.ts';

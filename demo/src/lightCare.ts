@@ -1,16 +1,30 @@
 import type { LampsReply } from '@north-step/contract';
-import { type CureSetting, cureWindow, FAMILY_CONSTANTS, LADDER_S, scaledConstants } from '@north-step/core/cure';
+import {
+  type CureSetting,
+  cureWindow,
+  expectedStiffness,
+  FAMILY_CONSTANTS,
+  LADDER_S,
+  scaledConstants,
+  type TestSchedule,
+} from '@north-step/core/cure';
 import { meterSpots } from '@north-step/core/light';
 import type { TrueLamp } from '@north-step/devices';
 import { type Db, sql } from '@north-step/server';
 import { LAMP_BOX } from './lamps.ts';
-import type { Random } from './random.ts';
+import { makeRandom, type Random } from './random.ts';
 import type { Shop } from './solventCare.ts';
 
 /** Days on which the lead walks round with the UV meter. */
 const METER_DAYS_AGO = [118, 74, 33, 5];
 /** After a lens hood came out yellow: a ladder of coupons for Clear Port in the lamp box. */
 const LADDER_DAYS_AGO = 69;
+/** Is the oven worth its hour for Tough Mooring? Samples with and without it. */
+const TEST_DAYS_AGO = 52;
+const ROOM_C = 21.5;
+const SAMPLES = 5;
+/** Shore D of Tough Mooring as it really is: heat adds three quarters of what its constants say. */
+const TRUE_TOUGH = { none: 46, span: 38, heatWorth: 0.75, sampleSd: 1.8, setSd: 0.8 };
 /** Light that the box has truly lost of what its description says, by its hours: 6 % in 400. */
 const trueShare = (hours: number): number => (1 - 0.06) ** (hours / 400);
 const METER_NOISE = 0.015;
@@ -41,6 +55,26 @@ export async function tendLight({ people, random }: Shop, daysAgo: number): Prom
       outcomes: coupons(light, random),
     });
   }
+  if (daysAgo === TEST_DAYS_AGO) {
+    const { lamps } = await lead.get<LampsReply>('/api/lamps');
+    const light = lamps.find(({ stationId }) => stationId === 'lamp-box')!.now.mWPerCm2;
+    for (const set of hardnessSets(light)) await lead.send('/api/cure-tests', set);
+  }
+}
+
+/** Shore D of samples of Tough Mooring, lit alike, with and without an oven. */
+function hardnessSets(mWPerCm2: number) {
+  const random = makeRandom(TEST_DAYS_AGO);
+  const { none, span, heatWorth, sampleSd, setSd } = TRUE_TOUGH;
+  const lit: TestSchedule = { seconds: 840, mWPerCm2, medium: 'air', tempC: ROOM_C, wallMm: 3 };
+  const oven = (minutes: number): TestSchedule => ({ ...lit, oven: { tempC: 60, seconds: 60 * minutes } });
+  return [lit, { ...lit, seconds: 1560 }, oven(30), oven(60)].map((schedule) => {
+    const base = { constants: FAMILY_CONSTANTS.tough, roomC: ROOM_C, lampHeatsK: LAMP_BOX.heatsK };
+    const { unheated, heated } = expectedStiffness(base, schedule);
+    const mean = none + span * (unheated + heatWorth * (heated - unheated)) + setSd * random.normal();
+    const readings = Array.from({ length: SAMPLES }, () => Math.round(mean + sampleSd * random.normal()));
+    return { cardId: 'tough-mooring', lot: 'T-07', schedule, property: 'Shore D', readings };
+  });
 }
 
 /** Eight coupons of Clear Port as they would come out of this box. */

@@ -1,3 +1,5 @@
+import { solveLinear } from '../units/index.ts';
+
 export type Point = readonly [x: number, y: number];
 /** Row-major 3 × 3, last entry 1. */
 export type Homography = readonly number[];
@@ -5,7 +7,7 @@ export type Homography = readonly number[];
 /**
  * The projective map that sends four points onto four others.
  * @returns undefined when three of the points lie on a line
- * @source direct linear transform, solved by Gaussian elimination with pivoting
+ * @source direct linear transform
  */
 export function homographyOf(from: readonly Point[], to: readonly Point[]): Homography | undefined {
   const rows = from.flatMap(([x, y], i) => {
@@ -15,19 +17,8 @@ export function homographyOf(from: readonly Point[], to: readonly Point[]): Homo
       [0, 0, 0, x, y, 1, -v * x, -v * y, v],
     ];
   });
-  for (let column = 0; column < 8; column++) {
-    const pivot = rows
-      .slice(column)
-      .reduce((best, row, i) => (Math.abs(row[column]!) > Math.abs(rows[best]![column]!) ? column + i : best), column);
-    if (Math.abs(rows[pivot]![column]!) < 1e-9) return undefined;
-    [rows[column], rows[pivot]] = [rows[pivot]!, rows[column]!];
-    for (let row = 0; row < 8; row++) {
-      if (row === column) continue;
-      const factor = rows[row]![column]! / rows[column]![column]!;
-      for (let k = column; k < 9; k++) rows[row]![k]! -= factor * rows[column]![k]!;
-    }
-  }
-  return [...rows.map((row, i) => row[8]! / row[i]!), 1];
+  const solved = solveLinear(rows);
+  return solved && [...solved.map(([value]) => value!), 1];
 }
 
 export function project(h: Homography, [x, y]: Point): Point {

@@ -5,5 +5,6 @@ export * from './families.ts';
 export * from './kinetics.ts';
 export * from './plan.ts';
 export * from './poses.ts';
+export * from './testLog.ts';
 export * from './translate.ts';
 export * from './window.ts';

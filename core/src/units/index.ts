@@ -2,3 +2,4 @@ export * from './check.ts';
 export * from './constants.ts';
 export * from './format.ts';
 export * from './parse.ts';
+export * from './solve.ts';

@@ -1,11 +1,13 @@
 import {
   BatchReply,
   CurePlanCommand,
+  CureTestsReply,
   DescribeLamp,
   LampsReply,
   LightMapBody,
   LightTraceReply,
   MeterLamp,
+  NewCureTest,
   NewLadder,
   PairsReply,
   SkyNow,
@@ -18,6 +20,7 @@ import type { Context } from '../context.ts';
 import { sql } from '../db/index.ts';
 import { traceOf } from '../devices/index.ts';
 import { unknown } from '../http/errors.ts';
+import { addCureTest, cureTests } from './cureTests.ts';
 import { describeLamp, lampViews, meterLamp, noteSky } from './lamps.ts';
 import { addLadder, type PairKeeper, pairsOf } from './pairs.ts';
 
@@ -103,5 +106,15 @@ export function lightRoutes(app: FastifyInstance, context: Context, pairs: PairK
     '/api/pairs/ladders',
     { schema: { summary: 'Write a ladder of coupons down', body: NewLadder, response: { 200: PairsReply } } },
     (request) => addLadder(context, pairs, request.body),
+  );
+  app.get(
+    '/api/cure-tests',
+    { schema: { summary: 'Hardness and breaking load of samples', response: { 200: CureTestsReply } } },
+    () => cureTests(context.db),
+  );
+  app.post<{ Body: NewCureTest }>(
+    '/api/cure-tests',
+    { schema: { summary: 'Write tested samples down', body: NewCureTest, response: { 200: CureTestsReply } } },
+    (request) => addCureTest(context, request.body),
   );
 }

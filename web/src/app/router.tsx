@@ -71,6 +71,10 @@ export const routes: RouteObject[] = [
         lazy: async () => ({ Component: (await import('../features/cure/index.ts')).CouponsPage }),
       },
       {
+        path: 'cure/tests',
+        lazy: async () => ({ Component: (await import('../features/cure/index.ts')).TestLogPage }),
+      },
+      {
         path: 'cure/:batchId',
         lazy: async () => ({ Component: (await import('../features/cure/index.ts')).CurePage }),
       },

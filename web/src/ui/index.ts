@@ -6,4 +6,5 @@ export * from './Sheet.tsx';
 export * from './States.tsx';
 export * from './Stepper.tsx';
 export * from './turning.ts';
+export * from './useWidth.ts';
 export * from './Why.tsx';

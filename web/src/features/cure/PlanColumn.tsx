@@ -1,12 +1,13 @@
 import type { BenchReply, PairView } from '@north-step/contract';
 import { advisedChange, type CardSchedule, lampCycles, translate } from '@north-step/core/cure';
 import type { BatchState } from '@north-step/core/route';
-import { shareS } from '@north-step/core/route';
 import { clockText, plainNumber } from '@north-step/core/units';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { dayAndClock } from '../../app/useNow.ts';
 import { NumberField } from '../../ui/index.ts';
+import { useCureTestsQuery } from './endpoints.ts';
+import { testedOf, testedWords } from './testWords.ts';
 import type { CureView } from './useCure.ts';
 
 type PlanColumnProps = {
@@ -22,7 +23,7 @@ export function PlanColumn({ batch, bench, cure, pair }: PlanColumnProps) {
     <section aria-label="Plan of light" className="px-[18px] py-3">
       <h2 className="text-lg font-bold">Plan</h2>
       {batch.card.procedure ? <Procedure batch={batch} /> : <Steps cure={cure} />}
-      {!batch.card.procedure && <Changes cure={cure} />}
+      {!batch.card.procedure && <Changes cure={cure} batch={batch} roomC={bench.bench.roomC} />}
       <h2 className="mt-4 text-lg font-bold">Confidence</h2>
       <p className="text-sm">
         {pair
@@ -65,8 +66,9 @@ const Line = ({ when, what, more }: { readonly when: string; readonly what: stri
 function Steps({ cure }: { readonly cure: CureView }) {
   const { worked, light, lamp } = cure;
   if (!worked || !light || !lamp) return <p className="text-ink-2">The plan follows from the light map.</p>;
-  const { doses } = worked.forecast;
-  if (!doses)
+  const { eachS, forecast } = worked;
+  const { doses } = forecast;
+  if (!doses || !eachS)
     return (
       <>
         <p role="alert" className="mt-2 border-l-4 border-brick pl-3">
@@ -76,8 +78,6 @@ function Steps({ cure }: { readonly cure: CureView }) {
         <Advised cure={cure} />
       </>
     );
-  const runs = light.poses.length;
-  const eachS = shareS(doses.firstS, runs, { timerStepS: lamp.lamp.timerStepS, lastS: doses.lastS });
   const cycles = lampCycles(eachS, lamp.lamp.cutOutS);
   const cycleWords =
     cycles.length > 1 ? `${cycles.length} cycles: ${cycles.map(clockText).join(', ')}; count them` : undefined;
@@ -150,9 +150,22 @@ function Advised({ cure }: { readonly cure: CureView }) {
   );
 }
 
-function Changes({ cure }: { readonly cure: CureView }) {
+function Changes({
+  cure,
+  batch,
+  roomC,
+}: {
+  readonly cure: CureView;
+  readonly batch: BatchState;
+  readonly roomC: number;
+}) {
   const { worked } = cure;
+  const tests = useCureTestsQuery().data?.tests;
   if (!worked) return null;
+  const { handleS: firstS } = worked.forecast.window;
+  const property = tests?.find(({ cardId }) => cardId === batch.card.id)?.property;
+  const tested =
+    tests && property && testedOf(batch.card, tests, property, { roomC, lampHeatsK: cure.lamp?.lamp.heatsK });
   return (
     <>
       <h2 className="mt-4 text-lg font-bold">What would change it</h2>
@@ -176,6 +189,12 @@ function Changes({ cure }: { readonly cure: CureView }) {
           This plan: {Math.round(worked.stiffnessPct)} % of full stiffness when first handled.
         </p>
       )}
+      <p className="text-[13px] text-ink-2">
+        {tested && property && firstS !== undefined && `${testedWords(tested, property, worked.setting, firstS)} `}
+        <Link className="underline" to={`/cure/tests?card=${batch.card.id}`}>
+          {tested ? 'The tests' : 'Test samples to know what heat is worth'}
+        </Link>
+      </p>
     </>
   );
 }

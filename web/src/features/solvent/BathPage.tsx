@@ -7,7 +7,7 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { useCareQuery, useMovementsQuery, useResinsQuery, useSolventQuery } from '../../app/api.ts';
 import { useKeys } from '../../app/useKeys.ts';
 import { dayAndClock, useNow } from '../../app/useNow.ts';
-import { Choice, Empty, Failed, HeadRow, Loading } from '../../ui/index.ts';
+import { Choice, Empty, Failed, HeadRow, Loading, useWidth } from '../../ui/index.ts';
 import { SlimBand, SlimButton, useDo } from '../next/index.ts';
 import { BathPanel } from './BathPanel.tsx';
 import { FillDialog } from './FillDialog.tsx';
@@ -15,7 +15,6 @@ import { LoadChart } from './LoadChart.tsx';
 import { Movements } from './Movements.tsx';
 import { RefillDialog } from './RefillDialog.tsx';
 import { RotateDialog } from './RotateDialog.tsx';
-import { useWidth } from './useWidth.ts';
 
 const LID_CHOICES = LIDS.map((lid) => ({ value: lid, text: lid }));
 const DAY_MS = 86_400_000;

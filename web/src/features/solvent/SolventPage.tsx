@@ -5,7 +5,7 @@ import { Link, useNavigate, useSearchParams } from 'react-router';
 import { useCareQuery, useSolventQuery } from '../../app/api.ts';
 import { useKeys } from '../../app/useKeys.ts';
 import { useNow } from '../../app/useNow.ts';
-import { Failed, HeadRow, Loading } from '../../ui/index.ts';
+import { Failed, HeadRow, Loading, useWidth } from '../../ui/index.ts';
 import { SlimBand, SlimButton } from '../next/index.ts';
 import { BathPanel } from './BathPanel.tsx';
 import { type Conclusion, conclusionOf, limitOf } from './conclusion.ts';
@@ -16,7 +16,7 @@ import { Movements } from './Movements.tsx';
 import { ReclaimDialog } from './ReclaimDialog.tsx';
 import { RefillDialog } from './RefillDialog.tsx';
 import { RotateDialog } from './RotateDialog.tsx';
-import { useWidth } from './useWidth.ts';
+
 import { VesselRow } from './VesselRow.tsx';
 import { WhatIf } from './WhatIf.tsx';
 
