@@ -46,7 +46,9 @@ const worn = test.extend<{ devices: readonly RunningDevice[] }>({
     };
     const devices = [
       runScale(await register('scale', 'Bench scale'), world),
-      runCamera(await register('camera', 'Camera'), world),
+      runCamera(await register('camera', 'Camera'), world, async () => {
+        throw new Error('no part is photographed here');
+      }),
     ];
     await use(devices);
     for (const device of devices) device.stop();

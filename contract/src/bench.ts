@@ -68,12 +68,25 @@ export const ExtendCommand = Type.Object(
   { ...command, addS: Type.Number({ minimum: -600, maximum: 600, description: 's' }) },
   strict,
 );
+const Lab = Type.Object({ l: Type.Number(), a: Type.Number(), b: Type.Number() }, strict);
+/** Colours read on a stored photo, L*a*b* under D65. */
+const PhotoColourInput = Type.Object(
+  {
+    photoSha256: Type.String({ pattern: '^[0-9a-f]{64}$' }),
+    part: Lab,
+    reference: Type.Optional(Lab),
+    noiseDb: Type.Number({ minimum: 0, maximum: 100 }),
+  },
+  strict,
+);
+export const ColourCommand = Type.Object({ ...command, colour: PhotoColourInput }, strict);
 export const LookCommand = Type.Object(
   {
     ...command,
     outcome: literals(['matte', 'shine', 'tack', 'good', 'tacky', 'tinted', 'broken']),
     broken: Type.Optional(Type.Integer({ minimum: 0, maximum: 1000 })),
     note: Type.Optional(Text(500)),
+    colour: Type.Optional(PhotoColourInput),
   },
   strict,
 );

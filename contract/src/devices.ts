@@ -34,6 +34,8 @@ export const Press = Type.Object(
   {
     button: Text(30),
     vesselId: Type.Optional(EntityId),
+    /** a batch whose part is laid before a simulated camera */
+    batchId: Type.Optional(EntityId),
     /** a marked place to put a meter at */
     place: Type.Optional(Text(30)),
     amount: Type.Optional(Type.Number({ minimum: 0, maximum: 100_000 })),

@@ -1,4 +1,5 @@
 import type { LampsReply } from '@north-step/contract';
+import type { Lab } from '@north-step/core/colour';
 import {
   type CureSetting,
   cureWindow,
@@ -7,8 +8,11 @@ import {
   LADDER_S,
   scaledConstants,
   type TestSchedule,
+  tintDb,
 } from '@north-step/core/cure';
 import { meterSpots } from '@north-step/core/light';
+import { cureConstantsOf } from '@north-step/core/resin';
+import { type BatchState, lightS } from '@north-step/core/route';
 import type { TrueLamp } from '@north-step/devices';
 import { type Db, sql } from '@north-step/server';
 import { LAMP_BOX } from './lamps.ts';
@@ -112,4 +116,17 @@ export async function trueLampBox(db: Db): Promise<TrueLamp> {
     timerStepS: row.lamp.timerStepS,
     cutOutS: row.lamp.cutOutS,
   };
+}
+
+/** Every resin before light, for the camera: only what the light adds is computed. */
+const UNLIT: Lab = { l: 86, a: -1, b: 5 };
+
+/** The colour of a batch's parts as they truly are, by the light they had, beside an unlit piece. */
+export async function trueColours(db: Db, batchId: string): Promise<{ readonly part: Lab; readonly unlit: Lab }> {
+  const row = await db.maybeOne<{ state: BatchState }>(sql`SELECT state FROM batch WHERE id = ${batchId}`);
+  if (!row) return { part: UNLIT, unlit: UNLIT };
+  const { mWPerCm2 } = await trueLampBox(db);
+  const constants = scaledConstants(cureConstantsOf(row.state.card), TRUE_CLEAR);
+  const addsDb = tintDb(constants, (lightS(row.state) * mWPerCm2) / 1000);
+  return { part: { ...UNLIT, b: UNLIT.b + addsDb }, unlit: UNLIT };
 }

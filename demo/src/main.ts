@@ -3,7 +3,7 @@ import { CLARITY_PER_PCT_MM } from '@north-step/core/reading';
 import { bathDensityGPerMl } from '@north-step/core/solvent';
 import { type LampWorld, runCamera, runLampBox, runScale, runUvMeter, type World } from '@north-step/devices';
 import { type Db, type Running, readHistory, registerDevice, runFromCommandLine, sql } from '@north-step/server';
-import { trueLampBox } from './lightCare.ts';
+import { trueColours, trueLampBox } from './lightCare.ts';
 import { tellStory } from './story.ts';
 import { trueLoadPctW, trueStrengthPctW, truthOf } from './truth.ts';
 
@@ -42,7 +42,7 @@ async function startDevices({ db, address }: Running): Promise<void> {
   };
   const devices = [
     runScale(await register('bench-scale', 'scale', 'Bench scale'), world),
-    runCamera(await register('bench-camera', 'camera', 'Camera'), world),
+    runCamera(await register('bench-camera', 'camera', 'Camera'), world, (batchId) => trueColours(db, batchId)),
     runLampBox(await register('lamp-box', 'lamp', 'Lamp box', 'lamp-box'), lamp),
     runUvMeter(await register('uv-meter', 'uv-meter', 'UV meter'), lamp),
   ];

@@ -96,9 +96,8 @@ function cardCorners(width: number, height: number, span: (low: number, high: nu
 
 const encode = (v: number): number => (v <= 0.0031308 ? 12.92 * v : 1.055 * Math.min(1, v) ** (1 / 2.4) - 0.055);
 
-/** The photo as a PNG file. */
-export function photoPng(scene: Scene): Uint8Array {
-  const { width, height, data } = renderPhoto(scene);
+/** Pixels as a PNG file. */
+export function pngOf({ width, height, data }: Pixels): Uint8Array {
   const png = new PNG({ width, height });
   png.data = Buffer.from(data.buffer, data.byteOffset, data.byteLength);
   return new Uint8Array(PNG.sync.write(png));

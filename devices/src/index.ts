@@ -1,5 +1,6 @@
 export { type Address, Bridge } from './bridge.ts';
 export * from './camera.ts';
 export { coldLampBox, laterLampBox, lightOfBox, meterShows, pressedLampBox, type TrueLamp } from './lampBox.ts';
-export { type RunningDevice, runCamera, runScale, type TrueBath, type World } from './run.ts';
+export { PART_PHOTO, renderPartPhoto } from './partPhoto.ts';
+export { type PartColours, type RunningDevice, runCamera, runScale, type TrueBath, type World } from './run.ts';
 export { type LampWorld, runLampBox, runUvMeter } from './runLight.ts';

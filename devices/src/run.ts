@@ -1,6 +1,8 @@
 import type { Press, Sample } from '@north-step/contract';
+import type { Lab } from '@north-step/core/colour';
 import { type Address, Bridge, sleep } from './bridge.ts';
-import { photoPng } from './camera.ts';
+import { pngOf, renderPhoto } from './camera.ts';
+import { renderPartPhoto } from './partPhoto.ts';
 import { makeNoise } from './random.ts';
 import { emptyScale, placed, type ScaleState, shown, tared } from './scale.ts';
 
@@ -11,6 +13,8 @@ export type TrueBath = {
   readonly tempC: number;
   readonly clarityPerPctMm: number;
 };
+/** The colour of a batch's parts as they truly are, and of an unlit piece of their resin. */
+export type PartColours = (batchId: string) => Promise<{ readonly part: Lab; readonly unlit: Lab }>;
 export type World = (vesselId: string) => Promise<TrueBath>;
 export type RunningDevice = { readonly stop: () => void };
 
@@ -80,20 +84,20 @@ export function runScale(address: Address, world: World, seed = 1): RunningDevic
   return { stop: () => bridge.stop() };
 }
 
-/** The camera: photographs the clarity card through a jar of the bath. */
-export function runCamera(address: Address, world: World, seed = 1): RunningDevice {
+/** The camera: photographs the clarity card through a jar of the bath, or a part beside an unlit piece on white paper. */
+export function runCamera(address: Address, world: World, colours: PartColours, seed = 1): RunningDevice {
   const bridge = new Bridge(address);
   let photo = 0;
+  const partPhoto = async (batchId: string) => renderPartPhoto({ ...(await colours(batchId)), seed: seed + photo });
+  const bathPhoto = async ({ vesselId = '', amount: pathMm = 30 }: Press) => {
+    const { loadPctW, clarityPerPctMm } = await world(vesselId);
+    return renderPhoto({ loadPctW, pathMm, clarityPerPctMm, seed: seed + photo });
+  };
   const act = async (press: Press): Promise<void> => {
     if (press.button !== 'photograph') return;
-    const bath = await world(press.vesselId ?? '');
+    photo++;
     const taken = await bridge.sendPhoto(
-      photoPng({
-        loadPctW: bath.loadPctW,
-        pathMm: press.amount ?? 30,
-        clarityPerPctMm: bath.clarityPerPctMm,
-        seed: seed + ++photo,
-      }),
+      pngOf(press.batchId ? await partPhoto(press.batchId) : await bathPhoto(press)),
     );
     if (taken) await bridge.send([{ atMs: Date.now(), photo, note: 'photo taken' }]);
   };

@@ -1,6 +1,7 @@
 export * from './advice.ts';
 export * from './batchLight.ts';
 export * from './benchNow.ts';
+export * from './colourBefore.ts';
 export * from './curePlan.ts';
 export * from './cureSetting.ts';
 export * from './decide.ts';

@@ -1,3 +1,4 @@
+import { lookColour, type PhotoColour } from '../colour/index.ts';
 import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
 import { clockText } from '../units/index.ts';
 import type { BenchNow } from './benchNow.ts';
@@ -9,7 +10,12 @@ import type { RouteStep } from './template.ts';
 import type { BatchEvent, BatchState, LookOutcome, Step } from './types.ts';
 import { bathNowFor, lastWash, rewashS } from './washing.ts';
 
-export type Look = { readonly outcome: LookOutcome; readonly broken?: number; readonly note?: string };
+export type Look = {
+  readonly outcome: LookOutcome;
+  readonly broken?: number;
+  readonly note?: string;
+  readonly colour?: PhotoColour;
+};
 
 const ALLOWED: Readonly<Partial<Record<Step['kind'], readonly LookOutcome[]>>> = {
   'look-matte': ['matte', 'shine', 'tack'],
@@ -51,8 +57,11 @@ export function decideLook(
       field: 'broken',
     });
   }
-  const looked: BatchEvent = { ...now, type: 'looked', stepId, outcome: look.outcome, broken, note: look.note };
-  return ok([looked, ...consequences(batch, step, look.outcome, bench, now)]);
+  const colour = look.colour && lookColour(batch.colourBefore, look.colour);
+  if (colour && !colour.ok) return colour;
+  const { outcome, note } = look;
+  const looked: BatchEvent = { ...now, type: 'looked', stepId, outcome, broken, note, colour: colour?.value };
+  return ok([looked, ...consequences(batch, step, outcome, bench, now)]);
 }
 
 function consequences(batch: BatchState, step: Step, outcome: LookOutcome, bench: BenchNow, now: Moment): BatchEvent[] {

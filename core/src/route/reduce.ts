@@ -37,8 +37,12 @@ export function applyEvent(state: BatchState | undefined, event: BatchEvent): Ba
       return {
         ...state,
         broken: state.broken + event.broken,
-        steps: change(event.stepId, (step) => done(step, event.atMs, event.by, { outcome: event.outcome })),
+        steps: change(event.stepId, (step) =>
+          done(step, event.atMs, event.by, { outcome: event.outcome, note: event.note, colour: event.colour }),
+        ),
       };
+    case 'coloured':
+      return { ...state, colourBefore: event.before };
     case 'planned':
       return {
         ...state,

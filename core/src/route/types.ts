@@ -1,3 +1,4 @@
+import type { ColourBefore, LookColour } from '../colour/index.ts';
 import type { Medium } from '../cure/index.ts';
 import type { Air } from '../dry/index.ts';
 import type { ResinCard } from '../resin/index.ts';
@@ -49,6 +50,10 @@ export type Step = {
   readonly endedAtMs?: number;
   readonly by?: string;
   readonly outcome?: LookOutcome;
+  /** said at a look */
+  readonly note?: string;
+  /** measured at a look */
+  readonly colour?: LookColour;
   /** what was known when it ran: loads, strength, temperature, light */
   readonly knew?: Knew;
 };
@@ -100,6 +105,8 @@ export type BatchState = {
   readonly lastS?: number;
   /** from its light map, once a plan of light was taken on */
   readonly light?: BatchLight;
+  /** of the parts before any light, where it was photographed */
+  readonly colourBefore?: ColourBefore;
   readonly broken: number;
   readonly breakages?: readonly Breakage[];
   readonly priority?: Priority;
@@ -145,7 +152,9 @@ export type BatchEvent = Told &
         readonly outcome: LookOutcome;
         readonly broken: number;
         readonly note?: string;
+        readonly colour?: LookColour;
       }
+    | { readonly type: 'coloured'; readonly before: ColourBefore }
     | {
         readonly type: 'lit';
         readonly choice: CureChoice;

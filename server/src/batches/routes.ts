@@ -3,6 +3,7 @@ import {
   BatchQuery,
   BatchReply,
   BrokeBatch,
+  ColourCommand,
   EditBatch,
   ExtendCommand,
   FlagCommand,
@@ -23,7 +24,7 @@ import { LABELS_A_SHEET, labelsPdf } from './labels.ts';
 import { breakPieces, editBatch, holdBatch, mergeBatch, repeatBatch, splitBatch } from './manage.ts';
 import { paceOfAll } from './pace.ts';
 import { listBatches } from './queries.ts';
-import { extendStep, finishStep, flagBatch, lookAt, startStep } from './steps.ts';
+import { colourBefore, extendStep, finishStep, flagBatch, lookAt, startStep } from './steps.ts';
 import { loadBatch } from './store.ts';
 
 const BatchParams = Type.Object({ batchId: Type.String({ maxLength: 80 }) });
@@ -142,6 +143,19 @@ export function batchRoutes(app: FastifyInstance, context: Context): void {
     '/api/batches/:batchId/repeat',
     { schema: { summary: 'Hang the same parts again', params: BatchParams, body: StepCommand, response: reply } },
     (request) => repeatBatch(context, request.params.batchId, request.body),
+  );
+
+  app.post<BatchParams & { Body: Static<typeof ColourCommand> }>(
+    '/api/batches/:batchId/colour',
+    {
+      schema: {
+        summary: 'Colour before any light, by photo',
+        params: BatchParams,
+        body: ColourCommand,
+        response: reply,
+      },
+    },
+    (request) => colourBefore(context, request.params.batchId, request.body),
   );
 
   const path = '/api/batches/:batchId/steps/:stepId';

@@ -1,9 +1,10 @@
-import type { BatchReply } from '@north-step/contract';
+import type { BatchReply, ColourCommand } from '@north-step/contract';
 import type { Refusal, Result } from '@north-step/core/result';
 import {
   type BatchEvent,
   type BatchState,
   type BenchNow,
+  decideColourBefore,
   decideExtend,
   decideFinish,
   decideLook,
@@ -18,11 +19,13 @@ import {
   stepById,
 } from '@north-step/core/route';
 import { clockText, micronText } from '@north-step/core/units';
+import type { Static } from 'typebox';
 import { addBurnt, allStations, benchNow, parcelOf, vesselById } from '../bench/index.ts';
 import type { Context } from '../context.ts';
 import { type Queryable, sql } from '../db/index.ts';
 import { runCommand } from '../http/command.ts';
 import { Refused } from '../http/errors.ts';
+import { needPhoto } from '../photos/index.ts';
 import { seal } from '../records/index.ts';
 import { book, markSettled, settleLoss } from '../solvent/index.ts';
 import { loadBatch, record, refuseClosed } from './store.ts';
@@ -99,15 +102,25 @@ export function extendStep(
   );
 }
 
-export function lookAt(
+export async function lookAt(
   context: Context,
   batchId: string,
   stepId: string,
   command: Command & Look,
 ): Promise<BatchReply> {
+  if (command.colour) await needPhoto(context.db, command.colour.photoSha256);
   return act(context, batchId, `look.${stepId}`, command, ({ batch, bench, now }) =>
     decideLook(batch, stepId, command, bench, now),
   );
+}
+
+export async function colourBefore(
+  context: Context,
+  batchId: string,
+  { colour, ...command }: Static<typeof ColourCommand>,
+): Promise<BatchReply> {
+  await needPhoto(context.db, colour.photoSha256);
+  return act(context, batchId, 'colour', command, ({ batch, now }) => decideColourBefore(batch, colour, now));
 }
 
 export function flagBatch(

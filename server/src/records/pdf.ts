@@ -23,10 +23,14 @@ type Body = {
     started: string;
     by?: string;
     outcome?: string;
+    note?: string;
+    colour?: { deltaDb: number; against: string };
     knew?: Record<string, string | number>;
   }[];
 };
 const local = (isoText: string): string => isoText.slice(0, 16).replace('T', ' ');
+const colourText = (colour: { deltaDb: number; against: string } | undefined): string =>
+  colour ? `b* ${colour.deltaDb} over ${colour.against}` : '';
 const known = (knew: Record<string, string | number> | undefined): string =>
   Object.entries(knew ?? {})
     .map(([name, value]) => `${name} ${value}`)
@@ -44,7 +48,7 @@ export async function recordPdf(record: SealedRecord): Promise<Buffer> {
     local(step.started),
     step.plannedS === undefined ? '' : clockText(step.plannedS),
     clockText(step.tookS),
-    [step.outcome, known(step.knew)].filter(Boolean).join('; '),
+    [step.outcome, step.note, colourText(step.colour), known(step.knew)].filter(Boolean).join('; '),
     step.by ?? '',
   ]);
   const line = (name: string, value: string) => ({

@@ -89,6 +89,8 @@ export function recordBody(
         ended: iso(step.endedAtMs!),
         by: step.by,
         outcome: step.outcome,
+        note: step.note,
+        colour: step.colour && { ...step.colour },
         deviation: deviationOf(batch, step),
         knew: step.knew,
         lightSeen: lightSeen(trace.filter(({ stepId }) => stepId === step.id)),

@@ -20,7 +20,7 @@ export function useDevice(kind: Device['kind'], stationId?: string) {
   }, [id]);
   async function press(
     button: string,
-    more: { vesselId?: string; amount?: number; place?: string } = {},
+    more: { vesselId?: string; batchId?: string; amount?: number; place?: string } = {},
   ): Promise<void> {
     setRefusal(undefined);
     try {

@@ -20,7 +20,11 @@ function knownText(batch: BatchState, step: Step): string {
     step.knew?.[name] === undefined ? '' : say(step.knew[name]),
   );
   const deviation = deviationOf(batch, step);
-  return [step.outcome ?? '', deviation ? `deviation: ${deviation}` : '', ...known].filter(Boolean).join('; ');
+  const { colour } = step;
+  const shift = colour ? `b* ${colour.deltaDb} (${colour.range90.join('–')}) over ${colour.against}` : '';
+  return [step.outcome ?? '', step.note ?? '', shift, deviation ? `deviation: ${deviation}` : '', ...known]
+    .filter(Boolean)
+    .join('; ');
 }
 
 /** Each step with its plan, what it took, what was known then, and who did it. */

@@ -36,7 +36,7 @@ export function StationColumn({ station, batches, bench, actions, nowMs, chosenI
         <BathLines bench={bench} vesselId={vessel.id} />
       ) : (
         <p className="min-h-9 text-[13px] leading-snug text-ink-2">
-          {lamp ? `${lamp.mWPerCm2} mW/cm² on the meter` : station.note}
+          {lamp ? `${plainNumber(lamp.mWPerCm2)} mW/cm² on the meter` : station.note}
         </p>
       )}
       {lamp && (

@@ -1,5 +1,6 @@
 import type { BenchReply } from '@north-step/contract';
 import { canonicalJson } from '@north-step/core/record';
+import { cureConstantsOf } from '@north-step/core/resin';
 import { type BatchState, currentStep } from '@north-step/core/route';
 import { clockText, plainNumber } from '@north-step/core/units';
 import { useState } from 'react';
@@ -9,6 +10,7 @@ import { useAppSelector } from '../../app/store.ts';
 import { WindowBar } from '../../glyphs/index.ts';
 import { Empty, Failed, Loading } from '../../ui/index.ts';
 import { SlimBand, SlimButton, useDo } from '../next/index.ts';
+import { ColourBefore } from './ColourBefore.tsx';
 import { CureChoices } from './CureChoices.tsx';
 import { useLampsQuery, usePairsQuery } from './endpoints.ts';
 import { InTheLamp } from './InTheLamp.tsx';
@@ -171,6 +173,7 @@ function CureOf({ batch, bench, lamps, others, onOther }: CureOfProps) {
             invented defaults to be calibrated.
           </p>
           <InTheLamp batch={batch} stationId={cure.station} />
+          {cureConstantsOf(batch.card).tint && <ColourBefore batch={batch} />}
         </section>
         <PlanColumn
           batch={batch}

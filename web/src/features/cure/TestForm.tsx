@@ -78,8 +78,13 @@ export function TestForm({ card, lots, lamps, roomC, property, onProperty }: Tes
       </label>
       <div className="mt-2 grid grid-cols-2 gap-2">
         <label className="block">
-          <span className="text-[13px] text-ink-2">light for, 10:00 or 600 s</span>
-          <input className="field font-mono" value={time} onChange={(event) => setTime(event.target.value)} />
+          <span className="text-[13px] text-ink-2">light for</span>
+          <input
+            className="field font-mono"
+            placeholder="10:00"
+            value={time}
+            onChange={(event) => setTime(event.target.value)}
+          />
         </label>
         <NumberField
           label="at"
@@ -99,14 +104,7 @@ export function TestForm({ card, lots, lamps, roomC, property, onProperty }: Tes
             ))}
           </select>
         </label>
-        <NumberField
-          label="oven after, empty for none"
-          unit="°C"
-          min={25}
-          max={150}
-          value={ovenC}
-          onChange={setOvenC}
-        />
+        <NumberField label="oven after" unit="°C" min={25} max={150} value={ovenC} onChange={setOvenC} />
         <label className="block">
           <span className="text-[13px] text-ink-2">oven for</span>
           <input

@@ -18,7 +18,7 @@ export type Tested = { readonly sets: readonly TestedSet[]; readonly fit: Stiffn
 /** What a lamp does to the samples, where the test does not say it. */
 type Room = { readonly roomC: number; readonly lampHeatsK?: number };
 
-/** The sets of one resin and property, oldest first, with what its constants expect and what the tests make of it. @returns nothing without a test */
+/** The sets of one resin and property, softest schedule first, with what its constants expect and what the tests make of it. @returns nothing without a test */
 export function testedOf(
   card: ResinCard,
   tests: readonly CureTest[],
@@ -29,16 +29,17 @@ export function testedOf(
   const sets = tests
     .filter((test) => test.cardId === card.id && test.property === property)
     .map((test) => ({ ...test, expected: expectedStiffness(base, test.schedule) }))
-    .reverse();
+    .sort((a, b) => a.expected.heated - b.expected.heated || a.atMs - b.atMs);
   return sets.length === 0 ? undefined : { sets, fit: fitStiffness(property, sets) };
 }
 
 export const unitOf = (property: TestProperty): string => (property === 'Shore D' ? 'Shore D' : 'N');
 
+const degrees = (tempC: number): string => `${Number(tempC.toFixed(1))} °C`;
 /** “10:00 in air at 22 °C, then 60 min at 60 °C” */
 export function scheduleWords({ seconds, medium, tempC, oven }: TestSchedule): string {
-  const light = `${clockText(seconds)} ${medium === 'air' ? 'in air' : `under ${medium}`} at ${plainNumber(tempC, 3)} °C`;
-  return oven ? `${light}, then ${Math.round(oven.seconds / 60)} min at ${plainNumber(oven.tempC, 3)} °C` : light;
+  const light = `${clockText(seconds)} ${medium === 'air' ? 'in air' : `under ${medium}`} at ${degrees(tempC)}`;
+  return oven ? `${light}, then ${Math.round(oven.seconds / 60)} min at ${degrees(oven.tempC)}` : light;
 }
 
 /** Readings as typed: numbers apart by spaces, commas or semicolons. @returns nothing when one of them is no number */

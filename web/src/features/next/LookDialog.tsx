@@ -1,6 +1,9 @@
+import type { PhotoColour } from '@north-step/core/colour';
 import type { BatchState, CuredLook, LookOutcome, MatteLook, Step } from '@north-step/core/route';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { Choice, Sheet, Stepper } from '../../ui/index.ts';
+
+const ColourCheck = lazy(async () => ({ default: (await import('../colour/index.ts')).ColourCheck }));
 
 type LookOption = { readonly value: LookOutcome; readonly key: string; readonly text: string; readonly means: string };
 const MATTE: readonly (LookOption & { value: MatteLook })[] = [
@@ -26,7 +29,7 @@ type LookDialogProps = {
   readonly batch: BatchState;
   readonly step: Step;
   readonly onClose: () => void;
-  readonly onLook: (look: { outcome: LookOutcome; broken?: number; note?: string }) => void;
+  readonly onLook: (look: { outcome: LookOutcome; broken?: number; note?: string; colour?: PhotoColour }) => void;
 };
 
 /** Says what was seen, how many broke, and a note. Opened by I; its first answer has the focus. */
@@ -35,8 +38,15 @@ export function LookDialog({ batch, step, onClose, onLook }: LookDialogProps) {
   const [outcome, setOutcome] = useState<LookOutcome>(options[0]!.value);
   const [broken, setBroken] = useState(0);
   const [note, setNote] = useState('');
+  const [measuring, setMeasuring] = useState(false);
+  const [colour, setColour] = useState<PhotoColour>();
   const save = () =>
-    onLook({ outcome, broken: broken > 0 ? broken : undefined, note: note.trim() === '' ? undefined : note.trim() });
+    onLook({
+      outcome,
+      broken: broken > 0 ? broken : undefined,
+      note: note.trim() === '' ? undefined : note.trim(),
+      colour,
+    });
   return (
     <Sheet open onOpenChange={(open) => !open && onClose()} title={`${step.title} ${batch.name}`}>
       <p className="mb-4 text-ink-2">{step.hint}</p>
@@ -50,6 +60,16 @@ export function LookDialog({ batch, step, onClose, onLook }: LookDialogProps) {
         <span className="label">Note</span>
         <input className="field" value={note} maxLength={500} onChange={(event) => setNote(event.target.value)} />
       </label>
+      {step.kind === 'look-cured' && !measuring && (
+        <button type="button" className="mt-2 min-h-11 underline" onClick={() => setMeasuring(true)}>
+          Measure its colour by photo
+        </button>
+      )}
+      {measuring && (
+        <Suspense fallback={null}>
+          <ColourCheck batch={batch} onColour={setColour} />
+        </Suspense>
+      )}
       <button type="button" className="btn btn-sea mt-5" onClick={save}>
         Record the look
       </button>

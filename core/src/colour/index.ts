@@ -1,0 +1,3 @@
+export * from './look.ts';
+export * from './readColour.ts';
+export * from './shift.ts';

@@ -1,0 +1,2 @@
+export { ColourCheck } from './ColourCheck.tsx';
+export { PartPhoto } from './PartPhoto.tsx';
