@@ -65,7 +65,7 @@ export type NewBatch = Static<typeof NewBatch>;
 
 export const StepCommand = Type.Object({ ...command }, strict);
 export const ExtendCommand = Type.Object(
-  { ...command, addS: Type.Number({ minimum: -600, maximum: 600, description: 's' }) },
+  { ...command, addS: Type.Number({ minimum: -14_400, maximum: 14_400, description: 's' }) },
   strict,
 );
 const Lab = Type.Object({ l: Type.Number(), a: Type.Number(), b: Type.Number() }, strict);

@@ -161,6 +161,9 @@ export const CurePlanCommand = Type.Object(
           medianMWPerCm2: ranged('mW/cm²', 0, 1000),
           neverLitPct: ranged('% left out', 0, 100),
           outerOnly: Type.Optional(Type.Boolean()),
+          inside: Type.Optional(
+            Type.Object({ totalMW: ranged('mW', 1, 1e5), lengthMm: ranged('mm', 1, 1000) }, strict),
+          ),
           samples: Type.Optional(Type.Integer({ minimum: 1 })),
           triangles: Type.Optional(Type.Integer({ minimum: 1 })),
         },

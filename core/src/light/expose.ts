@@ -50,8 +50,8 @@ export function ledInside(
 ): number | undefined {
   const b = boundsOf(shadows);
   let tree: ReturnType<typeof buildBvh> | undefined;
-  for (const [i, { posMm }] of leds.entries())
-    for (let k = 0; k < angles; k++) {
+  for (const [i, { posMm, rides }] of leds.entries())
+    for (let k = 0; k < (rides ? 1 : angles); k++) {
       const turn = (-2 * Math.PI * k) / angles;
       const x = Math.cos(turn) * posMm[0] - Math.sin(turn) * posMm[1];
       const y = Math.sin(turn) * posMm[0] + Math.cos(turn) * posMm[1];

@@ -16,6 +16,7 @@ import {
   motionOf,
   movedBy,
   spreadPlaces,
+  sunDoseJPerCm2,
   sunLight,
   sunMinutes,
   turnOf,
@@ -176,6 +177,7 @@ describe('the sun', () => {
     const at = { latDeg: 51.5, lonDeg: 0, atMs: Date.UTC(2026, 5, 21, 11) };
     const light = sunLight(at).mWPerCm2;
     const { minutes, range } = sunMinutes(at, 3);
+    expect(sunDoseJPerCm2(at, at.atMs, at.atMs + minutes! * 60_000)).toBeCloseTo(3, 3);
     expect(minutes! / (3000 / light / 60)).toBeCloseTo(1, 1);
     expect(range[0]!).toBeLessThan(minutes!);
     expect(range[1]!).toBeGreaterThan(minutes!);

@@ -150,9 +150,12 @@ export function ledsNow(lamp: Lamp): readonly Led[] {
   return lamp.groups.flatMap(ledsOfGroup).map((led) => ({ ...led, powerMW: led.powerMW * share }));
 }
 
+/** How far a light that never had a meter before it may be off. An engineering guess. */
+export const UNMETERED_SHARE = 0.35;
+
 /** How far the light may be off either way, share: narrow after a meter check, wide for a lamp that never had one. */
 export function lampDoubt({ metered, hours, fadesPer1000h }: Lamp): number {
-  if (!metered) return 0.35;
+  if (!metered) return UNMETERED_SHARE;
   const sinceShare = 1 - (1 - fadesPer1000h) ** (Math.max(0, hours - metered.hours) / 1000);
   return Math.hypot(0.05, metered.spreadPct / 100, sinceShare / 2);
 }

@@ -25,8 +25,10 @@ export function lightMap(scene: LightScene, samples: Samples, watch: Watch = {})
   for (let step = 0; step < steps; step++) {
     const k = Math.floor(step / scene.leds.length);
     const j = step % scene.leds.length;
+    const { rides } = scene.leds[j]!;
+    if (rides && k > 0) continue;
     const led = turned(scene.leds[j]!, (-2 * Math.PI * k) / angles);
-    const seen = turnShare(k, j, angles, angles > THINNED_FROM_TURNS && !scene.exact);
+    const seen = rides ? WHOLE : turnShare(k, j, angles, angles > THINNED_FROM_TURNS && !scene.exact);
     addDirect(scene, samples, led, out, seen);
     const { reflectance = 0 } = scene.floor ?? {};
     if (reflectance > 0) addMirrored(scene, samples, led, out, { ...seen, share: seen.share * reflectance });
@@ -91,6 +93,9 @@ function bare(led: Led, vx: number, vy: number, vz: number, facing: number): num
 
 /** Which samples see an LED in a turn, and how much of the average that turn is for them. */
 type Part = { readonly share: number; readonly first: number; readonly stride: number };
+
+/** What turns with the parts stands still to them. */
+const WHOLE: Part = { share: 1, first: 0, stride: 1 };
 
 /** Thinned, a sample sees each LED in every other turn: its even or its odd ones, which neighbours of LED and sample take in opposite ways. */
 function turnShare(k: number, j: number, angles: number, thinned: boolean): Part {

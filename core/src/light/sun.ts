@@ -66,6 +66,16 @@ function nearerSun(date: Date): number {
   return 1.00011 + 0.034221 * Math.cos(day) + 0.00128 * Math.sin(day);
 }
 
+/** Dose that the sun and sky gave between two moments, by five-minute means. @returns J/cm² */
+export function sunDoseJPerCm2(at: Omit<SunAt, 'atMs'>, fromMs: number, toMs: number): number {
+  let dose = 0;
+  for (let ms = fromMs; ms < toMs; ms += STEP_MIN * 60_000) {
+    const seconds = Math.min(STEP_MIN * 60, (toMs - ms) / 1000);
+    dose += (sunLight({ ...at, atMs: ms + 500 * seconds }).mWPerCm2 * seconds) / 1000;
+  }
+  return dose;
+}
+
 const STEP_MIN = 5;
 const DAY_MIN = 24 * 60;
 

@@ -9,6 +9,8 @@ export type Led = {
   readonly powerMW: number;
   /** 1 for a bare chip; larger behind a lens */
   readonly m: number;
+  /** stands among the parts and turns with them, as a rod in a hollow does */
+  readonly rides?: boolean;
 };
 
 /** What lies around the parts and sends light on. Heights in mm above the turntable's plane. */

@@ -16,6 +16,8 @@ export type BatchLight = {
   readonly neverLitPct: number;
   /** the window is that of outer faces; insides of hollows stay soft */
   readonly outerOnly?: boolean;
+  /** a rod of LEDs stood in each hollow */
+  readonly inside?: { readonly totalMW: number; readonly lengthMm: number };
   /** samples of the map, and triangles that threw shadows */
   readonly samples?: number;
   readonly triangles?: number;

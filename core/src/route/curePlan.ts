@@ -56,7 +56,7 @@ export function decideCurePlan(
   const { timerStepS } = lampAt(bench, choice.light.station)!;
   const plannedS = shareS(doses.firstS, runs, { timerStepS, lastS: doses.lastS });
   const as = {
-    title: titleOf({ type: 'cure', station: choice.light.station, medium: choice.medium }),
+    title: `${titleOf({ type: 'cure', station: choice.light.station, medium: choice.medium })}${choice.light.inside ? ', rod inside' : ''}`,
     station: choice.light.station,
     medium: choice.medium,
     ...(choice.tempC === undefined ? {} : { tempC: choice.tempC }),

@@ -1,4 +1,5 @@
 import { type CureDoubt, type CureSetting, type PairScale, scaledConstants, UNTRIED } from '../cure/index.ts';
+import { UNMETERED_SHARE } from '../light/index.ts';
 import { cureConstantsOf } from '../resin/index.ts';
 import type { BatchLight, BatchPose } from './batchLight.ts';
 import type { BatchRequest, LampNow } from './benchNow.ts';
@@ -62,7 +63,8 @@ const RATE_POWER = 0.7;
 /** How far rate and harmful dose may be off: by the resin, as coupons have narrowed it, and by the lamp, as its meter has. */
 export function cureDoubt(request: BatchRequest): CureDoubt {
   const pair = pairOf(request);
-  const lampShare = lampOf(request).doubtShare ?? 0;
+  // a rod is never metered
+  const lampShare = Math.max(lampOf(request).doubtShare ?? 0, request.light?.inside ? UNMETERED_SHARE : 0);
   const rate = pair ? Math.expm1(Z90 * pair.lnRateSd) : UNTRIED.rate;
   const dose = pair ? Math.expm1(Z90 * pair.lnDoseSd) : UNTRIED.dose;
   return { rate: Math.hypot(rate, RATE_POWER * lampShare), dose: Math.hypot(dose, lampShare) };

@@ -46,7 +46,12 @@ export function decideStart(
         ...now,
         type: 'started',
         stepId,
-        knew: { lightMWPerCm2: lamp.mWPerCm2, roomC: step.tempC ?? bench.roomC, medium },
+        knew: {
+          lightMWPerCm2: lamp.mWPerCm2,
+          plannedJPerCm2: round((lamp.mWPerCm2 * (step.plannedS ?? 0)) / 1000, 3),
+          roomC: step.tempC ?? bench.roomC,
+          medium,
+        },
       },
     ]);
   }

@@ -113,6 +113,26 @@ const latticeHints: Judge = (route, { part }) => {
   ];
 };
 
+/** Longer than so many walls, a part bends as it cures unless something holds it. An engineering guess. */
+const FLAT_FROM_WALLS = 40;
+
+const flatHints: Judge = (route, { part }) => {
+  const cure = ofKind(route, 'cure')[0];
+  if (!part?.boxMm || cure === undefined) return [];
+  const longMm = Math.max(...part.boxMm);
+  const before = route.steps.slice(0, cure);
+  const isHeld = before.some(({ type }) => type === 'hold-form') || !before.some((step) => kindOf(step) === 'trim');
+  if (longMm < FLAT_FROM_WALLS * part.wallMm || isHeld) return [];
+  return [
+    advised(
+      'HOLD_FLAT',
+      `${plainNumber(longMm, 3)} mm long on a wall of ${plainNumber(part.wallMm)} mm: it can warp as it cures.`,
+      'Put “Hold on a form” before the cure, or leave the supports on until after it.',
+      cure,
+    ),
+  ];
+};
+
 /** What runs and costs something, and what would be better. */
 export const HINT_RULES: readonly Judge[] = [
   supportsAfterCure,
@@ -122,4 +142,5 @@ export const HINT_RULES: readonly Judge[] = [
   resinHints,
   filmHints,
   latticeHints,
+  flatHints,
 ];

@@ -237,6 +237,27 @@ export const STEP_TYPES = {
     seconds: 1800,
     say: ['Put {} in the oven', 'Take {} out of the oven'],
   },
+  'hold-form': work(
+    'cure',
+    'Hold on a form',
+    STATIONS.trim,
+    'Tie or clip it so that it cannot warp; light must still reach it all round.',
+    'Set {} on its form',
+  ),
+  'sand-bed': work(
+    'cure',
+    'Stand in a bed',
+    STATIONS.lamp,
+    'Dry sand or a strip of film keeps small parts upright; what is buried stays dark, so turn them over.',
+    'Stand {} in its bed',
+  ),
+  mate: work(
+    'cure',
+    'Put mating parts together',
+    STATIONS.trim,
+    'Cured apart first; then together, so that they keep their fit.',
+    'Put the mating parts of {} together',
+  ),
   'glycerine-rinse': {
     title: 'Rinse off glycerine',
     hint: 'Warm water, then shake; the water is kept.',

@@ -161,6 +161,13 @@ describe('what a resin and a part add', () => {
     expect(codes(TWO_BATHS, { filmUm: 79 })).toEqual([]);
     expect(codes(templateById('casting')!, { filmUm: 200 })).toEqual([]);
     expect(codes(TWO_BATHS, { part: { ...testPart, supportContacts: 60 } })).toEqual(['advised SECOND_WASH']);
+    // 121 mm on a wall of 3 mm: over forty walls long
+    const flat = { part: { ...testPart, boxMm: [121, 30, 4] as const } };
+    expect(codes(TWO_BATHS, flat)).toEqual(['advised HOLD_FLAT']);
+    expect(codes(TWO_BATHS, { part: { ...testPart, boxMm: [119, 30, 4] as const } })).toEqual([]);
+    const form = { type: 'hold-form' } as const;
+    const cure = TWO_BATHS.steps.findIndex(({ type }) => type === 'cure');
+    expect(codes({ ...TWO_BATHS, steps: TWO_BATHS.steps.toSpliced(cure, 0, form) }, flat)).toEqual([]);
     expect(codes(templateById('second-wash')!, { part: { ...testPart, supportContacts: 60 } })).toEqual([]);
     expect(codes(TWO_BATHS, { card: { ...testCard, leavesGrit: true } })).toEqual(['advised GRIT']);
     const inIsopropanol = { solventAt: () => 'isopropanol' as const };

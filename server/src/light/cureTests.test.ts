@@ -77,7 +77,9 @@ describe('colour by photo', () => {
     expect(sealed.steps.find(({ id }) => id === step.id)).toMatchObject({ colour: { deltaDb: 1.5 } });
     const { rows } = await t.get<{ rows: { number: number; batchId: string }[] }>('/api/records');
     const { number } = rows.find(({ batchId }) => batchId === batch.id)!;
-    const file = await t.get<{ body: { steps: { kind: string; colour?: object }[] } }>(`/api/records/${number}/file.json`);
+    const file = await t.get<{ body: { steps: { kind: string; colour?: object }[] } }>(
+      `/api/records/${number}/file.json`,
+    );
     expect(file.body.steps.find(({ kind }) => kind === 'look-cured')!.colour).toMatchObject({
       against: 'the photo before',
     });

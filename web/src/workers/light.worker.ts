@@ -3,6 +3,8 @@ import {
   type Exposure,
   expose,
   exposeSamples,
+  type InsideRod,
+  insideLeds,
   type Lamp,
   type LightFigures,
   ledsNow,
@@ -20,6 +22,7 @@ export type MapQuestion = {
   readonly parts: readonly Float32Array[];
   readonly placements: readonly Placement[];
   readonly lamp: Lamp;
+  readonly rods: readonly (InsideRod | undefined)[];
   /** a map that was made before of just this */
   readonly known?: Float32Array;
 };
@@ -39,13 +42,17 @@ export type MapAnswer =
 
 /** Maps light off the page's thread. Cancel by ending the worker. */
 const mapper = {
-  map({ parts, placements, lamp, known }: MapQuestion, onProgress: (share: number) => void): MapAnswer {
+  map({ parts, placements, lamp, rods, known }: MapQuestion, onProgress: (share: number) => void): MapAnswer {
     const startMs = performance.now();
     const exposure: Exposure = {
       parts,
       placements,
       room: lamp,
-      light: { ...surroundingsOf(lamp), leds: ledsNow(lamp), angles: anglesOf(lamp) },
+      light: {
+        ...surroundingsOf(lamp),
+        leds: [...ledsNow(lamp), ...insideLeds(rods, parts, placements)],
+        angles: anglesOf(lamp),
+      },
     };
     const made = known ? fromKnown(exposure, known) : expose(exposure, { onProgress });
     if (!made.ok) return made;

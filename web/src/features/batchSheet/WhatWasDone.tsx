@@ -1,5 +1,5 @@
 import { type BatchState, currentStep, deviationOf, type Step } from '@north-step/core/route';
-import { clockText } from '@north-step/core/units';
+import { clockText, plainNumber } from '@north-step/core/units';
 import { HeadRow } from '../../ui/index.ts';
 
 const KNEW: Readonly<Record<string, (value: number | string) => string>> = {
@@ -11,7 +11,7 @@ const KNEW: Readonly<Record<string, (value: number | string) => string>> = {
   filmLeftUm: (v) => `film ${v} µm left`,
   residueUm: (v) => `residue ${v} µm`,
   plannedResidueUm: (v) => `planned residue ${v} µm`,
-  lightMWPerCm2: (v) => `${v} mW/cm²`,
+  lightMWPerCm2: (v) => `${typeof v === 'number' ? plainNumber(v) : v} mW/cm²`,
   medium: (v) => `in ${v}`,
 };
 /** What was seen and known, in the order of the list above. */

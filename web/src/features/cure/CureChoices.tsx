@@ -3,8 +3,8 @@ import { type BatchState, dripSOf } from '@north-step/core/route';
 import { clockText, percentText, plainNumber } from '@north-step/core/units';
 import { Link } from 'react-router';
 import { clockOfDay, dayAndClock } from '../../app/useNow.ts';
-import { Choice, Stepper } from '../../ui/index.ts';
-import { TablePlan } from './TablePlan.tsx';
+import { Choice } from '../../ui/index.ts';
+import { Hollows, OnTheTable } from './OnTheTable.tsx';
 import type { CureView } from './useCure.ts';
 
 /** What is to be cured, in what, under which lamp, how it stands. */
@@ -96,51 +96,9 @@ export function CureChoices({
           />
         </>
       )}
-      {cure.hollowPct > 0.5 && (
-        <>
-          <h3 className="mt-3 mb-1 font-bold">Plan for</h3>
-          <Choice
-            label="Plan for"
-            value={cure.outerOnly ? 'outer' : 'all'}
-            options={[
-              { value: 'outer', text: 'outer faces' },
-              { value: 'all', text: 'all faces' },
-            ]}
-            onChange={(value) => cure.setOuterOnly(value === 'outer')}
-          />
-          <p className="text-[13px] text-ink-2">
-            {plainNumber(cure.hollowPct)} % lies inside hollows, where little light comes.
-          </p>
-        </>
-      )}
+      <Hollows cure={cure} />
       {cure.part && cure.lamp && cure.lamp.lamp.groups.length > 0 && (
-        <>
-          <h3 className="mt-3 mb-1 font-bold">On the table</h3>
-          <Stepper
-            label="Parts in one load"
-            value={Math.min(cure.wanted, Math.max(1, cure.fits))}
-            min={1}
-            max={Math.max(1, Math.min(batch.count, 24))}
-            onChange={cure.setCount}
-          />
-          {cure.fits < cure.wanted && (
-            <p className="text-[13px] text-ink-2">
-              {cure.fits === 0
-                ? 'It does not fit on this table.'
-                : `${cure.fits} fit with room between them: ${Math.ceil(batch.count / cure.fits)} loads.`}
-            </p>
-          )}
-          <TablePlan
-            part={cure.part}
-            placements={cure.placements}
-            lamp={cure.lamp.lamp}
-            onChange={cure.setPlacements}
-          />
-          <button type="button" className="btn" onClick={cure.spread}>
-            Spread them
-          </button>
-          {cure.part.standIn && <p className="mt-1 text-[13px] text-ink-2">No file: a block of its size stands in.</p>}
-        </>
+        <OnTheTable batch={batch} cure={cure} part={cure.part} lamp={cure.lamp.lamp} />
       )}
     </section>
   );

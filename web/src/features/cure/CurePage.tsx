@@ -1,21 +1,22 @@
 import type { BenchReply } from '@north-step/contract';
-import { canonicalJson } from '@north-step/core/record';
 import { cureConstantsOf } from '@north-step/core/resin';
 import { type BatchState, currentStep } from '@north-step/core/route';
-import { clockText, plainNumber } from '@north-step/core/units';
+import { plainNumber } from '@north-step/core/units';
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { useBatchQuery, useBenchQuery } from '../../app/api.ts';
 import { useAppSelector } from '../../app/store.ts';
 import { WindowBar } from '../../glyphs/index.ts';
 import { Empty, Failed, Loading } from '../../ui/index.ts';
-import { SlimBand, SlimButton, useDo } from '../next/index.ts';
+import { SlimBand } from '../next/index.ts';
 import { ColourBefore } from './ColourBefore.tsx';
+import { CureBand } from './CureBand.tsx';
 import { CureChoices } from './CureChoices.tsx';
 import { useLampsQuery, usePairsQuery } from './endpoints.ts';
 import { InTheLamp } from './InTheLamp.tsx';
 import { LightView, spotWords } from './LightView.tsx';
 import { PlanColumn } from './PlanColumn.tsx';
+import { SunRun } from './SunRun.tsx';
 import { type CureView, useCure } from './useCure.ts';
 
 const cureAhead = (batch: BatchState): boolean =>
@@ -79,6 +80,11 @@ function CureOf({ batch, bench, lamps, others, onOther }: CureOfProps) {
   const [spot, setSpot] = useState<number>();
   const map = side === 'second' ? (cure.maps.second ?? cure.maps.first) : cure.maps.first;
   const window = cure.worked?.forecast.window;
+  const step = currentStep(batch);
+  const inSun =
+    cure.lamp?.lamp.kind === 'sun' && step?.kind === 'cure' && step.state === 'running' && step.station === cure.station
+      ? step
+      : undefined;
   return (
     <>
       <CureBand batch={batch} cure={cure} />
@@ -173,6 +179,7 @@ function CureOf({ batch, bench, lamps, others, onOther }: CureOfProps) {
             invented defaults to be calibrated.
           </p>
           <InTheLamp batch={batch} stationId={cure.station} />
+          {inSun && cure.lamp && <SunRun batch={batch} step={inSun} lamp={cure.lamp} />}
           {cureConstantsOf(batch.card).tint && <ColourBefore batch={batch} />}
         </section>
         <PlanColumn
@@ -231,68 +238,4 @@ function LampLinks({ lamps }: { readonly lamps: Parameters<typeof useCure>[2] })
       </button>
     </span>
   );
-}
-
-/** The page's one conclusion and its action. */
-function CureBand({ batch, cure }: { readonly batch: BatchState; readonly cure: CureView }) {
-  const acts = useDo();
-  const navigate = useNavigate();
-  const { worked, light } = cure;
-  if (batch.card.procedure)
-    return (
-      <SlimBand
-        say={`${batch.name}: exactly ${clockText(batch.card.procedure.cureS)}.`}
-        more={batch.card.procedure.reference}
-      />
-    );
-  if (cure.maps.share !== undefined)
-    return (
-      <SlimBand say={`${batch.name}: the light is being mapped.`} more="The plan follows when both poses are known." />
-    );
-  const window = worked?.forecast.window;
-  if (!light || !worked?.eachS || !window)
-    return (
-      <SlimBand
-        say={worked?.closed ? `${batch.name}: no plan fits.` : `${batch.name}: light comes first.`}
-        more={worked?.closed?.opens}
-      />
-    );
-  const runs = light.poses.length;
-  const { eachS } = worked;
-  const say =
-    runs > 1
-      ? `${batch.name}: cure ${clockText(eachS)}, turn over, cure ${clockText(eachS)}, then touch-check.`
-      : `${batch.name}: cure ${clockText(eachS)}, then touch-check.`;
-  const more = `Tack-free from ${clockText(window.handleS!)}${window.maxS === undefined ? '' : ` · ${window.maxBy === 'tint' ? 'starts to yellow' : 'turns brittle'} after ${clockText(window.maxS)}`}`;
-  const begun = batch.steps.some(({ kind, state }) => kind === 'cure' && state !== 'waiting');
-  const taken = isTaken(batch, cure);
-  const isNext = currentStep(batch)?.kind === 'cure';
-  return (
-    <SlimBand
-      say={say}
-      more={more}
-      keys={
-        begun ? undefined : taken ? (
-          <SlimButton label={isNext ? 'To the bench: it is next' : 'Taken on'} onPress={() => void navigate('/')} />
-        ) : (
-          <SlimButton
-            keyName="Enter"
-            label="Take this plan"
-            onPress={() =>
-              void acts.send(`/api/batches/${batch.id}/cure-plan`, { light, medium: cure.medium, tempC: cure.tempC })
-            }
-          />
-        )
-      }
-    />
-  );
-}
-
-/** The batch has taken on just this light, in just this medium and heat. */
-function isTaken(batch: BatchState, { light, medium, tempC, worked }: CureView): boolean {
-  const step = batch.steps.find(({ kind, state }) => kind === 'cure' && state === 'waiting');
-  if (!batch.light || !light || !step || !worked) return false;
-  const plain = (value: unknown) => canonicalJson(JSON.parse(JSON.stringify(value)));
-  const asSet = (step.medium ?? batch.card.cureMedium) === medium && step.tempC === tempC;
-  return asSet && plain(batch.light) === plain(light);
 }

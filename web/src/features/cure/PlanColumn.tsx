@@ -88,7 +88,7 @@ function Steps({ cure }: { readonly cure: CureView }) {
       <ol className="mt-1">
         <Line
           when={clockText(eachS)}
-          what={`As placed, ${where}`}
+          what={`As placed, ${where}${light.inside ? ', the rod inside' : ''}`}
           more={cycleWords ?? `coldest spot gets ${plainNumber(first!.coldMWPerCm2)} mW/cm²`}
         />
         {second && (

@@ -13,6 +13,8 @@ import type { CurePart } from './useCurePart.ts';
 
 type TablePlanProps = {
   readonly part: CurePart;
+  /** of its outline from above, mm */
+  readonly radiusMm: number;
   readonly placements: readonly Placement[];
   readonly lamp: Lamp;
   readonly onChange: (placements: readonly Placement[]) => void;
@@ -23,7 +25,7 @@ const TURN_DEG = 15;
 const SIZE_PX = 190;
 
 /** The table from above: parts are dragged, or moved with the arrow keys and turned with R. */
-export function TablePlan({ part, placements, lamp, onChange }: TablePlanProps) {
+export function TablePlan({ part, radiusMm, placements, lamp, onChange }: TablePlanProps) {
   const [held, setHeld] = useState<number>();
   const svg = useRef<SVGSVGElement>(null);
   const { outlines, tops } = useMemo(() => {
@@ -110,7 +112,7 @@ export function TablePlan({ part, placements, lamp, onChange }: TablePlanProps) 
       ) : (
         crowded(
           placements.map(({ xMm, yMm }) => [xMm, yMm]),
-          part.radiusMm,
+          radiusMm,
         ) && (
           <p className="text-[13px] text-ink-2">
             They stand close and shadow each other; two loads would be more even.

@@ -1,4 +1,4 @@
-import { type Lamp, lampShare, type Placement } from '@north-step/core/light';
+import { type InsideRod, type Lamp, lampShare, type Placement } from '@north-step/core/light';
 import type { Refusal } from '@north-step/core/result';
 import { proxy, type Remote, wrap } from 'comlink';
 import type { LightMapperApi, MapAnswer } from '../../workers/light.worker.ts';
@@ -16,6 +16,8 @@ export type MapOf = {
   readonly partKeys: readonly string[];
   readonly placements: readonly Placement[];
   readonly lamp: Lamp;
+  /** by part, where one is stood in its hollow */
+  readonly rods: readonly (InsideRod | undefined)[];
 };
 
 /** Makes a map in a worker of its own, or takes the one that the server keeps of the same parts, places and lamp. */
@@ -27,8 +29,8 @@ export function makeMap(of: MapOf, onShare: (share: number) => void): MapJob {
       const key = await keyOf(of);
       const known = await storedMap(key);
       const remote: Remote<LightMapperApi> = wrap<LightMapperApi>(worker);
-      const { parts, placements, lamp } = of;
-      const answer = await remote.map({ parts, placements, lamp, known }, proxy(onShare));
+      const { parts, placements, lamp, rods } = of;
+      const answer = await remote.map({ parts, placements, lamp, rods, known }, proxy(onShare));
       if (!answer.ok) return answer;
       if (!known) void storeMap(key, answer);
       return { ok: true, map: answer };
@@ -50,9 +52,9 @@ export function makeMap(of: MapOf, onShare: (share: number) => void): MapJob {
 
 /** A map is the same when parts, places and lamp are; the way it is computed counts as one of them. */
 const METHOD = 1;
-async function keyOf({ partKeys, placements, lamp }: MapOf): Promise<string> {
+async function keyOf({ partKeys, placements, lamp, rods }: MapOf): Promise<string> {
   const { hours: _, metered: __, ...built } = lamp;
-  const text = JSON.stringify([METHOD, partKeys, placements, built, lampShare(lamp).toPrecision(4)]);
+  const text = JSON.stringify([METHOD, partKeys, placements, built, lampShare(lamp).toPrecision(4), rods]);
   const hash = await crypto.subtle.digest('SHA-256', new TextEncoder().encode(text));
   return [...new Uint8Array(hash)].map((byte) => byte.toString(16).padStart(2, '0')).join('');
 }

@@ -11,7 +11,7 @@ import {
   whyClosed,
   windowRatio,
 } from '@north-step/core/cure';
-import { extremesOver, HOLLOW_SHARE, type Placement, spreadPlaces } from '@north-step/core/light';
+import { extremesOver, HOLLOW_SHARE } from '@north-step/core/light';
 import type { Vec3 } from '@north-step/core/mesh';
 import {
   type BatchLight,
@@ -25,13 +25,13 @@ import {
   requestWith,
   shareS,
 } from '@north-step/core/route';
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import type { LightMap } from './lightMap.ts';
 import { useCurePart } from './useCurePart.ts';
 import { useLightMaps } from './useLightMaps.ts';
+import { poseOf, useStand } from './useStand.ts';
 
 const UP: Vec3 = [0, 0, 1];
-const DOWN: Vec3 = [0, 0, -1];
 /** A coldest spot darker than this share of the median asks for a turn. */
 const TURN_BELOW_SHARE = 0.55;
 
@@ -50,20 +50,14 @@ export function useCure(batch: BatchState | undefined, bench: BenchReply | undef
   const [chosenOuter, setOuterOnly] = useState<boolean>();
   const part = useCurePart(batch);
   const [count, setCount] = useState<number>();
-  const [placements, setPlacements] = useState<readonly Placement[]>([]);
   const { tableRadiusMm } = lamp?.lamp ?? {};
   const wanted = count ?? batch?.light?.placed ?? batch?.count ?? 1;
-  const places = useMemo(
-    () => (part && tableRadiusMm ? spreadPlaces(Math.min(wanted, MOST_PLACED), part.radiusMm, tableRadiusMm) : []),
-    [part, tableRadiusMm, wanted],
-  );
-  useEffect(() => {
-    setPlacements(places.map(([xMm, yMm]) => ({ part: 0, xMm, yMm, turnDeg: 0 })));
-  }, [places]);
+  const stand = useStand(part, tableRadiusMm, wanted, poseOf(batch?.light?.poses[0]?.up));
+  const { placements, up, inside } = stand;
   const lit = lamp?.lamp;
   // biome-ignore lint/correctness/useExhaustiveDependencies: a lamp is the same as long as its version and its place are
   const steadyLamp = useMemo(() => lit, [lamp?.stationId, lamp?.version]);
-  const maps = useLightMaps(part, placements, steadyLamp);
+  const maps = useLightMaps(part, placements, steadyLamp, inside);
   const suggestsTurn =
     maps.first !== undefined &&
     (maps.first.figures.coldMWPerCm2 < TURN_BELOW_SHARE * maps.first.figures.medianMWPerCm2 ||
@@ -72,10 +66,11 @@ export function useCure(batch: BatchState | undefined, bench: BenchReply | undef
   const hollowPct = first ? hollowSharePct(first, second) : 0;
   const outerOnly = chosenOuter ?? hollowPct > HOLLOW_COUNTS_PCT;
   const poses = useMemo(() => {
-    if (first) return lightsOf({ station, placed: placements.length, outerOnly }, first, second);
+    const rod = inside && { totalMW: inside.totalMW, lengthMm: Math.round(inside.lengthMm) };
+    if (first) return lightsOf({ station, placed: placements.length, outerOnly, inside: rod, up }, first, second);
     const sun = lamp?.lamp.kind === 'sun' && lamp.lamp.groups.length === 0;
     return sun ? { plain: evenLight(lamp, placements.length) } : undefined;
-  }, [first, second, station, placements.length, outerOnly, lamp]);
+  }, [first, second, station, placements.length, outerOnly, lamp, inside, up]);
   const forecasts = useMemo(() => {
     if (!batch || !bench) return undefined;
     const of = (light: BatchLight | undefined) => light && forecastCure(batch, { light, medium, tempC }, bench.bench);
@@ -108,16 +103,12 @@ export function useCure(batch: BatchState | undefined, bench: BenchReply | undef
     setOuterOnly,
     wanted,
     setCount,
-    fits: places.length,
-    placements,
-    setPlacements,
-    spread: () => setPlacements(places.map(([xMm, yMm]) => ({ part: 0, xMm, yMm, turnDeg: 0 }))),
+    stand,
     maps,
     light,
     worked,
   };
 }
-const MOST_PLACED = 24;
 /** More surface than this inside hollows, and the plan goes by the outer faces unless told otherwise. */
 const HOLLOW_COUNTS_PCT = 1;
 
@@ -129,22 +120,19 @@ function hollowSharePct({ values, figures }: LightMap, second: LightMap | undefi
   return (100 * inside) / values.length;
 }
 
+type Standing = Pick<BatchLight, 'station' | 'placed' | 'outerOnly' | 'inside'> & { readonly up: Vec3 };
 type Poses = { readonly plain?: BatchLight; readonly turned?: BatchLight };
 type Forecasts = { readonly plain?: CureForecast; readonly turned?: CureForecast };
 
 /** Light of the batch's coldest and hottest spot as placed, and over both poses. */
-function lightsOf(
-  of: Pick<BatchLight, 'station' | 'placed' | 'outerOnly'>,
-  first: LightMap,
-  second: LightMap | undefined,
-): Poses {
+function lightsOf(of: Standing, first: LightMap, second: LightMap | undefined): Poses {
   const both = second && second.values.length === first.values.length;
   return { plain: lightOf(of, [first]), turned: both ? lightOf(of, [first, second]) : undefined };
 }
 
 /** Light of the batch's coldest and hottest spot, in one pose or in both. */
 function lightOf(
-  { station, placed, outerOnly }: Pick<BatchLight, 'station' | 'placed' | 'outerOnly'>,
+  { station, placed, outerOnly, inside, up }: Standing,
   maps: readonly [LightMap, ...LightMap[]],
 ): BatchLight | undefined {
   const [first] = maps;
@@ -157,13 +145,14 @@ function lightOf(
     station,
     placed,
     poses: maps.map((_, i) => ({
-      up: i === 0 ? UP : DOWN,
+      up: i === 0 ? up : ([-up[0], -up[1], -up[2]] as const),
       coldMWPerCm2: extremes.cold[i]!,
       hotMWPerCm2: extremes.hot[i]!,
     })),
     medianMWPerCm2: first.figures.medianMWPerCm2,
     neverLitPct: extremes.neverLitPct,
     ...(outerOnly ? { outerOnly } : {}),
+    ...(inside ? { inside } : {}),
     samples: first.samples.count,
     triangles: first.triangles,
   };

@@ -1,4 +1,4 @@
-import type { Lamp, Placement } from '@north-step/core/light';
+import type { InsideRod, Lamp, Placement } from '@north-step/core/light';
 import type { Refusal } from '@north-step/core/result';
 import { useEffect, useState } from 'react';
 import { type LightMap, type MapJob, makeMap } from './lightMap.ts';
@@ -28,6 +28,7 @@ export function useLightMaps(
   part: CurePart | undefined,
   placements: readonly Placement[],
   lamp: Lamp | undefined,
+  rod?: InsideRod,
 ): LightMaps {
   const [made, setMade] = useState<Made>({});
   const [stop, setStop] = useState<() => void>(() => () => {});
@@ -43,7 +44,7 @@ export function useLightMaps(
       for (const job of jobs) job.stop();
     };
     const one = async (where: readonly Placement[], from: number) => {
-      const of = { parts: [part.positions], partKeys: [part.key], placements: where, lamp };
+      const of = { parts: [part.positions], partKeys: [part.key], placements: where, lamp, rods: [rod] };
       const job = makeMap(of, (share) => !gone && setMade((now) => ({ ...now, share: from + share / 2 })));
       jobs.push(job);
       return job.result;
@@ -72,6 +73,6 @@ export function useLightMaps(
       clearTimeout(timer);
       end();
     };
-  }, [part, placements, lamp]);
+  }, [part, placements, lamp, rod]);
   return { ...made, cancel: stop };
 }
