@@ -11,6 +11,7 @@ import { sql } from '../server/src/db/index.ts';
 import { at, TestBench } from '../server/src/testing/bench.ts';
 import makeTemplate from '../server/src/testing/template.ts';
 import { couponCoverage, mapTime, playPlans, rayRates } from './light.ts';
+import { pageFigures, type Smoothness } from './page.ts';
 
 /** `npm run bench`: ratios measured in one run on this machine. Absolute times are printed for orientation only. */
 type Row = {
@@ -274,12 +275,43 @@ function light(): void {
     );
 }
 
+/** A real page and its server: frames while workers are busy, keys with a full bench, memory. */
+async function pages(): Promise<void> {
+  if (!existsSync('dist/web/index.html')) return void console.log('(pages: run npm run build first)');
+  const { measuring, mapping, keyMs, serverMb } = await pageFigures();
+  const frames = (what: string, { framesPerS, longestGapMs }: Smoothness) =>
+    rows.push({
+      what: `${what} (longest gap ${longestGapMs.toFixed(0)} ms): 50 frames / frames a second`,
+      ours: 50,
+      theirs: framesPerS,
+      unit: '/s',
+      budget: '≤ 1',
+    });
+  frames('a part of 72,200 triangles is measured and drawn', measuring);
+  frames('its light is mapped', mapping);
+  rows.push({
+    what: `a key on a bench of 30 batches (longest ${keyMs[1].toFixed(0)} ms) / 100 ms`,
+    ours: keyMs[0],
+    theirs: 100,
+    unit: 'ms',
+    budget: '≤ 1',
+  });
+  rows.push({
+    what: 'most memory of the server: with a large part measured on it / without',
+    ours: serverMb[1],
+    theirs: serverMb[0],
+    unit: 'MB',
+    budget: '≤ 2',
+  });
+}
+
 meshes();
 models();
 light();
 await server();
 estimator();
 await readingToPage();
+await pages();
 firstLoad();
 const pad = Math.max(...rows.map((row) => row.what.length));
 console.log(`${'what'.padEnd(pad)}  ratio    ours / other         budget`);

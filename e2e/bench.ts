@@ -1,5 +1,5 @@
 import { type ChildProcess, spawn } from 'node:child_process';
-import { cpSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import net from 'node:net';
 import os from 'node:os';
 import path from 'node:path';
@@ -54,6 +54,11 @@ export class ServerProcess {
       child.stderr.on('data', hear);
       child.once('exit', () => reject(new Error(this.log)));
     });
+  }
+  /** most memory it ever held, MB. @source proc(5), VmHWM */
+  peakMb(): number {
+    const status = readFileSync(`/proc/${this.child!.pid}/status`, 'utf8');
+    return Number(/VmHWM:\s+(\d+) kB/.exec(status)?.[1] ?? Number.NaN) / 1024;
   }
   /** kill -9, as a power cut would */
   async kill(): Promise<void> {

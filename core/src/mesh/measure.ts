@@ -3,7 +3,7 @@ import { plainNumber } from '../units/index.ts';
 import { type DrainPose, findDrainPose } from './drainPose.ts';
 import { type Oriented, orient } from './orient.ts';
 import { pickTriangles } from './pickTriangles.ts';
-import { findPockets, type Pockets } from './pockets.ts';
+import { type DrawnPockets, findPockets, type Pockets } from './pockets.ts';
 import { readMesh } from './readMesh.ts';
 import { cancelled, type MeshObject, type MeshWarning, noSurface, type TriangleSoup, type Watch } from './soup.ts';
 import { countContacts, type Supports, shellFacts, supportsByShape } from './supports.ts';
@@ -42,6 +42,8 @@ export type MeasureOptions = Watch & {
   /** direction that points up as it hangs, default +z */
   readonly pose?: Vec3;
   readonly voxelMm?: number;
+  /** also gives the outsides of its pockets, for a picture */
+  readonly drawn?: boolean;
   /** shells that the user picked as supports; none means that there are none; left out, they are looked for */
   readonly supportShells?: readonly number[];
 };
@@ -52,6 +54,8 @@ export type Measured = {
   readonly positions: Float32Array;
   /** shell of each triangle */
   readonly shell: Int32Array;
+  /** outsides of its pockets and cavities, nine numbers a triangle, when asked for */
+  readonly pocketSkin?: Float32Array;
 };
 
 const SMALL_MM = 2;
@@ -78,16 +82,19 @@ export function measureMesh(bytes: Uint8Array, options: MeasureOptions = {}): Re
   const inward = signedMm3 < 0 ? -1 : 1;
   const wall = wallThickness(partOnly(positions, oriented, supports), inward, scaled(0.5, 0.7));
   if (options.isCancelled?.()) return refuse(cancelled());
-  const pockets = closed ? findPockets(positions, options) : undefined;
+  const { skin, ...pockets } = closed ? findPockets(positions, options) : ({} as Partial<DrawnPockets>);
   options.onProgress?.(0.9);
   if (options.isCancelled?.()) return refuse(cancelled());
   const up = options.pose ?? [0, 0, 1];
   const drainPose =
-    pockets && findDrainPose(positions, { up, trappedMm3: pockets.trappedMm3 }, options.voxelMm ?? pockets.voxelMm);
+    pockets.trappedMm3 === undefined
+      ? undefined
+      : findDrainPose(positions, { up, trappedMm3: pockets.trappedMm3 }, options.voxelMm ?? pockets.voxelMm);
   options.onProgress?.(1);
   return ok({
     positions,
     shell: oriented.shell,
+    ...(skin ? { pocketSkin: skin } : {}),
     measures: {
       format: soup.value.format,
       triangles: positions.length / 9,

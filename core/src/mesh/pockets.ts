@@ -1,5 +1,8 @@
 import { distanceTo } from './distance.ts';
 import { ENCLOSED, held, TRAPPED } from './flood.ts';
+import { capVoxels, type Mouth, patchesOf } from './mouths.ts';
+import { pocketSkin } from './pocketSkin.ts';
+import { refinedVolumeMm3 } from './refinePocket.ts';
 import type { Vec3 } from './vectors.ts';
 import { type Box, boxOf, cellsOf, type Grid, SOLID, turnUp, voxelise } from './voxels.ts';
 
@@ -21,12 +24,15 @@ export type Pockets = {
   readonly enclosedMm3: number;
   readonly pockets: readonly Pocket[];
 };
+export type DrawnPockets = Pockets & { readonly skin?: Float32Array };
 
 export type PocketOptions = {
   /** direction that points up, default +z */
   readonly pose?: Vec3;
   /** edge of a voxel; by default the padded box is cut into at most about 1.6 million, and never finer than 0.12 mm */
   readonly voxelMm?: number;
+  /** also gives the outsides of the pockets, for a picture */
+  readonly drawn?: boolean;
 };
 
 const AIMED_VOXELS = 7e5;
@@ -39,6 +45,8 @@ const BALL_VOXELS = 10;
 const LARGEST_BALL_MM = 5;
 /** A hollow shallower than this share of its mouth is a corner or a groove, not a pocket. */
 const LEAST_DEPTH_SHARE = 0.6;
+/** From this clearance on, voxels as they are give the volume well within a hundredth. */
+const WIDE_VOXELS = 12;
 /** A ball's centre lies up to this many voxels off the middle of a channel. */
 const CENTRE_SLACK_VOXELS = 0.2;
 
@@ -47,7 +55,7 @@ const CENTRE_SLACK_VOXELS = 0.2;
  * @param positions a closed, outward mesh in mm
  * @throws RangeError when the voxel is so small that the grid would not fit in memory
  */
-export function findPockets(positions: Float32Array, options: PocketOptions = {}): Pockets {
+export function findPockets(positions: Float32Array, options: PocketOptions = {}): DrawnPockets {
   const up = options.pose ?? [0, 0, 1];
   const turned = turnUp(positions, up);
   const box = boxOf(turned);
@@ -67,14 +75,22 @@ export function findPockets(positions: Float32Array, options: PocketOptions = {}
     pocket[v] = kind[v] === TRAPPED || (kind[v] === 0 && reach[v] === 0 && grid.solid[v] !== SOLID) ? 1 : 0;
   const owner = new Uint16Array(kind.length);
   const width = new Float32Array(kind.length).fill(-1);
-  const pockets = groups(grid, pocket, 1)
+  const found = groups(grid, pocket, 1)
     .filter(({ length }) => length >= LEAST_CAVITY_VOXELS)
-    .map((voxels, index) => describe({ grid, clearance, kind, owner, width }, voxels, index + 1))
-    .filter((pocket) => pocket !== undefined)
-    .sort((a, b) => b.volumeMm3 - a.volumeMm3)
-    .slice(0, MOST_POCKETS)
-    .map((pocket) => ({ ...pocket, atMm: turnBack(pocket.atMm, up) }));
-  return { voxelMm, trappedMm3: sum(trapped), enclosedMm3: sum(enclosed), pockets };
+    .flatMap((voxels, index) => {
+      const one = describe({ grid, clearance, kind, owner, width, turned, ball }, voxels, index + 1);
+      return one ? [{ voxels, one }] : [];
+    })
+    .sort((a, b) => b.one.volumeMm3 - a.one.volumeMm3)
+    .slice(0, MOST_POCKETS);
+  const back = backFrom(up);
+  return {
+    voxelMm,
+    trappedMm3: sum(trapped),
+    enclosedMm3: sum(enclosed),
+    pockets: found.map(({ one }) => ({ ...one, atMm: back(one.atMm) })),
+    ...(options.drawn ? { skin: pocketSkin(grid, [...found.map(({ voxels }) => voxels), ...enclosed], back) } : {}),
+  };
 }
 
 /** Trapped liquid alone, for one pose. @returns mm³ */
@@ -157,46 +173,56 @@ type Measured = {
   readonly owner: Uint16Array;
   /** clearance on the widest way out found so far, voxels */
   readonly width: Float32Array;
+  /** the mesh as the grid holds it */
+  readonly turned: Float32Array;
+  /** radius of the ball that closes mouths, voxels */
+  readonly ball: number;
 };
 
 function describe(measured: Measured, voxels: Int32Array, number: number): Pocket | undefined {
-  const { grid, clearance, kind, owner } = measured;
+  const { grid, clearance, kind, owner, ball } = measured;
   const { nx, ny, voxelMm, origin, solid } = grid;
   const layer = nx * ny;
   for (const v of voxels) owner[v] = number;
-  const mouth = new Set<number>();
+  const mouth: Mouth = new Map();
   let faces = 0;
   let widest = voxels[0]!;
   let trapped = 0;
-  const look = (next: number) => {
+  const look = (v: number, step: number, axis: number) => {
+    const next = v + step;
     if (solid[next] === SOLID || owner[next] === number) return;
-    mouth.add(next);
+    const facing = mouth.get(next) ?? [0, 0, 0];
+    // a brim is flat: only where the ball came in, it took a cap of the hollow with it
+    if (kind[v] !== TRAPPED) facing[axis]! += Math.sign(step);
+    mouth.set(next, facing);
     faces++;
   };
   for (const v of voxels) {
     if (clearance[v]! > clearance[widest]!) widest = v;
-    if (kind[v] === 1) trapped++;
-    look(v - 1);
-    look(v + 1);
-    look(v - nx);
-    look(v + nx);
-    look(v - layer);
-    look(v + layer);
+    if (kind[v] === TRAPPED) trapped++;
+    [1, nx, layer].forEach((step, axis) => {
+      look(v, -step, axis);
+      look(v, step, axis);
+    });
   }
+  const mouths = patchesOf(mouth, nx, layer);
+  const capsVoxels = mouths.reduce((sum, patch) => sum + capVoxels(mouth, patch, ball), 0);
   const neckMm = 2 * (widestWayOut(measured, mouth, widest) + CENTRE_SLACK_VOXELS) * voxelMm;
   const depthMm = (voxels.length / Math.max(1, faces)) * voxelMm;
   if (trapped < voxels.length / 2 && depthMm < LEAST_DEPTH_SHARE * neckMm) return undefined;
+  const ownMm3 =
+    clearance[widest]! < WIDE_VOXELS ? refinedVolumeMm3(measured.turned, grid, voxels) : voxels.length * voxelMm ** 3;
   const [i, j, k] = [widest % nx, Math.floor(widest / nx) % ny, Math.floor(widest / layer)];
   return {
-    volumeMm3: voxels.length * voxelMm ** 3,
-    openings: patches(mouth, nx, layer),
+    volumeMm3: ownMm3 + capsVoxels * voxelMm ** 3,
+    openings: mouths.length,
     neckMm,
     atMm: [origin[0] + (i + 0.5) * voxelMm, origin[1] + (j + 0.5) * voxelMm, origin[2] + (k + 0.5) * voxelMm],
   };
 }
 
 /** The least clearance on the widest way from the mouths to a voxel. @returns voxels */
-function widestWayOut({ grid, clearance, owner, width }: Measured, mouth: ReadonlySet<number>, goal: number): number {
+function widestWayOut({ grid, clearance, owner, width }: Measured, mouth: Mouth, goal: number): number {
   const { nx } = grid;
   const layer = nx * grid.ny;
   const number = owner[goal]!;
@@ -211,7 +237,7 @@ function widestWayOut({ grid, clearance, owner, width }: Measured, mouth: Readon
     buckets[bucket] ??= [];
     buckets[bucket]!.push(v);
   };
-  for (const v of mouth) for (const step of steps) offer(v + step, Number.POSITIVE_INFINITY);
+  for (const v of mouth.keys()) for (const step of steps) offer(v + step, Number.POSITIVE_INFINITY);
   for (let bucket = buckets.length - 1; bucket >= 0; bucket--) {
     const list = buckets[bucket];
     while (list && list.length > 0) {
@@ -223,32 +249,14 @@ function widestWayOut({ grid, clearance, owner, width }: Measured, mouth: Readon
   return Math.max(0, width[goal]!);
 }
 
-/** Separate patches of mouth voxels; touching at a corner is touching. */
-function patches(mouth: Set<number>, nx: number, layer: number): number {
-  const left = new Set(mouth);
-  let count = 0;
-  for (const start of mouth) {
-    if (!left.delete(start)) continue;
-    count++;
-    const stack = [start];
-    while (stack.length > 0) {
-      const v = stack.pop()!;
-      for (let dz = -layer; dz <= layer; dz += layer)
-        for (let dy = -nx; dy <= nx; dy += nx)
-          for (let dx = -1; dx <= 1; dx++) if (left.delete(v + dz + dy + dx)) stack.push(v + dz + dy + dx);
-    }
-  }
-  return count;
-}
-
-/** From the turned frame back to the file's. */
-function turnBack([x, y, z]: Vec3, up: Vec3): Vec3 {
+/** From the frame turned to `up` back to the file's. */
+function backFrom(up: Vec3): (at: Vec3) => Vec3 {
   // rows of the turn are the columns of its inverse
-  const basis = [
-    turnUp(new Float32Array([1, 0, 0]), up),
-    turnUp(new Float32Array([0, 1, 0]), up),
-    turnUp(new Float32Array([0, 0, 1]), up),
-  ];
-  const dot = (row: Float32Array) => row[0]! * x + row[1]! * y + row[2]! * z;
-  return [dot(basis[0]!), dot(basis[1]!), dot(basis[2]!)];
+  const [a, b, c] = [
+    [1, 0, 0],
+    [0, 1, 0],
+    [0, 0, 1],
+  ].map((axis) => turnUp(Float32Array.from(axis), up)) as [Float32Array, Float32Array, Float32Array];
+  const dot = (row: Float32Array, [x, y, z]: Vec3) => row[0]! * x + row[1]! * y + row[2]! * z;
+  return (at) => [dot(a, at), dot(b, at), dot(c, at)];
 }

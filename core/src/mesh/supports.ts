@@ -56,7 +56,8 @@ export function shellFacts(positions: Float32Array, shell: Int32Array, shells: n
  */
 export function supportsByShape(facts: readonly Shell[]): readonly number[] {
   if (facts.length < 2) return [];
-  const plate = Math.min(...facts.map(({ low }) => low));
+  // not Math.min(...): a file can hold a million shells
+  const plate = facts.reduce((least, { low }) => Math.min(least, low), Number.POSITIVE_INFINITY);
   const lifted = facts.filter(({ low }) => low > plate + LIFT_MM);
   if (lifted.length === 0) return [];
   const part = lifted.reduce((a, b) => (b.volumeMm3 > a.volumeMm3 ? b : a));

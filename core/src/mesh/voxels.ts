@@ -82,7 +82,8 @@ export function voxelise(positions: Float32Array, box: Box, voxelMm: number, pad
 export const cellsOf = (box: Box, voxelMm: number, padding: number): [number, number, number] =>
   box.size.map((size) => Math.ceil(size / voxelMm) + 2 * padding) as [number, number, number];
 
-function fillColumns(grid: Grid, p: Float32Array): void {
+/** Marks the solid voxels of a grid that may cover only a part of the mesh: what is crossed below it counts. */
+export function fillColumns(grid: Omit<Grid, 'padding'>, p: Float32Array): void {
   const { nx, ny, nz, voxelMm: h, origin, solid } = grid;
   const winding = new Int8Array(solid.length);
   for (let at = 0; at < p.length; at += 9) {

@@ -9,6 +9,8 @@ export type MeasuredPart =
       readonly positions: Float32Array;
       readonly shell: Int32Array;
       readonly wall?: Float32Array;
+      /** outsides of pockets and cavities */
+      readonly pocketSkin?: Float32Array;
     }
   | { readonly ok: false; readonly refusal: Refusal };
 
@@ -19,15 +21,16 @@ const measurer = {
     options: Pick<MeasureOptions, 'unit' | 'supportShells'>,
     onProgress: (share: number) => void,
   ): MeasuredPart {
-    const result = measureMesh(bytes, { ...options, onProgress });
+    const result = measureMesh(bytes, { ...options, drawn: true, onProgress });
     if (!result.ok) return result;
-    const { measures, shell } = result.value;
+    const { measures, shell, pocketSkin } = result.value;
     const positions = result.value.positions.slice();
     const wall = wallOfTriangles(positions);
-    return transfer({ ok: true, measures, positions, shell, wall }, [
+    return transfer({ ok: true, measures, positions, shell, wall, pocketSkin }, [
       positions.buffer,
       shell.buffer,
       ...(wall ? [wall.buffer] : []),
+      ...(pocketSkin ? [pocketSkin.buffer] : []),
     ]);
   },
 };

@@ -81,9 +81,9 @@ export function PartView({ part, name, theme, marks = marksOf(part), hint, onPic
           </span>
         ) : null,
       )}
-      <figcaption className="absolute top-2 left-3 text-[13px] text-ink-2">
+      <figcaption className="border-t border-line px-3 py-1 text-[13px] text-ink-2">
         {hint ??
-          `turn with the arrow keys · the thinner, the nearer to amber${several ? ' · press a shell: support or not' : ''}`}
+          `turn with the arrow keys · the thinner, the nearer to amber${part.pocketSkin?.length ? ' · hatched: pockets' : ''}${several ? ' · press a shell: support or not' : ''}`}
       </figcaption>
     </figure>
   );

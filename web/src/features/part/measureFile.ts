@@ -10,6 +10,8 @@ export type MeasuredFile = {
   readonly shell: Int32Array;
   /** wall under each triangle, mm; nothing for very large meshes */
   readonly wall?: Float32Array;
+  /** outsides of pockets and cavities, nine numbers a triangle */
+  readonly pocketSkin?: Float32Array;
 };
 export type MeasureChoices = { readonly unit?: MeshUnit; readonly supportShells?: readonly number[] };
 export type Measuring = {
@@ -34,8 +36,8 @@ export function measureFile(
       const bytes = new Uint8Array(await file.arrayBuffer());
       const result = await remote.measure(bytes, choices, proxy(onShare));
       if (!result.ok) return result;
-      const { measures, positions, shell, wall } = result;
-      return { ok: true as const, file: { measures, positions, shell, wall } };
+      const { ok: _, ...measured } = result;
+      return { ok: true as const, file: measured };
     } catch {
       return {
         ok: false as const,

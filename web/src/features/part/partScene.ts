@@ -14,6 +14,7 @@ import {
   OrthographicCamera,
   Raycaster,
   Scene,
+  ShaderMaterial,
   Vector2,
   Vector3,
   WebGLRenderer,
@@ -24,6 +25,8 @@ export type PartPicture = {
   readonly shell: Int32Array;
   /** wall under each triangle, mm */
   readonly wall?: Float32Array;
+  /** outsides of pockets and cavities */
+  readonly pocketSkin?: Float32Array;
   /** shells drawn as supports */
   readonly supports: readonly number[];
 };
@@ -62,6 +65,8 @@ export function makePartScene(canvas: HTMLCanvasElement, picture: PartPicture): 
   const part = new Group();
   const body = new Mesh(geometry, skin);
   part.add(body);
+  const hollow = picture.pocketSkin && pocketMesh(picture.pocketSkin, middle);
+  if (hollow) part.add(hollow.mesh);
   const edges = positions.length / 9 <= EDGES_UP_TO_TRIANGLES ? new EdgesGeometry(geometry, EDGE_ANGLE_DEG) : undefined;
   if (edges) part.add(new LineSegments(edges, ink));
   part.rotation.set(-Math.PI / 2.9, 0, Math.PI / 5);
@@ -81,6 +86,7 @@ export function makePartScene(canvas: HTMLCanvasElement, picture: PartPicture): 
     });
     geometry.attributes.color!.needsUpdate = true;
     ink.color = tone('--ink', '#172226');
+    hollow?.tint(tone('--sea', '#12465a'));
     const { clientWidth: width, clientHeight: height } = canvas;
     renderer.setPixelRatio(Math.min(2, window.devicePixelRatio));
     renderer.setSize(width, height, false);
@@ -123,9 +129,32 @@ export function makePartScene(canvas: HTMLCanvasElement, picture: PartPicture): 
     dispose: () => {
       geometry.dispose();
       edges?.dispose();
+      hollow?.mesh.geometry.dispose();
       renderer.dispose();
     },
   };
+}
+
+/** Hollows are hatched and seen through the walls, so that the hatch lies over the shade of whatever is before them. */
+function pocketMesh(skin: Float32Array, middle: Vector3) {
+  const geometry = new BufferGeometry();
+  geometry.setAttribute('position', new BufferAttribute(skin, 3));
+  geometry.translate(-middle.x, -middle.y, -middle.z);
+  const colour = new Color();
+  const material = new ShaderMaterial({
+    uniforms: { colour: { value: colour } },
+    vertexShader: 'void main() { gl_Position = projectionMatrix * modelViewMatrix * vec4(position, 1.0); }',
+    fragmentShader: `uniform vec3 colour;
+      void main() {
+        if (mod(gl_FragCoord.x + gl_FragCoord.y, 7.0) > 1.8) discard;
+        gl_FragColor = vec4(colour, 1.0);
+      }`,
+    depthTest: false,
+    side: DoubleSide,
+  });
+  const mesh = new Mesh(geometry, material);
+  mesh.renderOrder = 1;
+  return { mesh, tint: (tone: Color) => void colour.copy(tone).convertLinearToSRGB() };
 }
 
 type Tones = { readonly part: Color; readonly support: Color; readonly thin: Color };
