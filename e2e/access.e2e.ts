@@ -22,6 +22,8 @@ for (const theme of ['day', 'amber'] as const) {
       '/cure',
       '/cure/lamps/lamp-box',
       '/cure/coupons',
+      '/cure/tests',
+      '/room',
       '/records',
     ]) {
       await page.goto(server.address + path);

@@ -10,5 +10,6 @@ export * from './library.ts';
 export * from './light.ts';
 export * from './parts.ts';
 export * from './resinCard.ts';
+export * from './room.ts';
 export * from './routes.ts';
 export * from './solvent.ts';

@@ -20,6 +20,7 @@ import { partRoutes } from './parts/index.ts';
 import { photoRoutes } from './photos/index.ts';
 import { recordRoutes } from './records/index.ts';
 import { resinRoutes } from './resins/index.ts';
+import { roomRoutes } from './room/index.ts';
 import { routeRoutes } from './routes/index.ts';
 import { solventRoutes } from './solvent/index.ts';
 
@@ -63,6 +64,7 @@ export async function buildApp(context: Context, options: AppOptions = {}): Prom
   app.addHook('onClose', () => Promise.all([measurer.close(), estimator.close(), mapper.close()]).then(() => {}));
   healthRoutes(app, context.db, context.nowMs);
   benchRoutes(app, context);
+  roomRoutes(app, context);
   batchRoutes(app, context);
   solventRoutes(app, context);
   resinRoutes(app, context);

@@ -1,1 +1,2 @@
 export * from './fit.ts';
+export * from './spaces.ts';

@@ -1,10 +1,10 @@
 import type { BathCare, BathNote, ReadingRow } from '@north-step/contract';
 import { type BathLimit, bathLimit, type CareBath, type Source } from '@north-step/core/care';
-import { DEFAULT_PRICES, type Prices } from '@north-step/core/policy';
 import type { ResinCard } from '@north-step/core/resin';
 import { allVessels, benchSetting, toVessel, type VesselRow } from '../bench/index.ts';
 import type { Context } from '../context.ts';
 import { type Queryable, sql } from '../db/index.ts';
+import { pricesOf } from '../room/index.ts';
 import { lastFill } from '../solvent/index.ts';
 import type { EstimateAnswer } from './estimateThread.ts';
 import type { Estimator } from './estimator.ts';
@@ -165,11 +165,6 @@ async function inUse(db: Queryable, cards: readonly ResinCard[], since: Date): P
   );
   const ids = new Set(used.map(({ id }) => id));
   return cards.filter(({ id }) => ids.size === 0 || ids.has(id));
-}
-
-async function pricesOf(db: Queryable): Promise<Prices> {
-  const row = await db.maybeOne<{ value: Partial<Prices> }>(sql`SELECT value FROM setting WHERE key = 'prices'`);
-  return { ...DEFAULT_PRICES, ...row?.value };
 }
 
 const sourcesOf = (vessels: readonly VesselRow[]): Source[] =>

@@ -16,6 +16,7 @@ const PAGES = [
   ['/cure', 'Cure'],
   ['/resins', 'Resins'],
   ['/records', 'Records'],
+  ['/room', 'Room'],
 ] as const;
 
 /** The frame of every page: where one is, who works, which light, what time. */

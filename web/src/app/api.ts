@@ -11,6 +11,7 @@ import type {
   PartNotesReply,
   RecordList,
   ResinsReply,
+  RoomReply,
   RouteReply,
   RoutesReply,
   SolventReply,
@@ -30,6 +31,7 @@ export const TAGS = [
   'Routes',
   'Parts',
   'Lamps',
+  'Room',
 ] as const;
 
 /** Reads only: everything that changes the bench goes through the outbox. */
@@ -70,6 +72,7 @@ export const api = createApi({
       providesTags: ['Solvent'],
     }),
     workload: build.query<WorkloadReply, number>({ query: (days) => ({ url: 'solvent/workload', params: { days } }) }),
+    room: build.query<RoomReply, void>({ query: () => 'room', providesTags: ['Room'] }),
     devices: build.query<DevicesReply, void>({ query: () => 'devices' }),
     records: build.query<RecordList, { offset: number; limit: number }>({
       query: (params) => ({ url: 'records', params }),
@@ -86,6 +89,7 @@ export const {
   usePaceQuery,
   usePartNotesQuery,
   useResinsQuery,
+  useRoomQuery,
   useRoutesQuery,
   useRouteQuery,
   useSolventQuery,

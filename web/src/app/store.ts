@@ -25,7 +25,7 @@ store.subscribe(() => {
 
 type Tag = (typeof TAGS)[number];
 const TAGS_OF: Readonly<Record<string, readonly Tag[]>> = {
-  bench: ['Bench'],
+  bench: ['Bench', 'Room'],
   batches: ['Batches'],
   solvent: ['Solvent'],
   estimates: ['Care', 'Bench'],

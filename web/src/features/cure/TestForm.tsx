@@ -1,4 +1,4 @@
-import type { ErrorReply, LampView } from '@north-step/contract';
+import type { LampView } from '@north-step/contract';
 import { MEDIA, TEST_PROPERTIES, type TestProperty } from '@north-step/core/cure';
 import type { ResinCard } from '@north-step/core/resin';
 import { clockText, parseDurationS } from '@north-step/core/units';
@@ -30,7 +30,6 @@ export function TestForm({ card, lots, lamps, roomC, property, onProperty }: Tes
   const [ovenTime, setOvenTime] = useState('60 min');
   const [text, setText] = useState('');
   const [note, setNote] = useState('');
-  const [refusal, setRefusal] = useState<ErrorReply['error']>();
   const seconds = parseDurationS(time);
   const ovenS = parseDurationS(ovenTime);
   const readings = readingsFrom(text);
@@ -44,7 +43,6 @@ export function TestForm({ card, lots, lamps, roomC, property, onProperty }: Tes
     !readings && 'the readings',
   ].filter((one) => one !== false);
   const save = async () => {
-    setRefusal(undefined);
     const answer = await acts.send('/api/cure-tests', {
       cardId: card.id,
       lot: lot ?? lots[0] ?? 'unknown',
@@ -63,7 +61,7 @@ export function TestForm({ card, lots, lamps, roomC, property, onProperty }: Tes
     if (answer?.ok) {
       setText('');
       setNote('');
-    } else if (answer) setRefusal(answer.error);
+    }
   };
   return (
     <>
@@ -135,11 +133,6 @@ export function TestForm({ card, lots, lamps, roomC, property, onProperty }: Tes
         <span className="label">Note</span>
         <input className="field" value={note} maxLength={500} onChange={(event) => setNote(event.target.value)} />
       </label>
-      {refusal && (
-        <p role="alert" className="mt-2 border-l-4 border-brick pl-3">
-          {refusal.message} {refusal.remedy} What you typed is still here.
-        </p>
-      )}
       {missing.length > 0 && <p className="mt-2 text-sm text-ink-2">Still needed: {missing.join(', ')}.</p>}
       <button type="button" className="btn btn-sea mt-2" disabled={missing.length > 0} onClick={() => void save()}>
         Keep this set

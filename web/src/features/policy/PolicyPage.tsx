@@ -3,8 +3,9 @@ import { POLICY_PRICES } from '@north-step/core/policy';
 import { plainNumber } from '@north-step/core/units';
 import { actLimitsPctW } from '@north-step/core/wash';
 import { useMemo, useState } from 'react';
+import { Link } from 'react-router';
 import { Bar, BarChart, CartesianGrid, LabelList, XAxis, YAxis } from 'recharts';
-import { useCareQuery, useSolventQuery, useWorkloadQuery } from '../../app/api.ts';
+import { useCareQuery, useRoomQuery, useSolventQuery, useWorkloadQuery } from '../../app/api.ts';
 import { Choice, Empty, Failed, HeadRow, Loading, Stepper } from '../../ui/index.ts';
 import { SlimBand } from '../next/index.ts';
 import { comparePolicies, type Shown } from './policies.ts';
@@ -30,12 +31,14 @@ export function PolicyPage() {
   const volumeMl = (solvent?.vessels.find((vessel) => vessel.role === 'clean')?.capacityMl ?? 5000) * 0.92;
   const firstPctW = limitOf('first', FIRST);
   const cleanPctW = limitOf('clean', CLEAN);
+  const { data: room } = useRoomQuery();
+  const prices = useMemo(() => ({ ...POLICY_PRICES, ...room?.room.prices }), [room]);
   const shown = useMemo(
     () =>
       work && work.batches.length > 0
-        ? comparePolicies(work.days, work.batches, { volumeMl, firstPctW, cleanPctW, everyDays, prices: POLICY_PRICES })
+        ? comparePolicies(work.days, work.batches, { volumeMl, firstPctW, cleanPctW, everyDays, prices })
         : undefined,
-    [work, volumeMl, firstPctW, cleanPctW, everyDays],
+    [work, volumeMl, firstPctW, cleanPctW, everyDays, prices],
   );
   if (isError && !work) return <Failed what="the work of the last days" onRetry={() => void refetch()} />;
   if (!work) return <Loading what="the work of the last days" />;
@@ -72,10 +75,13 @@ export function PolicyPage() {
         {shown && <PolicyTable shown={shown} best={best} />}
         {shown && <PolicyChart shown={shown} work={work} />}
         <p className="max-w-4xl text-sm text-ink-2">
-          Prices: fresh {POLICY_PRICES.freshPerL} a litre, disposal {POLICY_PRICES.disposePerL}, reclaiming{' '}
-          {POLICY_PRICES.reclaimPerL}, the work of one change {POLICY_PRICES.changeEach}. Every policy starts with
-          freshly filled baths. Impeller, 180 s in all, 0.8 µm tolerated. Local codes decide how much solvent may be
-          kept and whether it may be reclaimed.
+          Prices (
+          <Link to="/room" className="underline">
+            change them
+          </Link>
+          ): fresh {prices.freshPerL} a litre, disposal {prices.disposePerL}, reclaiming {prices.reclaimPerL}, the work
+          of one change {prices.changeEach}. Every policy starts with freshly filled baths. Impeller, 180 s in all, 0.8
+          µm tolerated. Local codes decide how much solvent may be kept and whether it may be reclaimed.
         </p>
       </div>
     </>

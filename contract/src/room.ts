@@ -1,0 +1,59 @@
+import { AIRS } from '@north-step/core/dry';
+import type { Spaces } from '@north-step/core/fit';
+import { type Static, Type } from 'typebox';
+import { command, EntityId, literals, ranged, strict, Text } from './common.ts';
+
+const mm = (most = 3000) => ranged('mm', 0, most);
+const Pair = Type.Array(mm(), { minItems: 2, maxItems: 2 });
+const Triple = Type.Array(mm(), { minItems: 3, maxItems: 3 });
+const WashSpace = Type.Object(
+  {
+    openingMm: Pair,
+    depthMm: mm(),
+    impellerMm: mm(),
+    basket: Type.Optional(Type.Object({ sizeMm: Triple, meshMm: mm(100) }, strict)),
+  },
+  strict,
+);
+const SpacesInput = Type.Unsafe<Spaces>(
+  Type.Object(
+    {
+      plate: Type.Optional(Type.Object({ sizeMm: Pair, mountMm: mm() }, strict)),
+      wash: Type.Optional(Type.Record(EntityId, WashSpace)),
+      boxes: Type.Optional(Type.Record(EntityId, Triple)),
+    },
+    strict,
+  ),
+);
+export const RoomInput = Type.Object(
+  {
+    workshop: Text(80),
+    roomC: ranged('°C', -10, 50),
+    humidityPct: ranged('%', 0, 100),
+    /** how air moves over the drying rack */
+    dryAir: literals(AIRS),
+    spaces: SpacesInput,
+    /** by the workshop's own money, for a litre */
+    prices: Type.Object(
+      {
+        freshPerL: ranged('fresh solvent', 0, 10_000),
+        disposePerL: ranged('handing waste over', 0, 10_000),
+        reclaimPerL: ranged('reclaimed solvent', 0, 10_000),
+      },
+      strict,
+    ),
+  },
+  strict,
+);
+export type RoomInput = Static<typeof RoomInput>;
+export const SetRoom = Type.Object({ ...command, room: RoomInput }, strict);
+export type SetRoom = Static<typeof SetRoom>;
+export const RoomReply = Type.Object({
+  room: RoomInput,
+  stations: Type.Array(Type.Object({ id: EntityId, name: Type.String(), kind: literals(['wash', 'box']) }), {
+    description: 'where sizes are asked for',
+  }),
+  changedAtMs: Type.Union([Type.Number(), Type.Null()]),
+  changedBy: Type.Union([Type.String(), Type.Null()]),
+});
+export type RoomReply = Static<typeof RoomReply>;

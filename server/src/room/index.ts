@@ -1,0 +1,2 @@
+export { pricesOf } from './room.ts';
+export { roomRoutes } from './routes.ts';

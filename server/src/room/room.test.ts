@@ -1,0 +1,57 @@
+import type { RoomReply } from '@north-step/contract';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { sql } from '../db/index.ts';
+import { TestBench } from '../testing/bench.ts';
+
+let t: TestBench;
+beforeAll(async () => {
+  t = await TestBench.open();
+  await t.fillBaths();
+});
+afterAll(() => t.close());
+
+describe('the room', () => {
+  it('is said anew, is used at once, and every saying stays a fact', async () => {
+    const before = await t.get<RoomReply>('/api/room');
+    expect(before).toMatchObject({ changedAtMs: null, room: { prices: { freshPerL: 4.6 } } });
+    const room = {
+      ...before.room,
+      roomC: 17.5,
+      dryAir: 'fan',
+      spaces: { plate: { sizeMm: [120, 70], mountMm: 40 }, boxes: { 'lamp-box': [180, 180, 190] } },
+      prices: { freshPerL: 9, disposePerL: 2, reclaimPerL: 1 },
+    };
+    const after = await t.must<RoomReply>('/api/room', { room });
+    expect(after).toMatchObject({ room, changedBy: 'Ada B.' });
+    const { bench } = await t.bench();
+    expect(bench).toMatchObject({ roomC: 17.5, dryAir: 'fan', spaces: room.spaces });
+    const facts = await t.db.many<{ key: string }>(sql`SELECT key FROM setting_event ORDER BY seq`);
+    expect(facts.map(({ key }) => key)).toEqual(['bench', 'prices']);
+    await expect(t.db.many(sql`DELETE FROM setting_event`)).rejects.toThrow();
+  });
+  it.each([
+    ['an impeller above the rim', { wash: { 'wash-1': { openingMm: [200, 150], depthMm: 90, impellerMm: 95 } } }, 422],
+    [
+      'a basket wider than its tub',
+      {
+        wash: {
+          'wash-1': {
+            openingMm: [100, 100],
+            depthMm: 90,
+            impellerMm: 5,
+            basket: { sizeMm: [150, 90, 60], meshMm: 4 },
+          },
+        },
+      },
+      422,
+    ],
+    ['a lamp of no size', { boxes: { 'lamp-box': [0, 100, 100] } }, 422],
+    ['a size of text', { boxes: { 'lamp-box': ['wide', 100, 100] } }, 400],
+  ])('with %s is refused by field and left as it was', async (_, spaces, status) => {
+    const before = await t.get<RoomReply>('/api/room');
+    const reply = await t.post('/api/room', { room: { ...before.room, spaces } });
+    expect(reply.status).toBe(status);
+    expect((reply.body as { error: { field: string } }).error.field).toContain('room.spaces');
+    expect(await t.get<RoomReply>('/api/room')).toEqual(before);
+  });
+});

@@ -1,0 +1,67 @@
+import type { RoomInput, RoomReply, SetRoom } from '@north-step/contract';
+import { validateSpaces } from '@north-step/core/fit';
+import { DEFAULT_PRICES, type Prices } from '@north-step/core/policy';
+import { type BenchSetting, benchSetting } from '../bench/index.ts';
+import type { Context } from '../context.ts';
+import { type Queryable, sql } from '../db/index.ts';
+import { runCommand } from '../http/command.ts';
+import { Refused } from '../http/errors.ts';
+
+/** What solvent costs here; the model's own figures until the workshop says its own. */
+export async function pricesOf(db: Queryable): Promise<Prices> {
+  const row = await db.maybeOne<{ value: Partial<Prices> }>(sql`SELECT value FROM setting WHERE key = 'prices'`);
+  return { ...DEFAULT_PRICES, ...row?.value };
+}
+
+export async function roomView(db: Queryable): Promise<RoomReply> {
+  const [setting, prices, stations, last] = await Promise.all([
+    benchSetting(db),
+    pricesOf(db),
+    db.many<{ id: string; name: string; vessel_id: string | null }>(sql`
+      SELECT s.id, s.name, s.vessel_id FROM station s
+       WHERE s.vessel_id IS NOT NULL OR s.id IN (SELECT station_id FROM lamp) ORDER BY s.place`),
+    db.maybeOne<{ at: Date; by: string }>(sql`SELECT at, by FROM setting_event ORDER BY seq DESC LIMIT 1`),
+  ]);
+  const { workshop, roomC, humidityPct, dryAir, spaces = {} } = setting;
+  return {
+    room: { workshop, roomC, humidityPct, dryAir, spaces, prices },
+    stations: stations.map(({ id, name, vessel_id }) => ({ id, name, kind: vessel_id ? 'wash' : 'box' })),
+    changedAtMs: last?.at.getTime() ?? null,
+    changedBy: last?.by ?? null,
+  };
+}
+
+/** Writes the room down anew. Nothing that ran before is changed by it. @throws Refused naming the first size that cannot be */
+export async function setRoom(context: Context, { commandId, by = 'workshop', room }: SetRoom): Promise<RoomReply> {
+  const breach = validateSpaces(room.spaces)[0];
+  if (breach)
+    throw new Refused({
+      code: 'BAD_VALUE',
+      field: `room.spaces.${breach.split(/[: ]/)[0]}`,
+      message: `${breach} The room was left as it was.`,
+    });
+  await runCommand(context, { commandId, kind: 'room.set' }, async (tx) => {
+    const { prices, ...rest } = room;
+    const before = await benchSetting(tx);
+    const bench: BenchSetting = { ...before, ...rest };
+    await keep(tx, 'bench', bench, context.nowMs(), by, commandId);
+    await keep(tx, 'prices', prices, context.nowMs(), by, commandId);
+    return { reply: { ok: true }, topics: ['bench', 'solvent'] };
+  });
+  return roomView(context.db);
+}
+
+async function keep(
+  tx: Queryable,
+  key: 'bench' | 'prices',
+  value: BenchSetting | RoomInput['prices'],
+  nowMs: number,
+  by: string,
+  commandId: string,
+): Promise<void> {
+  const text = JSON.stringify(value);
+  await tx.many(sql`
+    INSERT INTO setting (key, value) VALUES (${key}, ${text}) ON CONFLICT (key) DO UPDATE SET value = excluded.value`);
+  await tx.many(sql`
+    INSERT INTO setting_event (key, value, at, by, command_id) VALUES (${key}, ${text}, ${new Date(nowMs)}, ${by}, ${commandId})`);
+}

@@ -1,0 +1,16 @@
+import { RoomReply, SetRoom } from '@north-step/contract';
+import type { FastifyInstance } from 'fastify';
+import type { Context } from '../context.ts';
+import { roomView, setRoom } from './room.ts';
+
+export function roomRoutes(app: FastifyInstance, context: Context): void {
+  const reply = { 200: RoomReply };
+  app.get('/api/room', { schema: { summary: 'The room, sizes of what stands in it, prices', response: reply } }, () =>
+    roomView(context.db),
+  );
+  app.post<{ Body: SetRoom }>(
+    '/api/room',
+    { schema: { summary: 'Say how the room is', body: SetRoom, response: reply } },
+    (request) => setRoom(context, request.body),
+  );
+}

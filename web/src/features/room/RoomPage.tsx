@@ -1,0 +1,122 @@
+import type { RoomInput, RoomReply } from '@north-step/contract';
+import { AIRS } from '@north-step/core/dry';
+import { useState } from 'react';
+import { useRoomQuery } from '../../app/api.ts';
+import { dayAndClock } from '../../app/useNow.ts';
+import { Choice, Failed, Loading, NumberField } from '../../ui/index.ts';
+import { SlimBand, SlimButton, useDo } from '../next/index.ts';
+import { Sizes } from './Sizes.tsx';
+
+const PRICE_WORDS = {
+  freshPerL: 'fresh solvent, a litre',
+  disposePerL: 'waste handed over, a litre',
+  reclaimPerL: 'reclaimed, a litre',
+} as const satisfies Record<keyof RoomInput['prices'], string>;
+
+/** The room, what stands in it by a ruler, and what solvent costs here. */
+export function RoomPage() {
+  const { data, isError, refetch } = useRoomQuery();
+  if (isError && !data) return <Failed what="the room" onRetry={() => void refetch()} />;
+  if (!data) return <Loading what="the room" />;
+  return <RoomForm key={data.changedAtMs ?? 0} known={data} />;
+}
+
+function RoomForm({ known }: { readonly known: RoomReply }) {
+  const acts = useDo();
+  const [draft, setDraft] = useState<RoomInput>(known.room);
+  const changed = JSON.stringify(draft) !== JSON.stringify(known.room);
+  const set = (over: Partial<RoomInput>) => setDraft({ ...draft, ...over });
+  return (
+    <>
+      <SlimBand
+        say={
+          changed
+            ? 'Keep what you changed, or leave it as it was.'
+            : `${draft.workshop}: ${draft.roomC} °C, ${draft.humidityPct} % humid.`
+        }
+        more={
+          known.changedAtMs === null
+            ? 'As it was set up. Sizes decide whether a part fits; heat and air decide how long it dries.'
+            : `Said on ${dayAndClock(known.changedAtMs)} by ${known.changedBy}.`
+        }
+        keys={
+          changed && (
+            <>
+              <SlimButton label="Keep" onPress={() => void acts.send('/api/room', { room: draft })} />
+              <SlimButton label="Leave it" onPress={() => setDraft(known.room)} />
+            </>
+          )
+        }
+      />
+      <div className="grid grid-cols-[360px_minmax(0,1fr)] max-lg:grid-cols-1">
+        <section aria-label="The room" className="border-r border-line px-[18px] py-3">
+          <h2 className="text-lg font-bold">The room</h2>
+          <label className="mt-1 block">
+            <span className="label">Workshop</span>
+            <input
+              className="field"
+              value={draft.workshop}
+              maxLength={80}
+              onChange={(event) => set({ workshop: event.target.value })}
+            />
+          </label>
+          <div className="mt-2 grid grid-cols-2 gap-2">
+            <NumberField
+              label="room"
+              unit="°C"
+              min={-10}
+              max={50}
+              step={0.5}
+              value={draft.roomC}
+              onChange={(roomC) => roomC !== undefined && set({ roomC })}
+            />
+            <NumberField
+              label="humidity"
+              unit="%"
+              min={0}
+              max={100}
+              value={draft.humidityPct}
+              onChange={(humidityPct) => humidityPct !== undefined && set({ humidityPct })}
+            />
+          </div>
+          <h3 className="mt-3 mb-1 font-bold">Air over the drying rack</h3>
+          <Choice
+            label="Air over the drying rack"
+            value={draft.dryAir}
+            options={AIRS.map((value) => ({ value, text: value }))}
+            onChange={(dryAir) => set({ dryAir })}
+          />
+          {draft.dryAir === 'warm' && (
+            <p className="mt-1 border-l-4 border-brick pl-2 text-sm">
+              Warm air near solvent vapour is a fire risk: the rack must stand away from the baths, lids on, extraction
+              running.
+            </p>
+          )}
+          <h2 className="mt-5 text-lg font-bold">What solvent costs</h2>
+          <p className="text-[13px] text-ink-2">
+            In your own money. Choices at a bath and the policy page count with it.
+          </p>
+          {(Object.keys(PRICE_WORDS) as (keyof typeof PRICE_WORDS)[]).map((name) => (
+            <NumberField
+              key={name}
+              className="mt-2"
+              label={PRICE_WORDS[name]}
+              min={0}
+              step={0.1}
+              value={draft.prices[name]}
+              onChange={(value) => value !== undefined && set({ prices: { ...draft.prices, [name]: value } })}
+            />
+          ))}
+        </section>
+        <section aria-label="Sizes" className="px-[18px] py-3">
+          <h2 className="text-lg font-bold">Sizes</h2>
+          <p className="text-[13px] text-ink-2">
+            By a ruler, inside. They say whether a plate hangs, a basket holds, a lamp closes; what is not known is not
+            checked.
+          </p>
+          <Sizes stations={known.stations} spaces={draft.spaces} onChange={(spaces) => set({ spaces })} />
+        </section>
+      </div>
+    </>
+  );
+}
