@@ -16,6 +16,7 @@ import {
   requestOf,
   sunNow,
   validateBatchLight,
+  wallWindow,
 } from './index.ts';
 
 const light = (poses: readonly (readonly [cold: number, hot: number])[]): BatchLight => ({
@@ -42,6 +43,17 @@ const code = (batch: BatchState, chosen: CureChoice, bench = fine) => {
   const decided = decideCurePlan(batch, chosen, bench, now);
   return decided.ok ? 'ok' : decided.refusal.code;
 };
+
+describe('the window on a plain wall', () => {
+  it('is that of the lamp, as coupons and looks have taught it', () => {
+    const plain = wallWindow(testCard, testBench, 'lamp-box', 3);
+    const pairs = { [pairKey(testCard.id, 'lamp-box')]: { lnRate: 0.3, lnRateSd: 0.1, lnDose: -0.2, lnDoseSd: 0.1 } };
+    const taught = wallWindow(testCard, { ...testBench, pairs }, 'lamp-box', 3);
+    expect(taught.handleS!).toBeLessThan(plain.handleS!);
+    // brittleness is a dose: e^−0.2 of the time
+    expect(taught.maxS! / plain.maxS!).toBeCloseTo(Math.exp(-0.2), 2);
+  });
+});
 
 describe('a plan of light from the map', () => {
   it('sets the cure by the coldest spot, not by the meter', () => {

@@ -25,5 +25,6 @@ export * from './template.ts';
 export * from './templates.ts';
 export * from './twoBaths.ts';
 export * from './types.ts';
+export * from './wallWindow.ts';
 export * from './washing.ts';
 export * from './why.ts';

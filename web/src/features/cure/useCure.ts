@@ -158,12 +158,18 @@ function lightOf(
   };
 }
 
-/** A turn is worth its hands where it widens the window, or opens one as wide sooner. */
+/** A turn costs hands: it must gain at least so much. */
+const WORTH_A_TURN = 1.1;
+
+/** A turn is worth its hands where it widens the window by a tenth, or opens one as wide a tenth sooner. */
 function turnHelps(forecasts: Forecasts | undefined): boolean {
   if (!forecasts?.turned || !forecasts.plain) return forecasts?.turned !== undefined;
   const [plain, turned] = [forecasts.plain.window, forecasts.turned.window];
   const [wide, wider] = [windowRatio(plain), windowRatio(turned)];
-  return wider > wide || (wider === wide && (turned.handleS ?? 0) < (plain.handleS ?? 0));
+  const sooner =
+    WORTH_A_TURN * (turned.handleS ?? Number.POSITIVE_INFINITY) <= (plain.handleS ?? Number.POSITIVE_INFINITY);
+  if (Number.isFinite(wide) && wider >= WORTH_A_TURN * wide) return wider > 0;
+  return wider >= wide && sooner;
 }
 
 /** The sun has no map: parts are turned now and then, so that every face gets near the mean. */

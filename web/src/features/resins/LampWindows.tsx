@@ -1,12 +1,11 @@
-import { cureWindow } from '@north-step/core/cure';
 import type { ResinCard } from '@north-step/core/resin';
-import { type BenchNow, cureSetting, STATIONS, TWO_BATHS } from '@north-step/core/route';
+import { STATIONS, wallWindow } from '@north-step/core/route';
 import { clockText, plainNumber } from '@north-step/core/units';
 import { Link } from 'react-router';
 import { useBenchQuery } from '../../app/api.ts';
 import { WindowBar } from '../../glyphs/index.ts';
 
-const WALL_MM = 3;
+export const WALL_MM = 3;
 
 /** The window of a resin under every light source of the shop, on even light over a 3 mm wall. */
 export function LampWindows({ card }: { readonly card: ResinCard }) {
@@ -18,7 +17,7 @@ export function LampWindows({ card }: { readonly card: ResinCard }) {
       <h2 className="mt-4 text-lg font-bold">In this shop’s lamps</h2>
       <ul>
         {lamps.map(([station, lamp]) => {
-          const window = windowUnder(card, bench, station);
+          const window = wallWindow(card, bench, station, WALL_MM);
           return (
             <li key={station} className="border-b border-line py-2">
               <Link to={`/cure/lamps/${station}`} className="font-bold underline decoration-line underline-offset-4">
@@ -45,13 +44,4 @@ export function LampWindows({ card }: { readonly card: ResinCard }) {
       </p>
     </section>
   );
-}
-
-function windowUnder(card: ResinCard, bench: BenchNow, station: string) {
-  const route = {
-    ...TWO_BATHS,
-    steps: TWO_BATHS.steps.map((step) => (step.type === 'cure' ? { ...step, station } : step)),
-  };
-  const part = { name: 'a wall', areaMm2: 1000, heightMm: 30, wallMm: WALL_MM };
-  return cureWindow(cureSetting({ card, part, count: 1, dripS: 300, plateAreaMm2: 0, bench, route }));
 }

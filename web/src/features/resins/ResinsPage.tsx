@@ -1,7 +1,5 @@
 import type { Resin } from '@north-step/contract';
-import { cureWindow } from '@north-step/core/cure';
-import { cureConstantsOf } from '@north-step/core/resin';
-import { EVEN_LIGHT } from '@north-step/core/route';
+import { type BenchNow, STATIONS, wallWindow } from '@north-step/core/route';
 import { clockText } from '@north-step/core/units';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -10,8 +8,7 @@ import { WindowBar } from '../../glyphs/index.ts';
 import { Failed, HeadRow, Loading } from '../../ui/index.ts';
 import { SlimBand, SlimButton } from '../next/index.ts';
 import { CardEditor } from './CardEditor.tsx';
-
-const WALL_MM = 3;
+import { WALL_MM } from './LampWindows.tsx';
 
 /** The cards in use, with the window each has in this shop's lamp on a 3 mm wall. */
 export function ResinsPage() {
@@ -54,16 +51,7 @@ export function ResinsPage() {
               <td className="font-mono whitespace-nowrap">{card.viscosityMPaS25} mPa·s</td>
               <td className="font-mono">{clockText(card.exposureCapS)}</td>
               <td className="font-mono whitespace-nowrap">{card.residueTolUm} µm</td>
-              <td>
-                {bench && (
-                  <CardWindow
-                    card={card}
-                    lampMWPerCm2={bench.lamp.mWPerCm2}
-                    heatsK={bench.lamp.heatsK}
-                    roomC={bench.roomC}
-                  />
-                )}
-              </td>
+              <td>{bench && <CardWindow card={card} bench={bench} />}</td>
               <td className="text-[13px] text-ink-2">{card.notes}</td>
             </tr>
           ))}
@@ -74,29 +62,14 @@ export function ResinsPage() {
   );
 }
 
-type CardWindowProps = {
-  readonly card: Resin['card'];
-  readonly lampMWPerCm2: number;
-  readonly heatsK: number;
-  readonly roomC: number;
-};
-
-function CardWindow({ card, lampMWPerCm2, heatsK, roomC }: CardWindowProps) {
+function CardWindow({ card, bench }: { readonly card: Resin['card']; readonly bench: BenchNow }) {
   if (card.procedure)
     return (
       <>
         exactly {clockText(card.procedure.cureS)}: {card.procedure.reference}
       </>
     );
-  const window = cureWindow({
-    constants: cureConstantsOf(card),
-    wallMm: WALL_MM,
-    coldMWPerCm2: lampMWPerCm2 * EVEN_LIGHT.cold,
-    hotMWPerCm2: lampMWPerCm2 * EVEN_LIGHT.hot,
-    medium: card.cureMedium,
-    tempC: roomC,
-    lampHeatsK: heatsK,
-  });
-  if (window.handleS === undefined) return <>not reached at {roomC} °C: needs a warm chamber or an oven</>;
+  const window = wallWindow(card, bench, STATIONS.lamp, WALL_MM);
+  if (window.handleS === undefined) return <>not reached at {bench.roomC} °C: needs a warm chamber or an oven</>;
   return <WindowBar handleS={window.handleS} maxS={window.maxS} widthPx={170} heightPx={12} />;
 }
