@@ -1,0 +1,137 @@
+import { STATIONS, type Step } from '../route/index.ts';
+
+/** What can hurt someone at a step, and what is worn against it. */
+export type Caution = {
+  readonly id: CautionId;
+  readonly title: string;
+  readonly gear: readonly string[];
+  readonly text: string;
+};
+export const CAUTION_IDS = ['resin', 'solvent', 'clippings', 'light', 'heat', 'dust', 'glue'] as const;
+export type CautionId = (typeof CAUTION_IDS)[number];
+
+export const CAUTIONS: Readonly<Record<CautionId, Caution>> = {
+  resin: {
+    id: 'resin',
+    title: 'Uncured resin',
+    gear: ['nitrile gloves, single use', 'eye cover', 'extraction on'],
+    text: 'Skin contact sensitises: a rash may come with the hundredth touch and stay for life. Clean hand for lids and screens.',
+  },
+  solvent: {
+    id: 'solvent',
+    title: 'Solvent',
+    gear: ['gloves that stand the solvent', 'eye cover', 'extraction on', 'lids on'],
+    text: 'Its vapour burns, is heavier than air, and static or a heater can light it. No sparks, no warm air over open baths.',
+  },
+  clippings: {
+    id: 'clippings',
+    title: 'Clippings fly',
+    gear: ['eye cover', 'gloves while it is uncured'],
+    text: 'Hold the piece between clipper and face; cover the cut with a finger of the other hand. Dust of uncured resin is wiped, never blown.',
+  },
+  light: {
+    id: 'light',
+    title: 'Ultraviolet light',
+    gear: ['UV glasses', 'door closed'],
+    text: 'It harms eyes before it is felt. Never look into the lamp, and never bridge its door switch.',
+  },
+  heat: {
+    id: 'heat',
+    title: 'Heat',
+    gear: ['heat gloves', 'only dry parts'],
+    text: 'Parts wet with solvent never go near it: the vapour can light. Let them cool before they are handled or lit again.',
+  },
+  dust: {
+    id: 'dust',
+    title: 'Dust',
+    gear: ['mask for fine dust', 'eye cover', 'wet where it can be'],
+    text: 'Even cured resin and its fillers make dust that belongs in no lung. Wet sanding, and the slurry is waste.',
+  },
+  glue: {
+    id: 'glue',
+    title: 'Quick glue',
+    gear: ['eye cover', 'extraction on'],
+    text: 'Cyanoacrylate bonds skin in seconds and its vapour stings. Bonded skin is soaked and peeled, never torn.',
+  },
+};
+
+/** What happened, what to do at once. The data sheet and local practice come first. */
+export type FirstCard = { readonly title: string; readonly steps: readonly string[] };
+export const FIRST_CARDS: Readonly<Record<'spill' | 'skin' | 'eyes' | 'fire', FirstCard>> = {
+  spill: {
+    title: 'Something spilled',
+    steps: [
+      'Heat and sparks off, extraction on, others out of it.',
+      'Gloves. Dam it with absorbent, from the edge inwards.',
+      'Solvent-soaked absorbent into a closed metal tin; resin-soaked wipes are cured in light before they are binned.',
+      'Nothing goes down a drain.',
+      'Write the litres down as spilled, so that the book still balances.',
+    ],
+  },
+  skin: {
+    title: 'Resin or solvent on skin',
+    steps: [
+      'Gloves off, without touching their outsides.',
+      'Soap and plenty of water for resin; never solvent: it carries resin in.',
+      'No sunlight on it until it is clean.',
+      'A rash or blister later: stop working with it and see a doctor, data sheet in hand.',
+    ],
+  },
+  eyes: {
+    title: 'In an eye',
+    steps: [
+      'Rinse with clean water at once, lids held open, for a quarter of an hour.',
+      'Contact lenses out if that is easy.',
+      'Then a doctor, data sheet in hand. After light without glasses too: pain comes hours later.',
+    ],
+  },
+  fire: {
+    title: 'Vapour or solvent burns',
+    steps: [
+      'Call out, everyone away. Lids on and power off only on the way out.',
+      'A small fire in a bath: its lid. Else the extinguisher, from the door side.',
+      'Out, door shut, fire brigade.',
+    ],
+  },
+};
+
+const BY_TYPE: Readonly<Record<string, readonly CautionId[]>> = {
+  file: ['dust'],
+  sand: ['dust'],
+  polish: ['dust'],
+  steam: ['heat'],
+  glue: ['glue'],
+};
+
+/** What is worn at a step: by what it does, and by whether the parts are still uncured there. */
+export function cautionsOf(step: Pick<Step, 'kind' | 'type' | 'station'>): readonly CautionId[] {
+  const own = step.type ? BY_TYPE[step.type] : undefined;
+  if (own) return own;
+  switch (step.kind) {
+    case 'drip':
+    case 'mop':
+    case 'off-plate':
+      return ['resin'];
+    case 'wash':
+    case 'dry':
+    case 'look-matte':
+      return ['resin', 'solvent'];
+    case 'warm-dip':
+      return ['heat', 'resin'];
+    case 'rinse':
+      return ['resin'];
+    case 'trim':
+      return ['clippings', 'resin'];
+    case 'cure':
+      return ['light'];
+    case 'oven':
+      return ['heat'];
+    case 'hand-over':
+      return ['resin'];
+    case 'look-cured':
+    case 'seal':
+      return [];
+    case 'do':
+      return step.station === STATIONS.lamp ? ['light'] : step.station === STATIONS.trim ? [] : ['resin'];
+  }
+}

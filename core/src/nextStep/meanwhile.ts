@@ -1,0 +1,63 @@
+import { percentText, plainNumber } from '../units/index.ts';
+
+/** Something that is no step of a batch, for when hands are free. */
+export type Chore = { readonly say: string; readonly reason: string; readonly to: string };
+
+export type ChoreView = {
+  readonly baths: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly loadPctW: number;
+    readonly limitPctW: number;
+    readonly range90?: readonly [number, number];
+    readonly batchesLeft?: number;
+  }[];
+  readonly lamps: readonly { readonly station: string; readonly name: string; readonly doubtShare?: number }[];
+};
+
+/** A range this wide against the limit hides whether the bath is still good. */
+const WIDE_SHARE = 0.35;
+const UNSURE_LIGHT = 0.2;
+const FEW_BATCHES = 3;
+
+/** What to do while nothing on the bench needs hands, most useful first. */
+export function meanwhile({ baths, lamps }: ChoreView): readonly Chore[] {
+  const past = baths
+    .filter(({ loadPctW, limitPctW }) => loadPctW > limitPctW)
+    .map(({ name, loadPctW, limitPctW }) => ({
+      say: `Rotate or refill ${name}`,
+      reason: `${percentText(loadPctW)} resin, its limit is ${percentText(limitPctW)}.`,
+      to: '/solvent',
+    }));
+  const unsure = baths
+    .filter(
+      ({ range90, limitPctW, loadPctW }) =>
+        loadPctW <= limitPctW &&
+        range90 !== undefined &&
+        range90[1] - range90[0] > WIDE_SHARE * limitPctW &&
+        range90[1] > limitPctW,
+    )
+    .map(({ id, name, range90 }) => ({
+      say: `Read ${name}`,
+      reason: `It holds between ${plainNumber(range90![0])} and ${plainNumber(range90![1])} % resin, and its limit lies between: a reading decides.`,
+      to: `/solvent/read?bath=${id}`,
+    }));
+  const few = baths
+    .filter(
+      ({ batchesLeft, loadPctW, limitPctW }) =>
+        loadPctW <= limitPctW && batchesLeft !== undefined && batchesLeft <= FEW_BATCHES,
+    )
+    .map(({ name, batchesLeft }) => ({
+      say: `Make ready to change ${name}`,
+      reason: batchesLeft === 0 ? 'No batch more by its load.' : `About ${batchesLeft} batches more by its load.`,
+      to: '/solvent',
+    }));
+  const meter = lamps
+    .filter(({ doubtShare = 0 }) => doubtShare > UNSURE_LIGHT)
+    .map(({ station, name, doubtShare }) => ({
+      say: `Meter the ${name.toLowerCase()}`,
+      reason: `Its light may be ${Math.round(100 * doubtShare!)} % off, and with it every time of its cures.`,
+      to: `/cure/lamps/${station}`,
+    }));
+  return [...past, ...unsure, ...few, ...meter];
+}
