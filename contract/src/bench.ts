@@ -64,6 +64,16 @@ export const NewBatch = Type.Object(
 export type NewBatch = Static<typeof NewBatch>;
 
 export const StepCommand = Type.Object({ ...command }, strict);
+export const FinishCommand = Type.Object(
+  {
+    ...command,
+    liftedAtMs: Type.Optional(
+      Type.Number({ minimum: 0, maximum: 4e12, description: 'it ended then and nobody pressed' }),
+    ),
+  },
+  strict,
+);
+export const StayCommand = Type.Object({ ...command, because: Text(200) }, strict);
 export const ExtendCommand = Type.Object(
   { ...command, addS: Type.Number({ minimum: -14_400, maximum: 14_400, description: 's' }) },
   strict,

@@ -11,6 +11,8 @@ const WATCH_S = 45;
 const NEAR_LIMIT_S = 10;
 /** Overdue by longer than this, nobody stood by: it was forgotten. */
 export const FORGOTTEN_S = 900;
+/** After an answer that it stays in, it is asked again. */
+const ASK_AGAIN_S = 120;
 /** Light that may be off by more than this is worth a word before a cure. */
 const UNSURE_LIGHT = 0.2;
 
@@ -138,17 +140,19 @@ function limitOf(
     const soakedS = exposureS(batch, nowMs);
     const overS = soakedS - batch.card.exposureCapS;
     if (overS < -NEAR_LIMIT_S) return undefined;
+    // somebody has just said why it stays in: asked again in a while
+    const stays = (step.stays?.at(-1)?.atMs ?? 0) > nowMs - ASK_AGAIN_S * 1000;
     const told = `${clockText(soakedS)} in solvent, its limit is ${clockText(batch.card.exposureCapS)}.`;
     if (-remainingS(step, nowMs) > FORGOTTEN_S)
       return {
         say: `${batch.name} was left in ${station}: lift it out`,
         reason: `${told} Expect swelling and soft walls; it loads the bath too. Say when it was lifted.`,
-        asks: 'exposure',
+        ...(stays ? {} : { asks: 'exposure' }),
       };
     return {
       say: `Lift ${batch.name} out of ${station} now`,
       reason: `${told} Longer swells and softens it.`,
-      ...(overS > 0 ? { asks: 'exposure' } : {}),
+      ...(overS > 0 && !stays ? { asks: 'exposure' } : {}),
     };
   }
   const litS = step.kind === 'cure' ? lightS(batch) + (nowMs - step.startedAtMs!) / 1000 : 0;

@@ -3,6 +3,7 @@ import { clockText, plainNumber } from '../units/index.ts';
 import { planWash } from '../wash/index.ts';
 import type { BenchNow } from './benchNow.ts';
 import { dryS, filmOf, MOP_LEAVES_UM, stageOf, washRequest, wrongSolvent } from './planBatch.ts';
+import { quarantineOf } from './quarantine.ts';
 import { currentStep, exposureS, stepById } from './reduce.ts';
 import { requestOf } from './requestOf.ts';
 import type { BatchEvent, BatchState, Step } from './types.ts';
@@ -172,6 +173,8 @@ function afterWash(batch: BatchState, step: Step, bench: BenchNow, now: Moment):
       type: 'flagged',
       note: `In solvent ${clockText(soakedS)}, over its ${clockText(batch.card.exposureCapS)}: expect swelling, check for soft or cracked walls before going on.`,
     });
+    const quarantine = batch.held === undefined ? quarantineOf(batch, now.atMs) : undefined;
+    if (quarantine) events.push({ ...now, type: 'held', reason: quarantine });
   }
   return events;
 }

@@ -24,6 +24,13 @@ export function applyEvent(state: BatchState | undefined, event: BatchEvent): Ba
         ...state,
         steps: change(event.stepId, (step) => ({ ...step, plannedS: (step.plannedS ?? 0) + event.addS })),
       };
+    case 'stayed': {
+      const { atMs, by, because } = event;
+      return {
+        ...state,
+        steps: change(event.stepId, (step) => ({ ...step, stays: [...(step.stays ?? []), { atMs, by, because }] })),
+      };
+    }
     case 'finished':
       return {
         ...state,

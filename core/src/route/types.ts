@@ -54,6 +54,8 @@ export type Step = {
   readonly note?: string;
   /** measured at a look */
   readonly colour?: LookColour;
+  /** past its limit in solvent and left in: why */
+  readonly stays?: readonly { readonly atMs: number; readonly by: string; readonly because: string }[];
   /** what was known when it ran: loads, strength, temperature, light */
   readonly knew?: Knew;
 };
@@ -139,6 +141,7 @@ export type BatchEvent = Told &
     | { readonly type: 'created'; readonly batch: BatchState }
     | { readonly type: 'started'; readonly stepId: string; readonly plannedS?: number; readonly knew?: Knew }
     | { readonly type: 'extended'; readonly stepId: string; readonly addS: number }
+    | { readonly type: 'stayed'; readonly stepId: string; readonly because: string }
     | {
         readonly type: 'finished';
         readonly stepId: string;

@@ -6,6 +6,7 @@ import {
   ColourCommand,
   EditBatch,
   ExtendCommand,
+  FinishCommand,
   FlagCommand,
   HoldBatch,
   LookCommand,
@@ -13,6 +14,7 @@ import {
   NewBatch,
   PaceReply,
   SplitBatch,
+  StayCommand,
   StepCommand,
 } from '@north-step/contract';
 import type { FastifyInstance } from 'fastify';
@@ -24,7 +26,7 @@ import { LABELS_A_SHEET, labelsPdf } from './labels.ts';
 import { breakPieces, editBatch, holdBatch, mergeBatch, repeatBatch, splitBatch } from './manage.ts';
 import { paceOfAll } from './pace.ts';
 import { listBatches } from './queries.ts';
-import { colourBefore, extendStep, finishStep, flagBatch, lookAt, startStep } from './steps.ts';
+import { colourBefore, extendStep, finishStep, flagBatch, lookAt, startStep, stayIn } from './steps.ts';
 import { loadBatch } from './store.ts';
 
 const BatchParams = Type.Object({ batchId: Type.String({ maxLength: 80 }) });
@@ -164,10 +166,29 @@ export function batchRoutes(app: FastifyInstance, context: Context): void {
     { schema: { summary: 'Start a step', params: StepParams, body: StepCommand, response: reply } },
     (request) => startStep(context, request.params.batchId, request.params.stepId, request.body),
   );
-  app.post<StepParams & { Body: Static<typeof StepCommand> }>(
+  app.post<StepParams & { Body: Static<typeof FinishCommand> }>(
     `${path}/finish`,
-    { schema: { summary: 'Finish a step', params: StepParams, body: StepCommand, response: reply } },
+    {
+      schema: {
+        summary: 'Finish a step, now or when it ended',
+        params: StepParams,
+        body: FinishCommand,
+        response: reply,
+      },
+    },
     (request) => finishStep(context, request.params.batchId, request.params.stepId, request.body),
+  );
+  app.post<StepParams & { Body: Static<typeof StayCommand> }>(
+    `${path}/stay`,
+    {
+      schema: {
+        summary: 'Past its limit, and why it stays in',
+        params: StepParams,
+        body: StayCommand,
+        response: reply,
+      },
+    },
+    (request) => stayIn(context, request.params.batchId, request.params.stepId, request.body),
   );
   app.post<StepParams & { Body: Static<typeof ExtendCommand> }>(
     `${path}/extend`,

@@ -7,8 +7,10 @@ import {
   decideColourBefore,
   decideExtend,
   decideFinish,
+  decideLifted,
   decideLook,
   decideStart,
+  decideStay,
   finishDry,
   finishWash,
   type Look,
@@ -123,6 +125,17 @@ export async function colourBefore(
   return act(context, batchId, 'colour', command, ({ batch, now }) => decideColourBefore(batch, colour, now));
 }
 
+export function stayIn(
+  context: Context,
+  batchId: string,
+  stepId: string,
+  command: Command & { because: string },
+): Promise<BatchReply> {
+  return act(context, batchId, `stay.${stepId}`, command, ({ batch, now }) =>
+    decideStay(batch, stepId, command.because, now),
+  );
+}
+
 export function flagBatch(
   context: Context,
   batchId: string,
@@ -135,13 +148,21 @@ export function flagBatch(
 }
 
 /** Finishing moves solvent after washes and drying, and seals the record at the end. */
-export function finishStep(context: Context, batchId: string, stepId: string, command: Command): Promise<BatchReply> {
+export function finishStep(
+  context: Context,
+  batchId: string,
+  stepId: string,
+  { liftedAtMs, ...command }: Command & { liftedAtMs?: number },
+): Promise<BatchReply> {
   return act(
     context,
     batchId,
     `finish.${stepId}`,
     command,
-    ({ batch, bench, now }) => decideFinish(batch, stepId, bench, now),
+    ({ batch, bench, now }) =>
+      liftedAtMs === undefined
+        ? decideFinish(batch, stepId, bench, now)
+        : decideLifted(batch, stepId, liftedAtMs, bench, now),
     async (deed, events) => {
       const kind = stepById(deed.batch, stepId)?.kind;
       if (kind === 'wash' || kind === 'rinse') return washEffects(context, deed, stepId, command.commandId, events);
@@ -174,14 +195,15 @@ async function washEffects(
   if (!found) throw new Refused({ code: 'NO_VESSEL', message: `${step.title} has no bath set.` });
   const command = { commandId, by: now.by };
   const vessel = await settleLoss(context, tx, found, command, step.startedAtMs!);
+  const liftedAtMs = events.find(({ type }) => type === 'finished')?.atMs ?? now.atMs;
   const done = finishWash(
     batch,
     step,
-    now.atMs,
+    liftedAtMs,
     { id: vessel.id, held: parcelOf(vessel), surfaceM2: vessel.surface_m2 },
     bench,
   );
-  const seconds = (now.atMs - step.startedAtMs!) / 1000;
+  const seconds = (liftedAtMs - step.startedAtMs!) / 1000;
   await book(tx, {
     id: context.newId(),
     ...now,
@@ -204,7 +226,12 @@ async function washEffects(
   return events.map(
     (event): BatchEvent =>
       event.type === 'finished'
-        ? { ...event, filmUm: done.filmUm, clingingMg: parcelToText(done.clinging), knew: done.knew }
+        ? {
+            ...event,
+            filmUm: done.filmUm,
+            clingingMg: parcelToText(done.clinging),
+            knew: { ...event.knew, ...done.knew },
+          }
         : event,
   );
 }

@@ -90,6 +90,7 @@ export function recordBody(
         by: step.by,
         outcome: step.outcome,
         note: step.note,
+        stays: step.stays?.map(({ atMs, ...stay }) => ({ ...stay, at: iso(atMs) })),
         colour: step.colour && { ...step.colour },
         deviation: deviationOf(batch, step),
         knew: step.knew,
