@@ -67,6 +67,7 @@ function actionOf(batch: BatchState, step: Step, scene: Scene): Action {
   const base = {
     batchId: batch.id,
     stepId: step.id,
+    station,
     hands: handsFor(step),
     cautions: cautionsOf(step),
     follows: followsOf(batch, step),
@@ -87,7 +88,7 @@ function actionOf(batch: BatchState, step: Step, scene: Scene): Action {
   return held(batch, step, { ...base, verb: 'start', ...starting(batch, step, station, scene) });
 }
 
-type Part = Omit<Action, 'batchId' | 'stepId' | 'hands' | 'cautions' | 'follows' | 'verb'>;
+type Part = Omit<Action, 'batchId' | 'stepId' | 'station' | 'hands' | 'cautions' | 'follows' | 'verb'>;
 
 /** What is held is not begun. */
 function held(batch: BatchState, step: Step, action: Action): Action {

@@ -28,6 +28,8 @@ export type Action = {
   readonly stepId: string;
   readonly verb: Verb;
   readonly tier: Tier;
+  /** where it is done, by name */
+  readonly station: string;
   /** a sentence with a verb */
   readonly say: string;
   readonly reason: string;

@@ -1,12 +1,13 @@
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { NavLink, Outlet, useNavigate } from 'react-router';
 import { useBenchQuery } from './api.ts';
 import { lit, workedBy } from './bench.ts';
-import { Help } from './Help.tsx';
 import { Notices } from './Notices.tsx';
 import { useAppDispatch, useAppSelector } from './store.ts';
 import { useKeys } from './useKeys.ts';
 import { clockOfDay, useNow } from './useNow.ts';
+
+const Help = lazy(async () => ({ default: (await import('./Help.tsx')).Help }));
 
 const PAGES = [
   ['/', 'Bench'],
@@ -84,7 +85,11 @@ export function Shell() {
       <main id="main">
         <Outlet />
       </main>
-      {helping && <Help onClose={() => setHelping(false)} />}
+      {helping && (
+        <Suspense fallback={null}>
+          <Help onClose={() => setHelping(false)} />
+        </Suspense>
+      )}
     </>
   );
 }

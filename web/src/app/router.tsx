@@ -1,6 +1,6 @@
 import { createBrowserRouter, type RouteObject } from 'react-router';
 import { BenchPage } from '../features/bench/index.ts';
-import { Loading } from '../ui/index.ts';
+import { Loading } from '../ui/States.tsx';
 import { PageFailed } from './PageFailed.tsx';
 import { Shell } from './Shell.tsx';
 

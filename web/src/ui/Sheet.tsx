@@ -8,11 +8,13 @@ type SheetProps = {
   readonly children: ReactNode;
   /** at the side: reading matter that leaves the page in view */
   readonly side?: boolean;
+  /** it is answered, not closed */
+  readonly locked?: boolean;
   readonly onKeyDown?: (event: React.KeyboardEvent) => void;
 };
 
 /** A dialog that fits 1280×800 and a 768-wide tablet. Escape closes it. */
-export function Sheet({ open, onOpenChange, title, children, side, onKeyDown }: SheetProps) {
+export function Sheet({ open, onOpenChange, title, children, side, locked, onKeyDown }: SheetProps) {
   const place = side
     ? 'fixed inset-y-0 right-0 w-[440px] max-w-full border-l-[1.5px]'
     : 'fixed left-1/2 top-1/2 max-h-[92vh] w-[620px] max-w-[94vw] -translate-x-1/2 -translate-y-1/2 border-[1.5px] rounded';
@@ -27,9 +29,11 @@ export function Sheet({ open, onOpenChange, title, children, side, onKeyDown }: 
         >
           <div className="mb-3 flex items-start justify-between gap-4">
             <Dialog.Title className="text-xl font-bold">{title}</Dialog.Title>
-            <Dialog.Close className="btn min-w-11" aria-label="Close">
-              ×
-            </Dialog.Close>
+            {!locked && (
+              <Dialog.Close className="btn min-w-11" aria-label="Close">
+                ×
+              </Dialog.Close>
+            )}
           </div>
           {children}
         </Dialog.Content>

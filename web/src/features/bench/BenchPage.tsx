@@ -4,7 +4,7 @@ import { chose } from '../../app/bench.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
 import { useKeys } from '../../app/useKeys.ts';
 import { clockOfDay } from '../../app/useNow.ts';
-import { Failed, Loading } from '../../ui/index.ts';
+import { Failed, Loading } from '../../ui/States.tsx';
 import { NextBand, useBench } from '../next/index.ts';
 import { BenchRibbon } from './BenchRibbon.tsx';
 import { StationRow } from './StationRow.tsx';
@@ -36,13 +36,10 @@ export function BenchPage() {
 
   if (failed) return <Failed what="the bench" onRetry={retry} />;
   if (!bench) return <Loading what="the bench" />;
+  const batch = bench.open.find(({ id }) => id === action?.batchId);
   return (
     <>
-      <NextBand
-        action={action}
-        batch={bench.open.find((batch) => batch.id === action?.batchId)}
-        idle="The bench is clear."
-      />
+      <NextBand action={action} batch={batch} idle="The bench is clear." />
       <ThenStrip
         actions={actions.filter((candidate) => candidate !== action)}
         nowMs={nowMs}

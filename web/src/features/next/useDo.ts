@@ -33,6 +33,9 @@ export function useDo() {
       dispatch(chose(undefined));
       return send(stepUrl(action, action.verb === 'start' ? 'start' : 'finish'));
     },
+    lifted: (action: Action, liftedAtMs?: number) =>
+      send(stepUrl(action, 'finish'), liftedAtMs === undefined ? {} : { liftedAtMs }),
+    stay: (action: Action, because: string) => send(stepUrl(action, 'stay'), { because }),
     addTime: (action: Action, addS: number) => send(stepUrl(action, 'extend'), { addS }),
     look: async (action: Action, look: { outcome: LookOutcome; broken?: number; note?: string }) => {
       dispatch(chose(undefined));

@@ -1,0 +1,119 @@
+import type { Action } from '@north-step/core/nextStep';
+import { type BatchState, stepById } from '@north-step/core/route';
+import { type ReactNode, Suspense, useEffect, useState } from 'react';
+import { useKeys } from '../../app/useKeys.ts';
+import { useNow } from '../../app/useNow.ts';
+import type { BandKey } from './Band.tsx';
+import { ExposureDialog, FlagDialog, LookDialog, loadDialogs } from './lazyDialogs.ts';
+import { looksFor } from './looks.ts';
+import { ADD_S, useDo } from './useDo.ts';
+
+const PRELOAD_MS = 1200;
+
+/** Keys of one action, as keys and as buttons, and the dialogs that they open. */
+export function useNextStep(
+  action: Action | undefined,
+  batch: BatchState | undefined,
+): { readonly keys: readonly BandKey[]; readonly dialogs: ReactNode } {
+  const acts = useDo();
+  const [dialog, setDialog] = useState<'look' | 'flag'>();
+  useEffect(() => {
+    const timer = setTimeout(() => void loadDialogs().catch(() => {}), PRELOAD_MS);
+    return () => clearTimeout(timer);
+  }, []);
+  const step = batch && action ? stepById(batch, action.stepId) : undefined;
+  const looking = action?.verb === 'look' && step !== undefined;
+  const timed = action?.verb === 'finish' && action.dueInS !== undefined;
+  const openLook = () => looking && setDialog('look');
+  const openFlag = () => batch && setDialog('flag');
+  const answers = looking ? looksFor(step) : [];
+
+  useKeys({
+    ' ': () => (looking ? openLook() : action && void acts.done(action)),
+    '+': () => timed && void acts.addTime(action, ADD_S),
+    '=': () => timed && void acts.addTime(action, ADD_S),
+    '-': () => timed && void acts.addTime(action, -ADD_S),
+    ...Object.fromEntries(
+      answers.map((answer) => [answer.key, () => looking && void acts.look(action, { outcome: answer.value })]),
+    ),
+    i: openLook,
+    f: openFlag,
+  });
+  if (!action || !batch || !step) return { keys: [], dialogs: null };
+
+  const keys: readonly BandKey[] = looking
+    ? [
+        ...answers.slice(0, 2).map((answer, index) => ({
+          keyName: answer.key.toUpperCase(),
+          label: answer.text,
+          main: index === 0,
+          onPress: () => void acts.look(action, { outcome: answer.value }),
+        })),
+        step.kind === 'look-matte'
+          ? { keyName: 'T', label: 'Tack', onPress: () => void acts.look(action, { outcome: 'tack' }) }
+          : { keyName: 'I', label: 'Other …', onPress: openLook },
+      ]
+    : [
+        {
+          keyName: 'Space',
+          label: action.verb === 'start' ? 'Start' : 'Done',
+          main: true,
+          onPress: () => void acts.done(action),
+        },
+        ...(timed ? [{ keyName: '+', label: `${ADD_S} s more`, onPress: () => void acts.addTime(action, ADD_S) }] : []),
+        { keyName: 'F', label: 'Flag it', onPress: openFlag },
+      ];
+  return {
+    keys,
+    dialogs: (
+      <Suspense fallback={null}>
+        {action.asks === 'exposure' && <Exposure action={action} batch={batch} />}
+        {dialog === 'look' && looking && (
+          <LookDialog
+            batch={batch}
+            step={step}
+            onClose={() => setDialog(undefined)}
+            onLook={(look) => {
+              setDialog(undefined);
+              void acts.look(action, look);
+            }}
+          />
+        )}
+        {dialog === 'flag' && (
+          <FlagDialog
+            batch={batch}
+            onClose={() => setDialog(undefined)}
+            onFlag={(note) => {
+              setDialog(undefined);
+              void acts.flag(batch.id, note);
+            }}
+          />
+        )}
+      </Suspense>
+    ),
+  };
+}
+
+/** Asks about a batch past its limit, once for each answer that is on its way. */
+function Exposure({ action, batch }: { readonly action: Action; readonly batch: BatchState }) {
+  const acts = useDo();
+  const nowMs = useNow(1000);
+  const [answered, setAnswered] = useState(false);
+  const step = stepById(batch, action.stepId);
+  if (answered || !step) return null;
+  const say = async (answer: Promise<{ readonly ok: boolean } | undefined>) => {
+    setAnswered(true);
+    const done = await answer;
+    if (!done?.ok) setAnswered(false);
+  };
+  return (
+    <ExposureDialog
+      batch={batch}
+      step={step}
+      station={action.station}
+      nowMs={nowMs}
+      onLifted={(agoS) => void say(acts.lifted(action, agoS === 0 ? undefined : Math.round(nowMs - agoS * 1000)))}
+      onStay={(because) => void say(acts.stay(action, because))}
+    />
+  );
+}
