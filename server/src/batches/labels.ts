@@ -17,7 +17,7 @@ export type LabelSheet = {
   readonly skip: number;
 };
 
-/** Labels of one batch, each with a square code that a scanner reads as the batch's name. */
+/** Labels of one batch, each with a square code that a scanner reads as # and the batch's name. */
 export function labelsPdf(batch: BatchState, { copies, skip }: LabelSheet): Promise<Buffer> {
   const labels = [
     ...Array.from({ length: skip }, () => ({ text: '' })),
@@ -67,7 +67,7 @@ function label(batch: BatchState, number: number, of: number) {
   return {
     margin: [12, 14, 8, 6],
     columns: [
-      { qr: batch.name, fit: QR_PT, width: QR_PT + 6, eccLevel: 'M' },
+      { qr: `#${batch.name}`, fit: QR_PT, width: QR_PT + 6, eccLevel: 'M' },
       {
         width: '*',
         stack: [{ text: batch.name, bold: true, fontSize: 15 }, ...lines.map((text) => ({ text, maxHeight: 20 }))],

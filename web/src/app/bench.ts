@@ -1,5 +1,6 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import { api } from './api.ts';
+import { keepSignals, readSignals, type Signals } from './signals.ts';
 
 /** What only this screen knows: who works here, which batch is chosen, how its clock differs from the server's. */
 type Here = {
@@ -7,6 +8,7 @@ type Here = {
   readonly chosenBatchId?: string;
   readonly clockOffsetMs: number;
   readonly theme: 'day' | 'amber';
+  readonly signals: Signals;
 };
 
 const THEME_KEY = 'north-step.theme';
@@ -19,10 +21,15 @@ export const hereSlice = createSlice({
     person: read(PERSON_KEY) ?? '',
     clockOffsetMs: 0,
     theme: read(THEME_KEY) === 'amber' ? 'amber' : 'day',
+    signals: readSignals(),
   }),
   reducers: {
     chose: (state, { payload }: PayloadAction<string | undefined>) => ({ ...state, chosenBatchId: payload }),
     workedBy: (state, { payload }: PayloadAction<string>) => ({ ...state, person: payload }),
+    signalled: (state, { payload }: PayloadAction<Partial<Signals>>) => ({
+      ...state,
+      signals: { ...state.signals, ...payload },
+    }),
     lit: (state, { payload }: PayloadAction<Here['theme']>) => ({ ...state, theme: payload }),
   },
   extraReducers: (builder) =>
@@ -32,11 +39,12 @@ export const hereSlice = createSlice({
       person: state.person || (payload.people[0]?.name ?? ''),
     })),
 });
-export const { chose, workedBy, lit } = hereSlice.actions;
+export const { chose, workedBy, lit, signalled } = hereSlice.actions;
 
 /** Keeps the choices of this screen. */
 export function rememberHere(here: Here): void {
   localStorage.setItem(THEME_KEY, here.theme);
   localStorage.setItem(PERSON_KEY, here.person);
+  keepSignals(here.signals);
   document.documentElement.dataset.theme = here.theme;
 }

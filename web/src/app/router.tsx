@@ -87,6 +87,7 @@ export const routes: RouteObject[] = [
         path: 'records',
         lazy: async () => ({ Component: (await import('../features/records/index.ts')).RecordsPage }),
       },
+      { path: 'clock', lazy: async () => ({ Component: (await import('../features/clock/index.ts')).BigClockPage }) },
       { path: 'room', lazy: async () => ({ Component: (await import('../features/room/index.ts')).RoomPage }) },
       { path: '*', lazy: async () => ({ Component: (await import('./NotFound.tsx')).NotFound }) },
     ],

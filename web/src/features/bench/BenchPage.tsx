@@ -1,17 +1,20 @@
-import type { Action } from '@north-step/core/nextStep';
-import { useNavigate } from 'react-router';
+import type { Action, Chore } from '@north-step/core/nextStep';
+import { Link, useNavigate } from 'react-router';
 import { chose } from '../../app/bench.ts';
 import { useAppDispatch, useAppSelector } from '../../app/store.ts';
 import { useKeys } from '../../app/useKeys.ts';
 import { clockOfDay } from '../../app/useNow.ts';
+import { useScanner } from '../../app/useScanner.ts';
+import { useSignals } from '../../app/useSignals.ts';
 import { Failed, Loading } from '../../ui/States.tsx';
-import { NextBand, useBench } from '../next/index.ts';
+import { NextBand, useBench, useScanned } from '../next/index.ts';
 import { BenchRibbon } from './BenchRibbon.tsx';
+import { GearStrip } from './GearStrip.tsx';
 import { StationRow } from './StationRow.tsx';
 
 /** Where the technician lives: what to do now, where everything is, what comes after. */
 export function BenchPage() {
-  const { bench, nowMs, actions, failed, retry } = useBench();
+  const { bench, nowMs, actions, chores, failed, retry } = useBench();
   const chosenId = useAppSelector((state) => state.here.chosenBatchId);
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
@@ -23,6 +26,9 @@ export function BenchPage() {
     const at = actions.findIndex((candidate) => candidate.batchId === action?.batchId);
     dispatch(chose(actions[(at + by + actions.length) % actions.length]!.batchId));
   };
+  useSignals(actions);
+  const scanned = useScanned(bench, action);
+  useScanner(scanned);
   useKeys({
     ArrowRight: () => moveChoice(1),
     ArrowDown: () => moveChoice(1),
@@ -30,6 +36,7 @@ export function BenchPage() {
     ArrowUp: () => moveChoice(-1),
     Escape: () => dispatch(chose(undefined)),
     Enter: () => action && navigate(`/batches/${action.batchId}`),
+    b: () => navigate('/clock'),
     n: () => navigate('/batches/new'),
     r: () => navigate('/solvent/read'),
   });
@@ -43,8 +50,10 @@ export function BenchPage() {
       <ThenStrip
         actions={actions.filter((candidate) => candidate !== action)}
         nowMs={nowMs}
-        names={new Map(bench.open.map((batch) => [batch.id, batch.name]))}
+        names={new Map(bench.open.map((one) => [one.id, one.name]))}
+        chore={chores[0]}
       />
+      <GearStrip cautions={action?.cautions ?? []} nowMs={nowMs} />
       <div className="px-[18px]">
         <StationRow
           bench={bench}
@@ -64,17 +73,19 @@ function ThenStrip({
   actions,
   nowMs,
   names,
+  chore,
 }: {
   readonly actions: readonly Action[];
   readonly nowMs: number;
   readonly names: ReadonlyMap<string, string>;
+  readonly chore?: Chore;
 }) {
   const waiting = actions.filter((action) => action.waitsFor).length;
   return (
-    <div className="flex min-h-[38px] items-center gap-7 overflow-hidden border-b border-line px-[18px] py-1.5 whitespace-nowrap">
+    <div className="flex min-h-[38px] items-center gap-7 overflow-hidden border-b border-line px-[18px] whitespace-nowrap">
       <span className="text-ink-2">then</span>
       {actions.length === 0 && <span className="text-ink-2">nothing waits</span>}
-      {actions.slice(0, 3).map((action) => (
+      {actions.slice(0, 2).map((action) => (
         <span key={action.batchId} className="truncate">
           {action.dueInS !== undefined && (
             <b className="mr-1.5 font-mono">{clockOfDay(nowMs + action.dueInS * 1000)}</b>
@@ -82,11 +93,17 @@ function ThenStrip({
           <Emphasis text={action.say} word={names.get(action.batchId) ?? ''} />
         </span>
       ))}
-      {waiting > 0 && (
-        <span className="ml-auto text-ink-2">
-          {waiting === 1 ? '1 batch waits for a station' : `${waiting} batches wait for a station`}
-        </span>
-      )}
+      <span className="ml-auto flex items-center gap-5 text-ink-2">
+        {waiting > 0 && (waiting === 1 ? '1 batch waits' : `${waiting} batches wait`)}
+        {chore && (
+          <Link to={chore.to} title={chore.reason} className="flex min-h-11 items-center underline">
+            meanwhile: {chore.say.charAt(0).toLowerCase() + chore.say.slice(1)}
+          </Link>
+        )}
+        <Link to="/clock" className="flex min-h-11 items-center gap-1.5">
+          Big clock <kbd className="font-mono">B</kbd>
+        </Link>
+      </span>
     </div>
   );
 }

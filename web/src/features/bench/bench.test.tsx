@@ -197,3 +197,91 @@ describe('keys on the bench', () => {
     expect(posted).toHaveLength(0);
   });
 });
+
+describe('past the limit of solvent', () => {
+  // the test card allows eight minutes
+  const soaked = batchAt('wash', { id: 'w', name: 'Tern 14' }, 600);
+  it('is asked, cannot be closed, and says why it stays in', async () => {
+    const { posted } = showPage('/', {
+      '/api/bench': benchReply([soaked]),
+      '/api/batches/w/steps/s3/stay': okBatch,
+    });
+    const dialog = await screen.findByRole('dialog', { name: 'Is Tern 14 still in Wash 1?' });
+    expect(within(dialog).queryByRole('button', { name: 'Close' })).toBeNull();
+    fireEvent.keyDown(dialog, { key: 'Escape' });
+    expect(screen.getByRole('dialog')).toBeDefined();
+    expect(within(dialog).getByRole('timer').textContent).toMatch(/^10:0\d$/);
+    fireEvent.click(within(dialog).getByRole('button', { name: 'hands are full' }));
+    await waitFor(() =>
+      expect(posted[0]).toMatchObject({ path: '/api/batches/w/steps/s3/stay', body: { because: 'hands are full' } }),
+    );
+  });
+  it('takes when it was lifted, but not before it went in', async () => {
+    const { posted } = showPage('/', {
+      '/api/bench': benchReply([soaked]),
+      '/api/batches/w/steps/s3/finish': okBatch,
+    });
+    const dialog = await screen.findByRole('dialog');
+    const ago = within(dialog).getByLabelText(/lifted so long ago/);
+    fireEvent.change(ago, { target: { value: '2 h' } });
+    expect(within(dialog).getByText(/cannot have been lifted before/)).toBeDefined();
+    expect(within(dialog).getByRole('button', { name: 'Lifted then' })).toHaveProperty('disabled', true);
+    fireEvent.change(ago, { target: { value: '4:00' } });
+    fireEvent.click(within(dialog).getByRole('button', { name: 'Lifted then' }));
+    await waitFor(() => expect(posted).toHaveLength(1));
+    const { liftedAtMs } = posted[0]!.body as { liftedAtMs: number };
+    expect(Math.abs(Date.now() - 240_000 - liftedAtMs)).toBeLessThan(3000);
+  });
+});
+
+describe('a scanned label', () => {
+  const scan = (text: string) => {
+    for (const key of `#${text}`) press(key);
+    press('Enter');
+  };
+  const two = [batchAt('look-matte', { id: 'l', name: 'Tern 3' }), batchAt('trim', { id: 't', name: 'Skua 2' })];
+  it('chooses its batch, and none of its letters is a command', async () => {
+    const { posted } = showPage('/', { '/api/bench': benchReply(two) });
+    await headline(/Look at Tern 3/);
+    scan('skua 2');
+    await headline('Clip the supports of Skua 2');
+    expect(posted).toEqual([]);
+  });
+  it('is refused while another is being lifted out, and says which', async () => {
+    showPage('/', { '/api/bench': benchReply([batchAt('wash', { id: 'w', name: 'Tern 14' }, 60), ...two]) });
+    await headline('Lift Tern 14 out of Wash 1');
+    scan('Skua 2');
+    const told = await screen.findByRole('alert');
+    expect(told.textContent).toMatch(/label of Skua 2.*In Wash 1 lies Tern 14.*Lift Tern 14 out first/);
+    await headline('Lift Tern 14 out of Wash 1');
+  });
+  it('of nothing on the bench says so', async () => {
+    showPage('/', { '/api/bench': benchReply(two) });
+    await headline(/Look at Tern 3/);
+    scan('Auk 99');
+    expect((await screen.findByRole('alert')).textContent).toContain('No open batch is called “Auk 99”');
+  });
+});
+
+describe('gear and the big clock', () => {
+  it('gear is asked once a shift of each person', async () => {
+    showPage('/', { '/api/bench': benchReply([batchAt('trim', { id: 't', name: 'Skua 2' })]) });
+    const gear = within(await screen.findByRole('region', { name: 'Gear' }));
+    expect(gear.getByText('Clippings fly')).toBeDefined();
+    press('g');
+    await waitFor(() => expect(gear.queryByRole('button', { name: /worn, for this shift/ })).toBeNull());
+    expect(gear.getByText('Clippings fly')).toBeDefined();
+  });
+  it('B shows the countdown across the screen; its keys work there', async () => {
+    const { posted, router } = showPage('/', {
+      '/api/bench': benchReply([batchAt('wash', { id: 'w', name: 'Tern 14' }, 20)]),
+      '/api/batches/w/steps/s3/finish': okBatch,
+    });
+    await headline('Lift Tern 14 out of Wash 1');
+    press('b');
+    await waitFor(() => expect(router.state.location.pathname).toBe('/clock'));
+    expect((await screen.findByRole('timer')).textContent).toMatch(/^\d:\d\d$/);
+    press(' ');
+    await waitFor(() => expect(posted[0]).toMatchObject({ path: '/api/batches/w/steps/s3/finish' }));
+  });
+});

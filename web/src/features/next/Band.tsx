@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import { useAppSelector } from '../../app/store.ts';
 
 export type BandKey = {
   readonly keyName: string;
@@ -21,8 +22,12 @@ export function Band({
   readonly hands?: string;
   readonly keys: readonly BandKey[];
 }) {
+  const { leftHanded } = useAppSelector((state) => state.here.signals);
   return (
-    <section aria-label="Next step" className="flex flex-wrap items-stretch bg-sea text-on-sea">
+    <section
+      aria-label="Next step"
+      className={`flex flex-wrap items-stretch bg-sea text-on-sea ${leftHanded ? 'flex-row-reverse' : ''}`}
+    >
       {countdown !== undefined && (
         <div
           className="flex min-w-[216px] items-center justify-center border-r-[1.5px] border-on-sea/40 px-5 font-mono text-[68px] leading-none font-bold max-md:min-w-0"

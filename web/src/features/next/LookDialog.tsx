@@ -1,6 +1,7 @@
 import type { PhotoColour } from '@north-step/core/colour';
 import type { BatchState, LookOutcome, Step } from '@north-step/core/route';
 import { lazy, Suspense, useState } from 'react';
+import { pedalKey } from '../../app/useKeys.ts';
 import { Choice, Sheet, Stepper } from '../../ui/index.ts';
 import { looksFor } from './looks.ts';
 
@@ -29,7 +30,17 @@ export function LookDialog({ batch, step, onClose, onLook }: LookDialogProps) {
       colour,
     });
   return (
-    <Sheet open onOpenChange={(open) => !open && onClose()} title={`${step.title} ${batch.name}`}>
+    <Sheet
+      open
+      onOpenChange={(open) => !open && onClose()}
+      title={`${step.title} ${batch.name}`}
+      onKeyDown={(event) => {
+        // the pedal says yes to what is marked
+        if (event.key !== pedalKey() || event.key === ' ') return;
+        event.preventDefault();
+        save();
+      }}
+    >
       <p className="mb-4 text-ink-2">{step.hint}</p>
       <Choice label="What you see" value={outcome} options={options} onChange={setOutcome} />
       <p className="mt-3 min-h-12">{options.find((option) => option.value === outcome)?.means}</p>

@@ -1,5 +1,6 @@
 import type { BenchReply } from '@north-step/contract';
-import { type Action, type BathFit, nextActions } from '@north-step/core/nextStep';
+import { type Action, type BathFit, type Chore, meanwhile, nextActions } from '@north-step/core/nextStep';
+import { STATIONS } from '@north-step/core/route';
 import { useMemo } from 'react';
 import { useBenchQuery } from '../../app/api.ts';
 import { useNow } from '../../app/useNow.ts';
@@ -8,6 +9,8 @@ export type BenchNowView = {
   readonly bench: BenchReply | undefined;
   readonly nowMs: number;
   readonly actions: readonly Action[];
+  /** for when nothing on the bench needs hands */
+  readonly chores: readonly Chore[];
   readonly failed: boolean;
   readonly retry: () => void;
 };
@@ -21,6 +24,20 @@ const bathFits = ({ stations, vessels, care }: BenchReply): Readonly<Record<stri
       return note && name ? [[id, { name, loadPctW: note.loadPctW, limitPctW: note.limitPctW }]] : [];
     }),
   );
+
+function choresOf({ vessels, care, bench, stations }: BenchReply): readonly Chore[] {
+  const baths = vessels.flatMap(({ id, name }) => {
+    const note = care[id];
+    if (!note) return [];
+    const { loadPctW, limitPctW, range90, batchesLeft } = note;
+    return [{ id, name, loadPctW, limitPctW, range90: [range90[0]!, range90[1]!] as const, batchesLeft }];
+  });
+  const sun = stations.find(({ id }) => id === STATIONS.sun)?.id;
+  const lamps = Object.entries(bench.lamps ?? {})
+    .filter(([station]) => station !== sun)
+    .map(([station, { name, doubtShare }]) => ({ station, name, doubtShare }));
+  return meanwhile({ baths, lamps });
+}
 
 /** The bench with the server's clock, and what to do in order. */
 export function useBench(): BenchNowView {
@@ -38,5 +55,6 @@ export function useBench(): BenchNowView {
       lamps: data.bench.lamps,
     });
   }, [data, second]);
-  return { bench: data, nowMs, actions, failed: isError && !data, retry: () => void refetch() };
+  const chores = useMemo(() => (data ? choresOf(data) : []), [data]);
+  return { bench: data, nowMs, actions, chores, failed: isError && !data, retry: () => void refetch() };
 }

@@ -1,0 +1,65 @@
+import type { BatchReply } from '@north-step/contract';
+import { afterDoublePress, expect, test } from './bench.ts';
+
+test('a whole batch with the foot pedal alone', async ({ bench: page, server }) => {
+  test.setTimeout(150_000);
+  const { id, name } = await server.hang();
+  const record = async () => (await server.get<BatchReply>(`/api/batches/${id}`)).batch.recordHash;
+  await expect(page.getByRole('heading', { level: 1 })).toContainText(name);
+  for (let press = 0; press < 60 && !(await record()); press++) {
+    await page.keyboard.press('PageDown');
+    await afterDoublePress(page);
+  }
+  expect(await record()).toMatch(/^[0-9a-f]{64}$/);
+  const { batch } = await server.get<BatchReply>(`/api/batches/${id}`);
+  expect(batch.steps.filter(({ mode }) => mode === 'look').map(({ outcome }) => outcome)).toEqual(['matte', 'good']);
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('The bench is clear.');
+});
+
+test('two pages race to finish one step: it is done once, and the other is told', async ({
+  bench: page,
+  server,
+  browser,
+}) => {
+  const { id, name } = await server.hang();
+  await server.post(`/api/batches/${id}/steps/s1/start`, {});
+  const other = await (await browser.newContext()).newPage();
+  await other.goto(server.address);
+  for (const one of [page, other])
+    await expect(one.getByRole('heading', { level: 1 })).toHaveText(`${name} has dripped`);
+  await afterDoublePress(page);
+  await Promise.all([page.keyboard.press(' '), other.keyboard.press(' ')]);
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText(`Take ${name} off the plate`);
+  await expect(other.getByRole('heading', { level: 1 })).toHaveText(`Take ${name} off the plate`);
+  const told = page.getByRole('alert').or(other.getByRole('alert'));
+  await expect(told).toContainText(/already finished\. Nothing was changed/);
+  const { batch } = await server.get<BatchReply>(`/api/batches/${id}`);
+  expect(batch.steps.filter(({ state }) => state === 'done')).toHaveLength(1);
+  await other.close();
+});
+
+test('the wrong label is scanned: it says whose it is, and nothing changes', async ({ bench: page, server }) => {
+  const first = await server.hang();
+  const second = await server.hang();
+  for (const step of ['s1', 's2', 's3']) {
+    if (step !== 's2') await server.post(`/api/batches/${first.id}/steps/${step}/start`, {});
+    if (step === 's1') await afterDoublePress(page);
+    if (step !== 's3') await server.post(`/api/batches/${first.id}/steps/${step}/finish`, {});
+  }
+  const heading = page.getByRole('heading', { level: 1 });
+  // the wash has 45 s or less to go
+  await expect(heading).toHaveText(`Lift ${first.name} out of Wash 1`, { timeout: 60_000 });
+  await expect
+    .poll(async () => (await page.getByRole('timer').innerText()).replace('−', '-'), { timeout: 60_000 })
+    .toMatch(/^(-|0:[0-3])/);
+  const scan = async (label: string) => {
+    await page.keyboard.type(`#${label}`);
+    await page.keyboard.press('Enter');
+  };
+  await scan(second.name);
+  await expect(page.getByRole('alert')).toContainText(`That is the label of ${second.name}, which is at Drip rack.`);
+  await expect(heading).toHaveText(`Lift ${first.name} out of Wash 1`);
+  await page.keyboard.press(' ');
+  await scan(second.name);
+  await expect(heading).toContainText(second.name);
+});

@@ -1,0 +1,71 @@
+import { clockText } from '@north-step/core/units';
+import { useNavigate } from 'react-router';
+import { useAppSelector } from '../../app/store.ts';
+import { useKeys } from '../../app/useKeys.ts';
+import { clockOfDay } from '../../app/useNow.ts';
+import { useScanner } from '../../app/useScanner.ts';
+import { useSignals } from '../../app/useSignals.ts';
+import { Failed, Loading } from '../../ui/index.ts';
+import { useBench, useNextStep, useScanned } from '../next/index.ts';
+
+/** The next step for across the room: its countdown as large as the screen allows. All keys work as on the bench. */
+export function BigClockPage() {
+  const { bench, nowMs, actions, failed, retry } = useBench();
+  const chosenId = useAppSelector((state) => state.here.chosenBatchId);
+  const action = actions.find(({ batchId }) => batchId === chosenId) ?? actions[0];
+  const batch = bench?.open.find(({ id }) => id === action?.batchId);
+  const { keys, dialogs } = useNextStep(action, batch);
+  const navigate = useNavigate();
+  useSignals(actions);
+  useScanner(useScanned(bench, action));
+  useKeys({ b: () => navigate('/'), Escape: () => navigate('/') });
+  if (failed) return <Failed what="the bench" onRetry={retry} />;
+  if (!bench) return <Loading what="the bench" />;
+  const next = actions.find((one) => one !== action && one.dueInS !== undefined && one.tier !== 'waits');
+  const overdue = action?.dueInS !== undefined && action.dueInS <= 0;
+  return (
+    <section aria-label="Next step" className="flex min-h-[calc(100vh-46px)] flex-col bg-sea px-8 py-5 text-on-sea">
+      <h1 className="text-[clamp(36px,6.2vw,96px)] leading-[1.05] font-bold">{action?.say ?? 'The bench is clear.'}</h1>
+      <div
+        className={`flex flex-1 items-center justify-center font-mono leading-none font-bold text-[clamp(120px,31vw,460px)] ${overdue ? 'underline decoration-8 underline-offset-[0.08em]' : ''}`}
+        role="timer"
+        aria-label={
+          action?.dueInS === undefined ? `it is ${clockOfDay(nowMs)}` : `time left ${clockText(action.dueInS)}`
+        }
+      >
+        {action?.dueInS === undefined ? clockOfDay(nowMs) : clockText(action.dueInS)}
+      </div>
+      <p className="text-[clamp(20px,2.4vw,34px)] text-on-sea">
+        {action?.waitsFor ? `It waits: ${action.waitsFor}` : action?.follows ? `then ${action.follows}` : ' '}
+      </p>
+      <div className="mt-3 flex flex-wrap items-end gap-3">
+        {keys.map(({ keyName, label, onPress, main }) => (
+          <button
+            key={keyName + label}
+            type="button"
+            onClick={onPress}
+            onMouseDown={(event) => event.preventDefault()}
+            className={`min-h-16 min-w-28 rounded border-[1.5px] border-on-sea px-4 text-xl ${main ? 'bg-on-sea text-sea' : 'text-on-sea'}`}
+          >
+            <b>{keyName}</b> {label}
+          </button>
+        ))}
+        <p className="ml-auto text-[clamp(20px,2.4vw,34px)]">
+          {next && (
+            <>
+              <b className="font-mono">{clockText(next.dueInS!)}</b> {next.say}
+            </>
+          )}
+        </p>
+        <button
+          type="button"
+          onClick={() => void navigate('/')}
+          className="min-h-16 rounded border-[1.5px] border-on-sea px-4 text-xl"
+        >
+          <b>B</b> bench
+        </button>
+      </div>
+      {dialogs}
+    </section>
+  );
+}

@@ -1,0 +1,1 @@
+export { BigClockPage } from './BigClockPage.tsx';
