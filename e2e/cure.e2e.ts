@@ -142,3 +142,35 @@ lit(
     expect(pairs[0]!.handleS).toBeLessThan(420);
   },
 );
+
+lit(
+  'the lamp dies in mid-run: it is called out, the missing light is added, and the record keeps both',
+  async ({ bench: page, server, devices }) => {
+    expect(devices).toHaveLength(2);
+    const { id, name } = await server.hang();
+    const before = await workOn(server, id, 'cure');
+    const plannedS = currentStep(before)!.plannedS!;
+    await page.goto(server.address);
+    const heading = page.getByRole('heading', { level: 1 });
+    await expect(heading).toHaveText(`Put ${name} in the lamp box`);
+    await page.keyboard.press(' ');
+    await expect(heading).toHaveText(`Take ${name} out of Lamp box`);
+    await page.getByRole('button', { name: 'Lamp box', exact: true }).click();
+    const drawer = page.getByRole('dialog', { name: 'Lamp box' });
+    await drawer.getByRole('button', { name: 'Start' }).click();
+    // long enough for the sensor to say what is usual
+    await page.waitForTimeout(11_000);
+    await drawer.getByRole('button', { name: 'It dies' }).click();
+    await page.keyboard.press('Escape');
+    await expect(heading).toHaveText('Look at the lamp box: it gives no light', { timeout: 30_000 });
+    const add = page.getByRole('button', { name: /^Space Add \d+:\d\d/ });
+    await expect(add).toBeVisible({ timeout: 30_000 });
+    await page.keyboard.press(' ');
+    await expect
+      .poll(async () => currentStep((await server.get<BatchReply>(`/api/batches/${id}`)).batch)!.plannedS)
+      .toBeGreaterThan(plannedS + 5);
+    const { samples } = await server.get<LightTraceReply>(`/api/batches/${id}/light-trace`);
+    expect(samples.some(({ mWPerCm2 }) => mWPerCm2 > 3)).toBe(true);
+    expect(samples.at(-1)!.mWPerCm2).toBe(0);
+  },
+);

@@ -1,3 +1,4 @@
+import type { LightSoFar } from '@north-step/core/light';
 import { type BatchState, type BenchNow, PRIORITIES } from '@north-step/core/route';
 import { LIDS } from '@north-step/core/solvent';
 import { SOLVENTS } from '@north-step/core/wash';
@@ -180,6 +181,8 @@ export const BenchReply = Type.Object({
   care: Type.Record(Type.String(), BathNote),
   bench: Type.Unsafe<BenchNow>(Type.Object({}, { additionalProperties: true })),
   open: Type.Array(Batch),
+  /** by batch: what the sensor of its lamp has shown in the step that runs */
+  light: Type.Record(Type.String(), Type.Unsafe<LightSoFar>(Type.Object({}, { additionalProperties: true }))),
   doneToday: Type.Array(Batch),
 });
 export type BenchReply = Static<typeof BenchReply>;

@@ -32,6 +32,13 @@ describe('a simulated lamp box', () => {
     const out = laterLampBox(lit(240, small), 200, small);
     expect([out.lit, out.leftS]).toEqual([false, 150]);
   });
+  it('dies or weakens without its timer knowing, until it is mended', () => {
+    const noise = makeNoise(5);
+    const later = (button: string) => laterLampBox(pressedLampBox(lit(600), button, undefined, lamp), 120, lamp);
+    expect(later('die')).toMatchObject({ lit: true, leftS: 480 });
+    expect(lightOfBox(later('die'), lamp, noise)).toBe(0);
+    expect(lightOfBox(later('weaken'), lamp, noise) / lightOfBox(later('mend'), lamp, noise)).toBeCloseTo(0.65, 1);
+  });
   it('is dimmer when warm, and a meter is right to a few percent', () => {
     const warm = laterLampBox(lit(600), 300, lamp);
     const noise = makeNoise(3);

@@ -20,6 +20,8 @@ export type LampBoxState = {
   readonly chamberC: number;
   /** how long it has been lit without a break */
   readonly litForS: number;
+  /** of its light: below 1 when strips are out, 0 when it died without its timer knowing */
+  readonly powerShare: number;
 };
 
 /** LEDs lose a little as they warm: 4 % within about a minute. An engineering guess. */
@@ -27,6 +29,8 @@ const DROOP_SHARE = 0.04;
 const DROOP_S = 40;
 const RISES_S = 0.4;
 const CHAMBER_S = 300;
+/** One strip of three is out, or the driver is hot. */
+const WEAK_SHARE = 0.65;
 const NOISE_SHARE = 0.006;
 
 export const coldLampBox = (atS: number, roomC: number): LampBoxState => ({
@@ -36,6 +40,7 @@ export const coldLampBox = (atS: number, roomC: number): LampBoxState => ({
   doorOpen: false,
   chamberC: roomC,
   litForS: 0,
+  powerShare: 1,
 });
 
 /** The box later: its timer runs only while it is lit, its chamber warms and cools. */
@@ -77,6 +82,12 @@ export function pressedLampBox(
       return { ...state, doorOpen: true, lit: false, litForS: 0 };
     case 'close door':
       return { ...state, doorOpen: false, lit: state.leftS > 0 };
+    case 'die':
+      return { ...state, powerShare: 0 };
+    case 'weaken':
+      return { ...state, powerShare: WEAK_SHARE };
+    case 'mend':
+      return { ...state, powerShare: 1 };
     default:
       return state;
   }
@@ -87,7 +98,7 @@ export function lightOfBox(state: LampBoxState, lamp: TrueLamp, noise: Noise): n
   if (!state.lit) return 0;
   const rise = 1 - Math.exp(-Math.max(0.2, state.litForS) / RISES_S);
   const droop = 1 - DROOP_SHARE * (1 - Math.exp(-state.litForS / DROOP_S));
-  return Math.max(0, lamp.mWPerCm2 * rise * droop * (1 + NOISE_SHARE * noise.normal()));
+  return Math.max(0, lamp.mWPerCm2 * state.powerShare * rise * droop * (1 + NOISE_SHARE * noise.normal()));
 }
 
 /** A hand-held meter is right to about 2 %. */

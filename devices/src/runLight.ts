@@ -25,7 +25,7 @@ export function runLampBox(address: Address, world: LampWorld, seed = 1): Runnin
       tempC: Number(state.chamberC.toFixed(1)),
       doorOpen: state.doorOpen,
       leftS: Math.round(state.leftS),
-      note: state.doorOpen ? 'door open' : state.lit ? 'lit' : 'off',
+      note: state.doorOpen ? 'door open' : state.lit ? (state.powerShare < 1 ? 'lit, strips out' : 'lit') : 'off',
     };
   };
   const act = async (press: Press) => {

@@ -10,6 +10,7 @@ export * from './openness.ts';
 export * from './place.ts';
 export * from './samples.ts';
 export * from './shade.ts';
+export * from './soFar.ts';
 export * from './stand.ts';
 export * from './sun.ts';
 export * from './types.ts';

@@ -2,6 +2,7 @@ import { cautionsOf } from '../caution/index.ts';
 import { type BatchState, currentStep, exposureS, lightS, PRIORITIES, remainingS, type Step } from '../route/index.ts';
 import { clockText, percentText } from '../units/index.ts';
 import { clashOf, clashWords, type PullOut, pullOuts } from './clash.ts';
+import { lampWatch } from './lampWatch.ts';
 import { type Action, type BenchView, TIERS, type Tier } from './types.ts';
 import { finishWords, handsFor, momentWords, startWords } from './words.ts';
 
@@ -115,6 +116,8 @@ function running(batch: BatchState, step: Step, station: string, scene: Scene): 
   const dueInS = remainingS(step, scene.nowMs);
   const limit = limitOf(batch, step, station, scene);
   if (limit) return { tier: 'limit', say: limit.say, reason: limit.reason, dueInS, asks: limit.asks };
+  const watched = lampWatch(batch, step, station, scene);
+  if (watched) return { ...watched, dueInS };
   if (step.kind === 'wash' || step.kind === 'rinse') {
     const reason = step.kind === 'wash' ? `${solventWords(batch, scene.nowMs)} ${step.hint}` : step.hint;
     return { tier: dueInS <= WATCH_S ? 'pull-out' : 'running', say, reason, dueInS };
@@ -135,7 +138,7 @@ function limitOf(
   batch: BatchState,
   step: Step,
   station: string,
-  { nowMs }: Scene,
+  { nowMs, light }: Scene,
 ): { readonly say: string; readonly reason: string; readonly asks?: 'exposure' } | undefined {
   if (step.kind === 'wash') {
     const soakedS = exposureS(batch, nowMs);
@@ -156,7 +159,10 @@ function limitOf(
       ...(overS > 0 && !stays ? { asks: 'exposure' } : {}),
     };
   }
-  const litS = step.kind === 'cure' ? lightS(batch) + (nowMs - step.startedAtMs!) / 1000 : 0;
+  const seen = light?.[batch.id];
+  // by the lamp's own sensor where there is one, else by the clock
+  const ranS = seen?.stepId === step.id ? seen.litS : (nowMs - step.startedAtMs!) / 1000;
+  const litS = step.kind === 'cure' ? lightS(batch) + ranS : 0;
   if (batch.lastS === undefined || litS <= batch.lastS || remainingS(step, nowMs) > 0) return undefined;
   return {
     say: `Take ${batch.name} out of ${station} now`,

@@ -368,6 +368,43 @@ describe('what waits', () => {
   });
 });
 
+describe('a lamp that is watched', () => {
+  // ten minutes were planned at 9 mW/cm²: 5.4 J/cm²
+  const lit = (ranS: number, over: object = {}) =>
+    batch('Tern 1', 'cure', {
+      ranS,
+      plannedS: 600,
+      lastS: 2000,
+      step: { knew: { lightMWPerCm2: 9, plannedJPerCm2: 5.4 } },
+      ...over,
+    });
+  const seen = (litS: number, lastShare: number, agoS = 2) => ({
+    light: { 'Tern 1': { stepId: currentStep(lit(1))!.id, litS, lastShare, lastAtMs: NOW_MS - agoS * 1000 } },
+  });
+  it('all is well: the timer is shown', () => {
+    expect(act([lit(300)], seen(298, 1))[0]).toMatchObject({ tier: 'running', say: 'Take Tern 1 out of Lamp box' });
+  });
+  it('it died at half-time: look at it, and add what is missing so far', () => {
+    const [first] = act([lit(360), batch('Skua 2', 'look-matte')], seen(300, 0, 0));
+    expect(first).toMatchObject({ tier: 'turn', say: 'Look at the lamp box: it gives no light', fix: { addS: 60 } });
+    expect(first!.reason).toMatch(/5:00 of its 10:00 of light/);
+  });
+  it('it ran weak: at the end the rest is added', () => {
+    const [first] = act([lit(600)], seen(420, 0.7, 0));
+    expect(first).toMatchObject({ tier: 'ended', say: 'Tern 1 needs 3:00 more in the lamp box', fix: { addS: 180 } });
+  });
+  it('corrected once, it is not corrected again', () => {
+    expect(act([lit(600, { plannedS: 780 })], seen(420, 1, 0))[0]!.fix).toBeUndefined();
+  });
+  it('never past the end of the window, and not for a few seconds', () => {
+    expect(act([lit(600, { lastS: 500 })], seen(420, 0.7, 0))[0]!.fix).toEqual({ addS: 80 });
+    expect(act([lit(600)], seen(592, 1, 0))[0]!.fix).toBeUndefined();
+  });
+  it('a sensor that fell silent says nothing about now', () => {
+    expect(act([lit(300)], seen(100, 0, 120))[0]!.tier).toBe('running');
+  });
+});
+
 describe('every action', () => {
   it('says hands, gear and what follows', () => {
     const [wash] = act([batch('Tern 1', 'wash', { ranS: 90, plannedS: 90 })]);

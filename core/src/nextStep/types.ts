@@ -1,4 +1,5 @@
 import type { CautionId } from '../caution/index.ts';
+import type { LightSoFar } from '../light/index.ts';
 import type { BatchState } from '../route/index.ts';
 
 export type Verb = 'start' | 'finish' | 'look';
@@ -46,6 +47,8 @@ export type Action = {
   readonly clearInS?: number;
   /** it cannot be pressed away: it asks whether the parts were lifted, and when */
   readonly asks?: 'exposure';
+  /** what mends it instead of finishing it: so much more time */
+  readonly fix?: { readonly addS: number };
 };
 
 /** A bath as the next step needs it. */
@@ -61,4 +64,6 @@ export type BenchView = {
   readonly baths?: Readonly<Record<string, BathFit>>;
   /** by station: how far the light may be off */
   readonly lamps?: Readonly<Record<string, { readonly doubtShare?: number }>>;
+  /** by batch: what the sensor of its lamp has shown in the step that runs */
+  readonly light?: Readonly<Record<string, LightSoFar>>;
 };

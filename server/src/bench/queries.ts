@@ -3,6 +3,7 @@ import type { BatchState, BathNow, BenchNow } from '@north-step/core/route';
 import { gramsFromMg, isAlcohol, loadPctW, type Parcel, parcelVolumeMl, strengthPctW } from '@north-step/core/solvent';
 import { type Queryable, sql } from '../db/index.ts';
 import { lightNow, lightRows } from './lampRows.ts';
+import { litSoFar } from './litSoFar.ts';
 
 export type VesselRow = {
   readonly id: string;
@@ -207,6 +208,7 @@ export async function benchView(db: Queryable, nowMs: number): Promise<BenchRepl
       lightNow(light, nowMs),
     ),
     open,
+    light: await litSoFar(db, open),
     doneToday,
   };
 }

@@ -22,7 +22,7 @@ export function traceKeeper(context: Context): (stationId: string, sample: Sampl
     await context.db.many(sql`
       INSERT INTO light_sample (station_id, batch_id, step_id, mw_per_cm2, temp_c, door_open, at)
       VALUES (${stationId}, ${running.batchId}, ${running.stepId}, ${sample.mWPerCm2}, ${sample.tempC ?? null}, ${sample.doorOpen ?? false}, ${new Date(nowMs)})`);
-    context.live.publish([`trace:${running.batchId}`]);
+    context.live.publish([`trace:${running.batchId}`, 'bench']);
   };
 }
 

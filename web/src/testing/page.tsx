@@ -121,6 +121,7 @@ export const benchReply = (open: readonly BatchState[], over: Partial<BenchReply
   care: {},
   bench: testBench,
   open: [...open],
+  light: {},
   doneToday: [],
   ...over,
 });

@@ -12,8 +12,10 @@ import {
 } from '@north-step/core/route';
 import { clockText, percentText, plainNumber } from '@north-step/core/units';
 import { actLimitsPctW, batchesLeft } from '@north-step/core/wash';
-import { useMemo } from 'react';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import { Fuse, LoadLadder, Tag, type TagState, Tube, WindowBar } from '../../glyphs/index.ts';
+
+const StationDrawer = lazy(async () => ({ default: (await import('./StationDrawer.tsx')).StationDrawer }));
 
 type StationColumnProps = {
   readonly station: Station;
@@ -27,11 +29,21 @@ type StationColumnProps = {
 
 /** One station: what it is like now, and the tags of the batches there. */
 export function StationColumn({ station, batches, bench, actions, nowMs, chosenId, onChoose }: StationColumnProps) {
+  const [open, setOpen] = useState(false);
   const vessel = bench.vessels.find((candidate) => candidate.id === station.vesselId);
   const lamp = station.id === STATIONS.lamp ? bench.bench.lamp : bench.bench.lamps?.[station.id];
   return (
     <div className="flex min-w-0 flex-1 flex-col gap-1 border-r border-line px-2.5 pt-2 pb-3">
-      <h3 className="font-bold">{station.name}</h3>
+      <h3 className="font-bold">
+        <button type="button" className="min-h-6 text-left font-bold" onClick={() => setOpen(true)}>
+          {station.name}
+        </button>
+      </h3>
+      {open && (
+        <Suspense fallback={null}>
+          <StationDrawer station={station} onClose={() => setOpen(false)} />
+        </Suspense>
+      )}
       {vessel ? (
         <BathLines bench={bench} vesselId={vessel.id} />
       ) : (

@@ -53,6 +53,7 @@ export function useBench(): BenchNowView {
       stations,
       baths: bathFits(data),
       lamps: data.bench.lamps,
+      light: data.light,
     });
   }, [data, second]);
   const chores = useMemo(() => (data ? choresOf(data) : []), [data]);

@@ -1,5 +1,6 @@
 import type { Action } from '@north-step/core/nextStep';
 import { type BatchState, stepById } from '@north-step/core/route';
+import { clockText } from '@north-step/core/units';
 import { type ReactNode, Suspense, useEffect, useState } from 'react';
 import { useKeys } from '../../app/useKeys.ts';
 import { useNow } from '../../app/useNow.ts';
@@ -22,6 +23,7 @@ export function useNextStep(
     return () => clearTimeout(timer);
   }, []);
   const step = batch && action ? stepById(batch, action.stepId) : undefined;
+  const { fix } = action ?? {};
   const looking = action?.verb === 'look' && step !== undefined;
   const timed = action?.verb === 'finish' && action.dueInS !== undefined;
   const openLook = () => looking && setDialog('look');
@@ -29,7 +31,8 @@ export function useNextStep(
   const answers = looking ? looksFor(step) : [];
 
   useKeys({
-    ' ': () => (looking ? openLook() : action && void acts.done(action)),
+    ' ': () => (looking ? openLook() : action && void (fix ? acts.addTime(action, fix.addS) : acts.done(action))),
+    d: () => fix && action && void acts.done(action),
     '+': () => timed && void acts.addTime(action, ADD_S),
     '=': () => timed && void acts.addTime(action, ADD_S),
     '-': () => timed && void acts.addTime(action, -ADD_S),
@@ -53,16 +56,29 @@ export function useNextStep(
           ? { keyName: 'T', label: 'Tack', onPress: () => void acts.look(action, { outcome: 'tack' }) }
           : { keyName: 'I', label: 'Other …', onPress: openLook },
       ]
-    : [
-        {
-          keyName: 'Space',
-          label: action.verb === 'start' ? 'Start' : 'Done',
-          main: true,
-          onPress: () => void acts.done(action),
-        },
-        ...(timed ? [{ keyName: '+', label: `${ADD_S} s more`, onPress: () => void acts.addTime(action, ADD_S) }] : []),
-        { keyName: 'F', label: 'Flag it', onPress: openFlag },
-      ];
+    : fix
+      ? [
+          {
+            keyName: 'Space',
+            label: `Add ${clockText(fix.addS)}`,
+            main: true,
+            onPress: () => void acts.addTime(action, fix.addS),
+          },
+          { keyName: 'D', label: 'Done as it is', onPress: () => void acts.done(action) },
+          { keyName: 'F', label: 'Flag it', onPress: openFlag },
+        ]
+      : [
+          {
+            keyName: 'Space',
+            label: action.verb === 'start' ? 'Start' : 'Done',
+            main: true,
+            onPress: () => void acts.done(action),
+          },
+          ...(timed
+            ? [{ keyName: '+', label: `${ADD_S} s more`, onPress: () => void acts.addTime(action, ADD_S) }]
+            : []),
+          { keyName: 'F', label: 'Flag it', onPress: openFlag },
+        ];
   return {
     keys,
     dialogs: (
