@@ -24,6 +24,8 @@ for (const theme of ['day', 'amber'] as const) {
       '/cure/coupons',
       '/cure/tests',
       '/room',
+      '/shift',
+      '/clock',
       '/records',
     ]) {
       await page.goto(server.address + path);

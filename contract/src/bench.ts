@@ -98,6 +98,7 @@ export const LookCommand = Type.Object(
     broken: Type.Optional(Type.Integer({ minimum: 0, maximum: 1000 })),
     note: Type.Optional(Text(500)),
     colour: Type.Optional(PhotoColourInput),
+    remedy: Type.Optional(literals(['wash', 'light'])),
   },
   strict,
 );

@@ -57,3 +57,12 @@ export const RoomReply = Type.Object({
   changedBy: Type.Union([Type.String(), Type.Null()]),
 });
 export type RoomReply = Static<typeof RoomReply>;
+
+export const NewShiftNote = Type.Object({ ...command, text: Text(1000) }, strict);
+export type NewShiftNote = Static<typeof NewShiftNote>;
+export const ShiftNotesReply = Type.Object({
+  notes: Type.Array(Type.Object({ text: Type.String(), atMs: Type.Number(), by: Type.String() }), {
+    description: 'newest first',
+  }),
+});
+export type ShiftNotesReply = Static<typeof ShiftNotesReply>;

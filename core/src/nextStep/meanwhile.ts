@@ -49,7 +49,10 @@ export function meanwhile({ baths, lamps }: ChoreView): readonly Chore[] {
     )
     .map(({ name, batchesLeft }) => ({
       say: `Make ready to change ${name}`,
-      reason: batchesLeft === 0 ? 'No batch more by its load.' : `About ${batchesLeft} batches more by its load.`,
+      reason:
+        batchesLeft === 0
+          ? 'No batch more by its load.'
+          : `About ${batchesLeft === 1 ? 'one batch' : `${batchesLeft} batches`} more by its load.`,
       to: '/solvent',
     }));
   const meter = lamps

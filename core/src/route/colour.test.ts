@@ -14,6 +14,20 @@ const beforeLook = (batch: BatchState) => play(batch, (b) => currentStep(b)?.kin
 const look = (batch: BatchState, colour: PhotoColour) =>
   decideLook(batch, currentStep(batch)!.id, { outcome: 'good', note: 'clear', colour }, testBench, now);
 
+describe('a remedy at a look', () => {
+  it('sends tacky parts back to the bath before more light, when that is chosen', () => {
+    const batch = { ...beforeLook(testBatch()), addS: 60, lastS: 5000 };
+    const kinds = (remedy: 'wash' | 'light') => {
+      const decided = decideLook(batch, currentStep(batch)!.id, { outcome: 'tacky', remedy }, testBench, now);
+      if (!decided.ok) throw new Error(decided.refusal.message);
+      const after = decided.value.reduce<BatchState>(applyEvent, batch);
+      return after.steps.filter(({ state }) => state === 'waiting').map(({ kind }) => kind);
+    };
+    expect(kinds('light')).toEqual(['cure', 'look-cured', 'seal']);
+    expect(kinds('wash')).toEqual(['wash', 'dry', 'look-matte', 'cure', 'look-cured', 'seal']);
+  });
+});
+
 describe('colour at a look', () => {
   it('is taken against an unlit piece on the same photo, and stays with the look', () => {
     const batch = beforeLook(testBatch());

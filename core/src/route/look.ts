@@ -15,6 +15,8 @@ export type Look = {
   readonly broken?: number;
   readonly note?: string;
   readonly colour?: PhotoColour;
+  /** chosen over what the window says: tacky parts go back to the bath, or get light */
+  readonly remedy?: 'wash' | 'light';
 };
 
 const ALLOWED: Readonly<Partial<Record<Step['kind'], readonly LookOutcome[]>>> = {
@@ -61,10 +63,16 @@ export function decideLook(
   if (colour && !colour.ok) return colour;
   const { outcome, note } = look;
   const looked: BatchEvent = { ...now, type: 'looked', stepId, outcome, broken, note, colour: colour?.value };
-  return ok([looked, ...consequences(batch, step, outcome, bench, now)]);
+  return ok([looked, ...consequences(batch, step, look, bench, now)]);
 }
 
-function consequences(batch: BatchState, step: Step, outcome: LookOutcome, bench: BenchNow, now: Moment): BatchEvent[] {
+function consequences(
+  batch: BatchState,
+  step: Step,
+  { outcome, remedy }: Look,
+  bench: BenchNow,
+  now: Moment,
+): BatchEvent[] {
   const insert = (blanks: readonly StepBlank[], reason: string): BatchEvent => ({
     ...now,
     type: 'inserted',
@@ -102,6 +110,10 @@ function consequences(batch: BatchState, step: Step, outcome: LookOutcome, bench
     case 'tacky': {
       const litS = lightS(batch);
       const addS = batch.card.procedure ? 0 : Math.min(batch.addS, (batch.lastS ?? Number.POSITIVE_INFINITY) - litS);
+      if (addS > 0 && remedy === 'wash') {
+        const hint = `Tacky after ${clockText(litS)}, and the wash is the likelier cause: washed again, then ${clockText(addS)} more.`;
+        return [insert([...washAgain(), ...lightAgain(addS, hint)], hint)];
+      }
       if (addS > 0) {
         const hint = `Tacky after ${clockText(litS)}: ${clockText(addS)} more, then look again.`;
         return [insert(lightAgain(addS, hint), hint)];

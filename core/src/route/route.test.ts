@@ -154,9 +154,10 @@ describe('the order of work', () => {
     const late = decideFinish(running, step.id, testBench, { atMs: atMs + 3_600_000, by: 'x' });
     const after = late.ok ? late.value.reduce<BatchState>(applyEvent, running) : running;
     expect(after.flag).toContain('In solvent 1:00:00, over its 8:00');
-    expect(code(decideStart(after, currentStep(after)!.id, testBench, {}, { atMs: atMs + 3_700_000, by: 'x' }))).toBe(
-      'EXPOSURE_SPENT',
-    );
+    const on = (b: BatchState) =>
+      code(decideStart(b, currentStep(b)!.id, testBench, {}, { atMs: atMs + 3_700_000, by: 'x' }));
+    expect(on(after)).toBe('HELD');
+    expect(on({ ...after, held: undefined })).toBe('EXPOSURE_SPENT');
   });
 });
 

@@ -1,4 +1,4 @@
-import type { RoomReply } from '@north-step/contract';
+import type { RoomReply, ShiftNotesReply } from '@north-step/contract';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { sql } from '../db/index.ts';
 import { TestBench } from '../testing/bench.ts';
@@ -9,6 +9,22 @@ beforeAll(async () => {
   await t.fillBaths();
 });
 afterAll(() => t.close());
+
+describe('notes for the next shift', () => {
+  it('are kept once, newest first, and never changed', async () => {
+    const command = { commandId: 'note-once-1', text: 'Wash 2 is weak, read it first' };
+    await t.must('/api/shift-notes', command);
+    await t.must('/api/shift-notes', command);
+    await t.must('/api/shift-notes', { text: 'Key of the drum is with Ines' });
+    const { notes } = await t.get<ShiftNotesReply>('/api/shift-notes');
+    expect(notes.map(({ text, by }) => [text, by])).toEqual([
+      ['Key of the drum is with Ines', 'Ada B.'],
+      ['Wash 2 is weak, read it first', 'Ada B.'],
+    ]);
+    await expect(t.db.many(sql`UPDATE shift_note SET text = ''`)).rejects.toThrow();
+    expect((await t.post('/api/shift-notes', { text: '' })).status).toBe(400);
+  });
+});
 
 describe('the room', () => {
   it('is said anew, is used at once, and every saying stays a fact', async () => {

@@ -1,7 +1,8 @@
-import { RoomReply, SetRoom } from '@north-step/contract';
+import { NewShiftNote, RoomReply, SetRoom, ShiftNotesReply } from '@north-step/contract';
 import type { FastifyInstance } from 'fastify';
 import type { Context } from '../context.ts';
 import { roomView, setRoom } from './room.ts';
+import { addShiftNote, shiftNotes } from './shiftNotes.ts';
 
 export function roomRoutes(app: FastifyInstance, context: Context): void {
   const reply = { 200: RoomReply };
@@ -12,5 +13,14 @@ export function roomRoutes(app: FastifyInstance, context: Context): void {
     '/api/room',
     { schema: { summary: 'Say how the room is', body: SetRoom, response: reply } },
     (request) => setRoom(context, request.body),
+  );
+  const notes = { 200: ShiftNotesReply };
+  app.get('/api/shift-notes', { schema: { summary: 'What shifts left for the next', response: notes } }, () =>
+    shiftNotes(context.db),
+  );
+  app.post<{ Body: NewShiftNote }>(
+    '/api/shift-notes',
+    { schema: { summary: 'Leave a note for the next shift', body: NewShiftNote, response: notes } },
+    (request) => addShiftNote(context, request.body),
   );
 }

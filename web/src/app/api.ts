@@ -14,6 +14,7 @@ import type {
   RoomReply,
   RouteReply,
   RoutesReply,
+  ShiftNotesReply,
   SolventReply,
   WorkloadReply,
 } from '@north-step/contract';
@@ -32,6 +33,7 @@ export const TAGS = [
   'Parts',
   'Lamps',
   'Room',
+  'Shift',
 ] as const;
 
 /** Reads only: everything that changes the bench goes through the outbox. */
@@ -72,6 +74,7 @@ export const api = createApi({
       providesTags: ['Solvent'],
     }),
     workload: build.query<WorkloadReply, number>({ query: (days) => ({ url: 'solvent/workload', params: { days } }) }),
+    shiftNotes: build.query<ShiftNotesReply, void>({ query: () => 'shift-notes', providesTags: ['Shift'] }),
     room: build.query<RoomReply, void>({ query: () => 'room', providesTags: ['Room'] }),
     devices: build.query<DevicesReply, void>({ query: () => 'devices' }),
     records: build.query<RecordList, { offset: number; limit: number }>({
@@ -90,6 +93,7 @@ export const {
   usePartNotesQuery,
   useResinsQuery,
   useRoomQuery,
+  useShiftNotesQuery,
   useRoutesQuery,
   useRouteQuery,
   useSolventQuery,

@@ -88,6 +88,7 @@ export const routes: RouteObject[] = [
         lazy: async () => ({ Component: (await import('../features/records/index.ts')).RecordsPage }),
       },
       { path: 'clock', lazy: async () => ({ Component: (await import('../features/clock/index.ts')).BigClockPage }) },
+      { path: 'shift', lazy: async () => ({ Component: (await import('../features/shift/index.ts')).ShiftPage }) },
       { path: 'room', lazy: async () => ({ Component: (await import('../features/room/index.ts')).RoomPage }) },
       { path: '*', lazy: async () => ({ Component: (await import('./NotFound.tsx')).NotFound }) },
     ],

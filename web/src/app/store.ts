@@ -34,6 +34,7 @@ const TAGS_OF: Readonly<Record<string, readonly Tag[]>> = {
   parts: ['Parts'],
   resins: ['Resins'],
   lamps: ['Lamps', 'Bench'],
+  shift: ['Shift'],
 };
 
 /** Listens to the server's stream of changes; after a gap everything is asked for anew. */

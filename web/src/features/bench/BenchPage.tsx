@@ -100,6 +100,9 @@ function ThenStrip({
             meanwhile: {chore.say.charAt(0).toLowerCase() + chore.say.slice(1)}
           </Link>
         )}
+        <Link to="/shift" className="flex min-h-11 items-center">
+          Shift
+        </Link>
         <Link to="/clock" className="flex min-h-11 items-center gap-1.5">
           Big clock <kbd className="font-mono">B</kbd>
         </Link>

@@ -1,17 +1,36 @@
 import type { PhotoColour } from '@north-step/core/colour';
+import { diagnose, type Fault, factsOf } from '@north-step/core/diagnose';
 import type { BatchState, LookOutcome, Step } from '@north-step/core/route';
 import { lazy, Suspense, useState } from 'react';
+import { useBenchQuery } from '../../app/api.ts';
 import { pedalKey } from '../../app/useKeys.ts';
+import { useNow } from '../../app/useNow.ts';
 import { Choice, Sheet, Stepper } from '../../ui/index.ts';
+import { Diagnosis } from './Diagnosis.tsx';
 import { looksFor } from './looks.ts';
 
 const ColourCheck = lazy(async () => ({ default: (await import('../colour/index.ts')).ColourCheck }));
+
+/** What a look means as a fault to be explained. */
+const FAULT_OF: Readonly<Partial<Record<LookOutcome, Fault>>> = {
+  shine: 'shine',
+  tack: 'tacky',
+  tacky: 'tacky',
+  tinted: 'tinted',
+  broken: 'cracked',
+};
 
 type LookDialogProps = {
   readonly batch: BatchState;
   readonly step: Step;
   readonly onClose: () => void;
-  readonly onLook: (look: { outcome: LookOutcome; broken?: number; note?: string; colour?: PhotoColour }) => void;
+  readonly onLook: (look: {
+    outcome: LookOutcome;
+    broken?: number;
+    note?: string;
+    colour?: PhotoColour;
+    remedy?: 'wash' | 'light';
+  }) => void;
 };
 
 /** Says what was seen, how many broke, and a note. Opened by I; its first answer has the focus. */
@@ -22,12 +41,20 @@ export function LookDialog({ batch, step, onClose, onLook }: LookDialogProps) {
   const [note, setNote] = useState('');
   const [measuring, setMeasuring] = useState(false);
   const [colour, setColour] = useState<PhotoColour>();
+  const bench = useBenchQuery().data?.bench;
+  const nowMs = useNow(10_000);
+  const fault = FAULT_OF[outcome];
+  const [chosen, setChosen] = useState<'light' | 'wash'>();
+  const likelier =
+    outcome === 'tacky' && bench ? diagnose('tacky', factsOf(batch, bench, nowMs))[0]?.remedy : undefined;
+  const remedy = chosen ?? (likelier === 'wash' ? 'wash' : 'light');
   const save = () =>
     onLook({
       outcome,
       broken: broken > 0 ? broken : undefined,
       note: note.trim() === '' ? undefined : note.trim(),
       colour,
+      ...(outcome === 'tacky' ? { remedy } : {}),
     });
   return (
     <Sheet
@@ -61,6 +88,21 @@ export function LookDialog({ batch, step, onClose, onLook }: LookDialogProps) {
         <Suspense fallback={null}>
           <ColourCheck batch={batch} onColour={setColour} />
         </Suspense>
+      )}
+      {fault && bench && <Diagnosis fault={fault} batch={batch} bench={bench} nowMs={nowMs} />}
+      {outcome === 'tacky' && (
+        <div className="mt-3">
+          <span className="label">Then</span>
+          <Choice
+            label="Then"
+            value={remedy}
+            options={[
+              { value: 'light', text: 'more light' },
+              { value: 'wash', text: 'wash again first' },
+            ]}
+            onChange={setChosen}
+          />
+        </div>
       )}
       <button type="button" className="btn btn-sea mt-5" onClick={save}>
         Record the look

@@ -1,0 +1,85 @@
+import { describe, expect, it } from 'vitest';
+import { currentStep, type Step } from '../route/index.ts';
+import { play, testBatch, testBench } from '../testing/index.ts';
+import { diagnose, FAULTS, type Facts, type Fault, factsOf, verdict } from './index.ts';
+
+/** A batch of which everything was done as planned. */
+const good: Facts = {
+  residueShare: 0.6,
+  bathLoadPctW: 1.2,
+  restShare: 1.3,
+  lightShare: 1.3,
+  overShare: 0.4,
+  rateDoubt: 0.2,
+  doseDoubt: 0.3,
+  evenness: 0.7,
+  neverLitPct: 0,
+  turned: true,
+  soakShare: 0.3,
+  hazed: false,
+  watery: false,
+  slender: 10,
+  unheld: true,
+  gritty: false,
+};
+const first = (fault: Fault, over: Partial<Facts>) => diagnose(fault, { ...good, ...over })[0]!;
+
+describe('a diagnosis', () => {
+  it.each<[string, Fault, Partial<Facts>, string, string]>([
+    ['a dirty bath', 'tacky', { residueShare: 3, bathLoadPctW: 6 }, 'wash', 'wash'],
+    ['a short cure', 'tacky', { lightShare: 0.7 }, 'light', 'light'],
+    ['a dark hollow', 'tacky', { neverLitPct: 8 }, 'shadow', 'light'],
+    ['all as planned, in air', 'tacky', { residueShare: 0.3, evenness: 0.95 }, 'air', 'light'],
+    ['a short rest', 'white marks', { restShare: 0.4 }, 'wet', 'rest'],
+    ['a hazing liquid', 'white marks', { restShare: 2, hazed: true }, 'haze', 'none'],
+    ['long light', 'tinted', { overShare: 1.4 }, 'over', 'none'],
+    ['a night in solvent', 'cracked', { soakShare: 90, restShare: 2 }, 'soak', 'rest'],
+    ['a long thin plate', 'warped', { slender: 70 }, 'unheld', 'none'],
+    ['never turned', 'soft underside', { evenness: 0.1, turned: false, lightShare: 1.6 }, 'shadow', 'turn'],
+    ['a filled resin, not rinsed', 'grit', { gritty: true }, 'grit', 'rinse'],
+    ['resin left', 'shine', { residueShare: 4 }, 'wash', 'wash'],
+  ])('%s: %s', (_, fault, over, cause, remedy) => {
+    expect(first(fault, over)).toMatchObject({ id: cause, remedy });
+  });
+  it('“it is the bath, not the lamp” when the figures say so, and says how sure', () => {
+    const causes = diagnose('tacky', { ...good, residueShare: 4, bathLoadPctW: 7, lightShare: 1.5 });
+    expect(verdict(causes)).toMatch(/^It is the wash: (7|8|9)\d %\.$/);
+    expect(causes[0]!.why).toContain('4.0 times the resin its card allows; its bath was at 7.0 %');
+  });
+  it('names two when neither stands out', () => {
+    expect(verdict(diagnose('tacky', { ...good, residueShare: 2.2, lightShare: 0.75 }))).toMatch(/; or /);
+  });
+  it('shares add up to one, and what is made worse gains', () => {
+    for (const fault of FAULTS) {
+      const causes = diagnose(fault, good);
+      expect(causes.reduce((sum, { share }) => sum + share, 0)).toBeCloseTo(1, 9);
+    }
+    const shareOf = (residueShare: number) =>
+      diagnose('tacky', { ...good, residueShare }).find(({ id }) => id === 'wash')!.share;
+    expect(shareOf(3)).toBeGreaterThan(shareOf(1.5));
+    expect(shareOf(1.5)).toBeGreaterThan(shareOf(0.7));
+  });
+  it('takes its figures from what the batch wrote down', () => {
+    const { batch, atMs } = play(testBatch(), (b) => currentStep(b)?.kind === 'look-cured');
+    const told = (over: (step: Step) => Partial<Step>) => ({
+      ...batch,
+      steps: batch.steps.map((step) => ({ ...step, ...over(step) })),
+    });
+    // its card allows 0.8 µm
+    const lit = (step: Step, factor: number) => ({
+      endedAtMs: step.startedAtMs! + factor * (step.endedAtMs! - step.startedAtMs!),
+    });
+    const isCure = ({ kind, state }: Step) => kind === 'cure' && state === 'done';
+    const dirty = told((step) =>
+      step.kind === 'wash' ? { knew: { residueUm: 3.2, loadPctW: 6.5 } } : isCure(step) ? lit(step, 2.2) : {},
+    );
+    const facts = factsOf(dirty, testBench, atMs);
+    expect(facts.residueShare).toBeCloseTo(4, 9);
+    expect(facts.bathLoadPctW).toBe(6.5);
+    expect(facts.restShare).toBeGreaterThan(0.9);
+    expect(diagnose('tacky', facts)[0]!.id).toBe('wash');
+    // half of the light
+    const short = told((step) => (isCure(step) ? lit(step, 0.5) : {}));
+    expect(diagnose('tacky', factsOf(short, testBench, atMs))[0]!.id).toBe('light');
+  });
+});

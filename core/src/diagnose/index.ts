@@ -1,0 +1,2 @@
+export * from './diagnose.ts';
+export * from './facts.ts';

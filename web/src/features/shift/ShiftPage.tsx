@@ -1,0 +1,153 @@
+import type { Action } from '@north-step/core/nextStep';
+import { type BatchState, currentStep, exposureS } from '@north-step/core/route';
+import { clockText } from '@north-step/core/units';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { useShiftNotesQuery } from '../../app/api.ts';
+import { dayAndClock } from '../../app/useNow.ts';
+import { Failed, Loading } from '../../ui/index.ts';
+import { SlimBand, SlimButton, useBench, useDo } from '../next/index.ts';
+
+/** What the one who takes over must know: what is in liquid or light now, what must not be forgotten, and a note. */
+export function ShiftPage() {
+  const { bench, nowMs, actions, chores, failed, retry } = useBench();
+  const { data } = useShiftNotesQuery();
+  const acts = useDo();
+  const [text, setText] = useState('');
+  if (failed) return <Failed what="the bench" onRetry={retry} />;
+  if (!bench) return <Loading what="the bench" />;
+  const inside = bench.open.filter((batch) => {
+    const step = currentStep(batch);
+    return step?.state === 'running' && ['wash', 'rinse', 'cure', 'oven', 'warm-dip'].includes(step.kind);
+  });
+  const marked = bench.open.filter(({ held, flag }) => held !== undefined || flag !== undefined);
+  const due = bench.open
+    .filter(({ dueAtMs }) => dueAtMs !== undefined && dueAtMs < nowMs + DAY_MS)
+    .sort((a, b) => a.dueAtMs! - b.dueAtMs!);
+  const keep = async () => {
+    const answer = await acts.send('/api/shift-notes', { text: text.trim() });
+    if (answer?.ok) setText('');
+  };
+  const actionOf = (batch: BatchState) => actions.find(({ batchId }) => batchId === batch.id);
+  return (
+    <>
+      <SlimBand
+        say={
+          inside.length === 0
+            ? 'Nothing is in liquid or light: the bench can be left.'
+            : `${inside.length} ${inside.length === 1 ? 'batch is' : 'batches are'} in liquid or light: do not leave the bench alone.`
+        }
+        more={`${bench.open.length} open, ${bench.doneToday.length} sealed today`}
+        keys={<SlimButton label="Print" onPress={() => window.print()} />}
+      />
+      <div className="grid grid-cols-3 max-lg:grid-cols-1">
+        <section aria-label="In liquid or light now" className="border-r border-line px-[18px] py-3">
+          <h2 className="text-lg font-bold">In liquid or light now</h2>
+          {inside.length === 0 && <p className="text-ink-2">Nothing.</p>}
+          <List>
+            {inside.map((batch) => (
+              <Item key={batch.id} batch={batch}>
+                {whereWords(batch, actionOf(batch), nowMs)}
+              </Item>
+            ))}
+          </List>
+          <h2 className="mt-5 text-lg font-bold">Next in order</h2>
+          <List>
+            {actions.slice(0, 6).map(({ batchId, say, reason, waitsFor }) => (
+              <li key={batchId} className="border-b border-line py-1.5">
+                <b>{say}</b>
+                <span className="block text-sm text-ink-2">{waitsFor ?? reason}</span>
+              </li>
+            ))}
+          </List>
+        </section>
+        <section aria-label="Not to be forgotten" className="border-r border-line px-[18px] py-3">
+          <h2 className="text-lg font-bold">Not to be forgotten</h2>
+          {marked.length + due.length + chores.length === 0 && (
+            <p className="text-ink-2">Nothing is held, flagged or due.</p>
+          )}
+          <List>
+            {marked.map((batch) => (
+              <Item key={`m ${batch.id}`} batch={batch}>
+                {batch.held ? `held: ${batch.held}` : `flagged: ${batch.flag}`}
+              </Item>
+            ))}
+            {due.map((batch) => (
+              <Item key={`d ${batch.id}`} batch={batch}>
+                due {dayAndClock(batch.dueAtMs!)}
+                {batch.customer ? ` for ${batch.customer}` : ''}; next {currentStep(batch)?.title.toLowerCase()}
+              </Item>
+            ))}
+            {chores.map(({ say, reason, to }) => (
+              <li key={say} className="border-b border-line py-1.5">
+                <Link to={to} className="font-bold underline decoration-line underline-offset-4">
+                  {say}
+                </Link>
+                <span className="block text-sm text-ink-2">{reason}</span>
+              </li>
+            ))}
+          </List>
+        </section>
+        <section aria-label="Notes" className="px-[18px] py-3">
+          <h2 className="text-lg font-bold">For the next shift</h2>
+          <label className="mt-1 block print:hidden">
+            <span className="label">What they should know</span>
+            <textarea
+              className="field min-h-24 py-2"
+              maxLength={1000}
+              value={text}
+              onChange={(event) => setText(event.target.value)}
+            />
+          </label>
+          <button
+            type="button"
+            className="btn btn-sea mt-2 print:hidden"
+            disabled={text.trim() === ''}
+            onClick={() => void keep()}
+          >
+            Leave the note
+          </button>
+          <List>
+            {(data?.notes ?? []).map(({ text: note, atMs, by }) => (
+              <li key={atMs} className="border-b border-line py-1.5">
+                <p className="whitespace-pre-line">{note}</p>
+                <p className="text-sm text-ink-2">
+                  {dayAndClock(atMs)}, {by}
+                </p>
+              </li>
+            ))}
+          </List>
+        </section>
+      </div>
+    </>
+  );
+}
+const DAY_MS = 86_400_000;
+
+function whereWords(batch: BatchState, action: Action | undefined, nowMs: number): string {
+  const step = currentStep(batch)!;
+  const left =
+    action?.dueInS === undefined
+      ? ''
+      : action.dueInS >= 0
+        ? `, ${clockText(action.dueInS)} to go`
+        : `, overdue by ${clockText(-action.dueInS)}`;
+  const soaked =
+    step.kind === 'wash'
+      ? `; ${clockText(exposureS(batch, nowMs))} of ${clockText(batch.card.exposureCapS)} in solvent`
+      : '';
+  return `${action?.station ?? step.title}${left}${soaked}`;
+}
+
+const List = ({ children }: { readonly children: React.ReactNode }) => <ul className="mt-1">{children}</ul>;
+
+function Item({ batch, children }: { readonly batch: BatchState; readonly children: React.ReactNode }) {
+  return (
+    <li className="border-b border-line py-1.5">
+      <Link to={`/batches/${batch.id}`} className="font-bold underline decoration-line underline-offset-4">
+        {batch.name}
+      </Link>{' '}
+      {children}
+    </li>
+  );
+}
