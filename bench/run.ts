@@ -12,6 +12,7 @@ import { at, TestBench } from '../server/src/testing/bench.ts';
 import makeTemplate from '../server/src/testing/template.ts';
 import { couponCoverage, mapTime, playPlans, rayRates } from './light.ts';
 import { pageFigures, type Smoothness } from './page.ts';
+import { playShift, type ShiftResult } from './shift.ts';
 
 /** `npm run bench`: ratios measured in one run on this machine. Absolute times are printed for orientation only. */
 type Row = {
@@ -305,8 +306,26 @@ async function pages(): Promise<void> {
   });
 }
 
+/** A shift with faults, played by a technician who follows the band, and by one who takes batches in the order they came. */
+function shifts(seeds = 50): void {
+  console.log(`\n${seeds} shifts of 12 batches, a lamp that dies once, six calls to the telephone, one pair of hands:`);
+  console.log('                          past the limit   wet cures   not sealed or tacky   hours, mean');
+  for (const policy of ['the band', 'one batch after another'] as const) {
+    const played = Array.from({ length: seeds }, (_, i) => playShift(policy, i + 1));
+    const total = (of: (result: ShiftResult) => number) => played.reduce((sum, result) => sum + of(result), 0);
+    const figures = [
+      total(({ overLimit }) => overLimit),
+      total(({ wetCures }) => wetCures),
+      total(({ tackyAtEnd }) => tackyAtEnd),
+      (total(({ hours }) => hours) / seeds).toFixed(1),
+    ];
+    console.log(`${policy.padEnd(26)}${figures.map((figure) => String(figure).padStart(12)).join('  ')}`);
+  }
+}
+
 meshes();
 models();
+shifts();
 light();
 await server();
 estimator();

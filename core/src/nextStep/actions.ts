@@ -174,6 +174,13 @@ function starting(batch: BatchState, step: Step, station: string, scene: Scene):
   const say = startWords(batch, step, station);
   const tier: Tier = step.mode === 'timed' ? 'begin' : 'hands';
   const reason = startReason(batch, step, station, scene);
+  if (step.kind === 'wash' && batch.card.exposureCapS - exposureS(batch, scene.nowMs) < NEAR_LIMIT_S)
+    return {
+      tier: 'waits',
+      say,
+      reason,
+      waitsFor: `${batch.name} has used its ${clockText(batch.card.exposureCapS)} in solvent: mop it with a dry brush, or ask the lead.`,
+    };
   const inUse = scene.users.get(step.station) ?? [];
   if (inUse.length >= (scene.stations[step.station]?.capacity ?? Number.POSITIVE_INFINITY)) {
     const frees = scene.batches

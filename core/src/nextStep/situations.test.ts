@@ -360,6 +360,18 @@ describe('what waits', () => {
     expect(waits(135)).toBeUndefined();
     expect(waits(60)).toMatch(/Knot 3/);
   });
+  it('a batch that has used its solvent is not washed again, and holds nobody up', () => {
+    const spent = batch('Tern 1', 'wash', { nth: 1 });
+    const used = {
+      ...spent,
+      steps: spent.steps.map((s) =>
+        s.kind === 'wash' && s.state === 'done' ? { ...s, startedAtMs: s.endedAtMs! - 475_000 } : s,
+      ),
+    };
+    const [first, last] = act([used, batch('Skua 2', 'trim')]);
+    expect(first!.batchId).toBe('Skua 2');
+    expect(last).toMatchObject({ tier: 'waits', waitsFor: expect.stringMatching(/used its 8:00 in solvent: mop it/) });
+  });
   it('a hold says its reason', () => {
     expect(act([batch('Tern 1', 'drip', { held: 'cracked fin' })])[0]).toMatchObject({
       tier: 'waits',
