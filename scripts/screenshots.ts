@@ -56,6 +56,7 @@ const list = (await (await fetch(`${ADDRESS}/api/batches?limit=5`)).json()) as {
 const drying = list.rows.find((row) => row.step === 'Blow off, dry') ?? list.rows[0]!;
 await take('bench-day', '/');
 await take('bench-amber', '/', undefined, 'amber');
+await take('big-clock', '/clock');
 await take('new-batch', '/batches/new', async (page) => {
   const part = PARTS.find(({ name }) => name === 'sample-valve manifold')!;
   const file = path.join(folder, 'valve-manifold.stl');
@@ -72,7 +73,6 @@ await take('route', '/routes/warm-peel', (page) => page.getByRole('button', { na
 await take('batch-sheet', `/batches/${drying.id}`);
 await take('part', '/parts', (page) => page.waitForTimeout(4000));
 await take('card', '/resins/clear-port', (page) => page.getByLabel('beside').selectOption({ label: 'card 2' }));
-await take('resin', '/resins', (page) => page.getByRole('img').first().waitFor());
 await take('solvent', '/solvent', (page) => page.getByRole('region', { name: 'Wash 1 now' }).waitFor());
 await take('bath', '/solvent/baths/bath-1', (page) => page.getByRole('region', { name: 'Readings' }).waitFor());
 await take('reading', '/solvent/read?bath=bath-1&kind=flask', async (page) => {

@@ -74,7 +74,7 @@ export async function buildApp(context: Context, options: AppOptions = {}): Prom
   recordRoutes(app, context);
   meshRoutes(app, context, measurer);
   await computeRoutes(app, { measurer, estimator, mapper });
-  deviceRoutes(app, context, traceKeeper(context));
+  await deviceRoutes(app, context, traceKeeper(context));
   const pairs = makePairKeeper(context);
   app.addHook('onClose', () => pairs.close());
   lightRoutes(app, context, pairs);

@@ -58,12 +58,16 @@ describe('races', () => {
 });
 
 describe('a batch forgotten in solvent', () => {
-  it('is flagged with how long, and more solvent is refused', async () => {
+  it('is flagged and held with how long; released, more solvent is still refused', async () => {
     let batch = await t.step(await t.workOn(await t.newBatch(), at('wash')), 'start');
     t.wait(14 * 3600);
     batch = await t.step(batch, 'finish');
     expect(batch.flag).toMatch(/In solvent 14:0\d:\d\d, over its 8:00/);
-    const reply = await t.post(`/api/batches/${batch.id}/steps/${currentStep(batch)!.id}/start`);
+    expect(batch.held).toMatch(/^Quarantine: 14:0\d:\d\d in solvent/);
+    const start = () => t.post(`/api/batches/${batch.id}/steps/${currentStep(batch)!.id}/start`);
+    expect((await start()).body.error.code).toBe('HELD');
+    await t.must(`/api/batches/${batch.id}/hold`, { reason: null });
+    const reply = await start();
     expect(reply.body.error).toMatchObject({ code: 'EXPOSURE_SPENT', remedy: expect.stringContaining('ask the lead') });
     const lowered = await t.must<BatchReply>(`/api/batches/${batch.id}/flag`, { note: null });
     expect(lowered.batch.flag).toBeUndefined();

@@ -1,3 +1,5 @@
+import { spawn } from 'node:child_process';
+import path from 'node:path';
 import type { DevicesReply, PressesReply } from '@north-step/contract';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { TestBench } from '../testing/bench.ts';
@@ -19,6 +21,32 @@ const asDevice = (path: string, token = 'right', body?: object) =>
 const sample = { atMs: 1, grams: 12.34, stable: true };
 
 describe('the open device API', () => {
+  it('takes what the ten-line client of the docs sends', async () => {
+    const address = await t.app.listen({ port: 0, host: '127.0.0.1' });
+    const client = spawn('node', [path.resolve('docs/device-client.mjs'), address, 'scale', 'right']);
+    const shown = async () => (await t.get<DevicesReply>('/api/devices')).devices[0]!;
+    try {
+      await expect.poll(shown, { timeout: 10_000 }).toMatchObject({ online: true, last: { grams: 62.37 } });
+    } finally {
+      client.kill();
+    }
+  });
+  it('tells a device that floods to wait, and takes it again after', async () => {
+    const codes: number[] = [];
+    let reply = await asDevice('samples', 'right', { samples: [sample] });
+    while (reply.statusCode === 200 && codes.length < 60) {
+      codes.push(reply.statusCode);
+      reply = await asDevice('samples', 'right', { samples: [sample] });
+    }
+    expect(codes.length).toBeLessThanOrEqual(25);
+    expect(reply.statusCode).toBe(429);
+    expect(reply.json().error).toMatchObject({
+      code: 'TOO_MANY',
+      remedy: expect.stringContaining('wait a second'),
+    });
+    await new Promise((resolve) => setTimeout(resolve, 1100));
+    expect((await asDevice('samples', 'right', { samples: [sample] })).statusCode).toBe(200);
+  });
   it('shows what a device with the right token says, and forgets it when it falls silent', async () => {
     expect((await asDevice('samples', 'wrong', { samples: [sample] })).statusCode).toBe(401);
     expect((await asDevice('samples', 'right', { samples: [sample] })).json()).toEqual({ ok: true });

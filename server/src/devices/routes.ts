@@ -1,4 +1,5 @@
 import { randomBytes, timingSafeEqual } from 'node:crypto';
+import rateLimit from '@fastify/rate-limit';
 import {
   type Device,
   DevicesReply,
@@ -36,8 +37,26 @@ export type OnSample = (stationId: string, sample: Sample) => Promise<void>;
 const Params = Type.Object({ deviceId: Type.String() });
 type WithDevice = { Params: Static<typeof Params> };
 
+/** No device has more to say than this; one that floods is told to wait. */
+const MOST_A_SECOND = 25;
+
 /** The open device API: devices send samples and ask for presses; browsers listen and press. */
-export function deviceRoutes(app: FastifyInstance, context: Context, onSample: OnSample): void {
+export async function deviceRoutes(app: FastifyInstance, context: Context, onSample: OnSample): Promise<void> {
+  await app.register(rateLimit, {
+    global: false,
+    max: MOST_A_SECOND,
+    timeWindow: 1000,
+    keyGenerator: (request) => (request.params as WithDevice['Params']).deviceId,
+    errorResponseBuilder: () =>
+      new Refused(
+        {
+          code: 'TOO_MANY',
+          message: `More than ${MOST_A_SECOND} calls a second; this one was not taken.`,
+          remedy: 'Send several samples in one call, and wait a second.',
+        },
+        429,
+      ),
+  });
   const hub = new DeviceHub();
   app.addHook('preClose', async () => hub.close());
   const find = async (id: string): Promise<DeviceRow> => {
@@ -154,7 +173,10 @@ function forDevices(app: FastifyInstance, context: Context, { hub, find, onSampl
   };
   app.post<WithDevice & { Body: Static<typeof SamplesInput> }>(
     '/api/devices/:deviceId/samples',
-    { schema: { summary: 'Device: send samples', params: Params, body: SamplesInput, response: { 200: Done } } },
+    {
+      config: { rateLimit: {} },
+      schema: { summary: 'Device: send samples', params: Params, body: SamplesInput, response: { 200: Done } },
+    },
     async (request) => {
       const { id, station_id } = await known(request);
       hub.hear(id, request.body.samples, context.nowMs());

@@ -76,7 +76,7 @@ export function useCure(batch: BatchState | undefined, bench: BenchReply | undef
     const of = (light: BatchLight | undefined) => light && forecastCure(batch, { light, medium, tempC }, bench.bench);
     return { plain: of(poses?.plain), turned: of(poses?.turned) };
   }, [batch, bench, poses, medium, tempC]);
-  const turn = chosenTurn ?? (suggestsTurn && turnHelps(forecasts));
+  const turn = chosenTurn ?? (suggestsTurn && (leavesDark(poses) || turnHelps(forecasts)));
   const light = (turn ? poses?.turned : undefined) ?? poses?.plain;
   const worked = useMemo(
     () =>
@@ -157,6 +157,11 @@ function lightOf(
     triangles: first.triangles,
   };
 }
+
+/** More of the surface than this left without light in one pose is reason enough for a turn, %. */
+const LEFT_DARK_PCT = 0.5;
+const leavesDark = (poses: Poses | undefined): boolean =>
+  poses?.turned !== undefined && (poses.plain?.neverLitPct ?? 100) - poses.turned.neverLitPct > LEFT_DARK_PCT;
 
 /** A turn costs hands: it must gain at least so much. */
 const WORTH_A_TURN = 1.1;
