@@ -73,7 +73,7 @@ await take('route', '/routes/warm-peel', (page) => page.getByRole('button', { na
 await take('batch-sheet', `/batches/${drying.id}`);
 await take('part', '/parts', (page) => page.waitForTimeout(4000));
 await take('card', '/resins/clear-port', (page) => page.getByLabel('beside').selectOption({ label: 'card 2' }));
-await take('solvent', '/solvent', (page) => page.getByRole('region', { name: 'Wash 1 now' }).waitFor());
+await take('solvent', '/solvent', (page) => page.getByRole('region', { name: / now$/ }).waitFor());
 await take('bath', '/solvent/baths/bath-1', (page) => page.getByRole('region', { name: 'Readings' }).waitFor());
 await take('reading', '/solvent/read?bath=bath-1&kind=flask', async (page) => {
   const scale = page.getByRole('region', { name: 'Bench scale' });
