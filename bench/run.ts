@@ -1,3 +1,4 @@
+/** `npm run bench`: ratios measured in one run on this machine. Absolute times are printed for orientation only. */
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { gzipSync } from 'node:zlib';
@@ -7,43 +8,14 @@ import { hollowBall, measureMesh, parseStl, toAsciiStl, toBinaryStl } from '@nor
 import { planWash } from '@north-step/core/wash';
 import { STLLoader } from 'three/examples/jsm/loaders/STLLoader.js';
 import { judge, longYear } from '../demo/src/index.ts';
-import { sql } from '../server/src/db/index.ts';
-import { at, TestBench } from '../server/src/testing/bench.ts';
-import makeTemplate from '../server/src/testing/template.ts';
 import { couponCoverage, mapTime, playPlans, rayRates } from './light.ts';
 import { pageFigures, type Smoothness } from './page.ts';
+import { median, rows, timed } from './rows.ts';
+import { readingToPage, server } from './server.ts';
 import { playShift, type ShiftResult } from './shift.ts';
 
-/** `npm run bench`: ratios measured in one run on this machine. Absolute times are printed for orientation only. */
-type Row = {
-  readonly what: string;
-  readonly ours: number;
-  readonly theirs: number;
-  readonly unit: string;
-  readonly budget: string;
-};
-const rows: Row[] = [];
+/** So many half-years judge the estimator. */
 const HALF_YEARS = 30;
-const median = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!;
-function timed(work: () => unknown, rounds = 5): number {
-  work();
-  return median(
-    Array.from({ length: rounds }, () => {
-      const startMs = performance.now();
-      work();
-      return performance.now() - startMs;
-    }),
-  );
-}
-async function timedAsync(work: (round: number) => Promise<unknown>, rounds: number): Promise<number> {
-  const times: number[] = [];
-  for (let round = 0; round < rounds; round++) {
-    const startMs = performance.now();
-    await work(round);
-    times.push(performance.now() - startMs);
-  }
-  return median(times);
-}
 
 function meshes(): void {
   const soup = hollowBall(30, 28, 2, 190); // about 72,000 triangles
@@ -111,53 +83,6 @@ function models(): void {
   rows.push({ what: 'wash plan / one key press', ours: timed(wash), theirs: frameMs, unit: 'ms', budget: '≤ 0.5' });
 }
 
-async function server(): Promise<void> {
-  await makeTemplate();
-  const bench = await TestBench.open();
-  await bench.fillBaths();
-  const batch = await bench.newBatch();
-  const bareMs = await timedAsync(async (round) => {
-    await bench.db.transaction((tx) =>
-      tx.many(sql`INSERT INTO command (id, kind, at, response) VALUES (${`bare-${round}`}, 'bench', now(), '{}')`),
-    );
-    await bench.db.sync();
-  }, 60);
-  const commandMs = await timedAsync(
-    (round) => bench.must(`/api/batches/${batch.id}/flag`, { note: `n ${round}` }),
-    60,
-  );
-  rows.push({
-    what: 'server command (HTTP, decide, facts, state, sync) / bare transaction with sync',
-    ours: commandMs,
-    theirs: bareMs,
-    unit: 'ms',
-    budget: '≤ 5',
-  });
-
-  await bench.db.many(sql`
-    INSERT INTO batch (id, name, created_at, sealed_at, search, state)
-    SELECT 'x' || n, 'Auk ' || n, now() - n * interval '1 hour', now() - n * interval '1 hour', 'auk ' || n || ' block test grey',
-           jsonb_build_object('part', jsonb_build_object('name', 'block'), 'count', 4, 'card', jsonb_build_object('name', 'Test Grey'), 'lot', 'A1', 'steps', '[]'::jsonb)
-      FROM generate_series(1, 50000) AS n`);
-  await bench.db.many(sql`ANALYZE batch`);
-  const budgetMs = 50;
-  rows.push({
-    what: 'list of 50,000 batches, one page / 50 ms',
-    ours: await timedAsync(() => bench.get('/api/batches?limit=50'), 15),
-    theirs: budgetMs,
-    unit: 'ms',
-    budget: '≤ 1',
-  });
-  rows.push({
-    what: 'the bench beside 50,000 batches / 50 ms',
-    ours: await timedAsync(() => bench.bench(), 15),
-    theirs: budgetMs,
-    unit: 'ms',
-    budget: '≤ 1',
-  });
-  await bench.close();
-}
-
 /** The estimator: a year's replay, one reading more, and how far off it is in half-years it knows nothing about. */
 function estimator(): void {
   const year = longYear();
@@ -211,28 +136,6 @@ function estimator(): void {
     unit: '',
     budget: '≤ 0.5',
   });
-}
-
-/** From a reading booked to the page's new figures: command, replay in its thread, read. */
-async function readingToPage(): Promise<void> {
-  const bench = await TestBench.open();
-  await bench.fillBaths();
-  for (let n = 0; n < 8; n++) await bench.workOn(await bench.newBatch({ count: 60 }), at('dry'));
-  await bench.get('/api/solvent/care');
-  rows.push({
-    what: 'a reading booked and the page’s figures read again / 300 ms',
-    ours: await timedAsync(async () => {
-      await bench.must('/api/solvent/readings', {
-        vesselId: 'w1',
-        reading: { kind: 'residue', sampleMl: 10, residueG: 0.2 },
-      });
-      await bench.get('/api/solvent/care');
-    }, 12),
-    theirs: 300,
-    unit: 'ms',
-    budget: '≤ 1',
-  });
-  await bench.close();
 }
 
 /** Script that the first page needs: the entry and what it imports at once. */
