@@ -1,4 +1,5 @@
 import { type Refusal, type Result, refuse } from '../result/index.ts';
+import { solveLinear } from '../units/index.ts';
 import { type Box, CARD, FRAME, PATCH_NAMES, PATCHES, type PatchName } from './card.ts';
 import { findCard, type Grey } from './findCard.ts';
 import { type Homography, type Point, project } from './homography.ts';
@@ -167,7 +168,7 @@ function lightOver(picture: Grey, map: Homography): (x: number, y: number) => nu
     );
 }
 
-/** Normal equations with a whisper of ridge, by Gaussian elimination. */
+/** Normal equations with a whisper of ridge. */
 function leastSquares(rows: readonly (readonly number[])[], values: readonly number[]): number[] {
   const n = rows[0]?.length ?? 0;
   const a = Array.from({ length: n }, (_, i) =>
@@ -175,13 +176,8 @@ function leastSquares(rows: readonly (readonly number[])[], values: readonly num
       rows.reduce((sum, row, r) => sum + row[i]! * (j < n ? row[j]! : values[r]!), i === j ? 1e-6 : 0),
     ),
   );
-  for (let c = 0; c < n; c++)
-    for (let r = 0; r < n; r++) {
-      if (r === c) continue;
-      const factor = a[r]![c]! / a[c]![c]!;
-      for (let j = c; j <= n; j++) a[r]![j]! -= factor * a[c]![j]!;
-    }
-  return a.map((row, i) => row[n]! / row[i]!);
+  // the ridge keeps it from ever being singular
+  return solveLinear(a)!.map(([value]) => value!);
 }
 
 function at({ width, height, light }: Grey, x: number, y: number): number | undefined {

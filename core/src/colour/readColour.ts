@@ -1,6 +1,7 @@
 import { convertLrgbToRgb, convertRgbToLab65, convertRgbToLrgb } from 'culori/fn';
 import type { Pixels, Point } from '../clarity/index.ts';
 import { type Refusal, type Result, refuse } from '../result/index.ts';
+import { upperFirst } from '../units/index.ts';
 
 /** CIE L*a*b* under daylight D65. */
 export type Lab = { readonly l: number; readonly a: number; readonly b: number };
@@ -79,7 +80,7 @@ function spotProblem(name: string, { mean }: Spot): Refusal | undefined {
     return {
       code: 'TOO_BRIGHT',
       field: name,
-      message: `${capital(SPOT_WORDS[name]!)} is burnt out in the photo.`,
+      message: `${upperFirst(SPOT_WORDS[name]!)} is burnt out in the photo.`,
       remedy: 'Take it again with less light, without flash.',
     };
   const least = name === 'white' ? 5 * DARK : DARK;
@@ -87,12 +88,11 @@ function spotProblem(name: string, { mean }: Spot): Refusal | undefined {
     return {
       code: 'TOO_DARK',
       field: name,
-      message: `${capital(SPOT_WORDS[name]!)} is too dark in the photo.`,
+      message: `${upperFirst(SPOT_WORDS[name]!)} is too dark in the photo.`,
       remedy: 'Take it again in even light.',
     };
   return undefined;
 }
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 type Triple = readonly [number, number, number];
 /** Linear light of a spot by channel, and the standard error of each mean. */

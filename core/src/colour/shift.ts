@@ -1,3 +1,4 @@
+import { Z90 } from '../units/index.ts';
 import type { Lab } from './readColour.ts';
 
 /** How much yellower a part has become. */
@@ -5,11 +6,8 @@ export type ColourShift = {
   /** b* now over b* before; above 0 is yellower */
   readonly deltaDb: number;
   readonly range90: readonly [number, number];
-  /** whole colour difference, CIE 1976 */
-  readonly deltaE: number;
 };
 
-const NORMAL95 = 1.645;
 /** b* of one photo against the next of the same thing, once both are white-balanced. An engineering guess for a phone held still. */
 const BETWEEN_PHOTOS_DB = 0.8;
 /** The same within one photo: only uneven light is left. */
@@ -18,7 +16,7 @@ const WITHIN_PHOTO_DB = 0.4;
 /**
  * Shift of a part's colour against how it was, or against a piece that had no light.
  * @param samePhoto both were read in one photo
- * @source ΔE*ab, CIE 15
+ * @source b* of CIE 15
  */
 export function colourShift(
   now: { readonly lab: Lab; readonly noiseDb: number },
@@ -29,7 +27,6 @@ export function colourShift(
   const sd = Math.hypot(now.noiseDb, before.noiseDb, samePhoto ? WITHIN_PHOTO_DB : BETWEEN_PHOTOS_DB);
   return {
     deltaDb,
-    range90: [deltaDb - NORMAL95 * sd, deltaDb + NORMAL95 * sd],
-    deltaE: Math.hypot(now.lab.l - before.lab.l, now.lab.a - before.lab.a, deltaDb),
+    range90: [deltaDb - Z90 * sd, deltaDb + Z90 * sd],
   };
 }

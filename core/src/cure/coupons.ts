@@ -54,8 +54,8 @@ const WEAK_NOISES = [0.3, 0.45] as const;
 const SHORE_OFFSET_SD = 3;
 const SHORE_NOISE_SD = 1.5;
 /** Shore D of a cured plastic against its stiffness share: a straight line. An engineering guess; only differences count. */
-const SHORE_AT_NONE = 45;
-const SHORE_SPAN = 40;
+export const SHORE_AT_NONE = 45;
+export const SHORE_SPAN = 40;
 
 /**
  * Fits a ladder: a grid over (ln rate, ln dose), each outcome through a lognormal threshold of unknown width,

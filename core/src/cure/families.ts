@@ -1,4 +1,5 @@
 import { rangeNotes } from '../units/index.ts';
+
 /** Constants of the conversion model. Invented, tuned defaults to be calibrated; never measurements. */
 export type CureConstants = {
   /** photo rate at 25 °C and 10 mW/cm², 1/s */

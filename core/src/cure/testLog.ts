@@ -1,4 +1,5 @@
-import { requireInRange, solveLinear } from '../units/index.ts';
+import { requireInRange, solveLinear, Z90 } from '../units/index.ts';
+import { SHORE_AT_NONE, SHORE_SPAN } from './coupons.ts';
 import { type CurePhase, type CureSetting, cureEnd } from './window.ts';
 
 export const TEST_PROPERTIES = ['Shore D', 'breaking load'] as const;
@@ -14,9 +15,6 @@ export type TestSchedule = {
   /** baked afterwards */
   readonly oven?: { readonly tempC: number; readonly seconds: number };
 };
-/** Samples cured alike and tested alike. Shore D, or breaking load in N. */
-export type TestSet = { readonly schedule: TestSchedule; readonly readings: readonly number[] };
-
 /** Mean of a set and where its true mean lies, 90 %. */
 export type TestSpread = {
   readonly mean: number;
@@ -29,7 +27,6 @@ export type TestSpread = {
 const USUAL_SD = { 'Shore D': () => 2.5, 'breaking load': (mean: number) => 0.12 * mean } as const;
 /** 95th percentile of Student's t for 1, 2, 3 … degrees of freedom. @source Student (1908), as tabled in statistics texts */
 const T95 = [6.314, 2.92, 2.353, 2.132, 2.015, 1.943, 1.895, 1.86, 1.833, 1.812] as const;
-const NORMAL95 = 1.645;
 
 export function testSpread(property: TestProperty, readings: readonly number[]): TestSpread {
   for (const reading of readings) requireInRange('readings', reading, 0.1, property === 'Shore D' ? 100 : 1e6);
@@ -37,11 +34,11 @@ export function testSpread(property: TestProperty, readings: readonly number[]):
   if (n === 0) throw new RangeError('readings: give at least one');
   const mean = readings.reduce((sum, reading) => sum + reading, 0) / n;
   if (n === 1) {
-    const half = NORMAL95 * USUAL_SD[property](mean);
+    const half = Z90 * USUAL_SD[property](mean);
     return { mean, range90: [mean - half, mean + half] };
   }
   const sd = Math.sqrt(readings.reduce((sum, reading) => sum + (reading - mean) ** 2, 0) / (n - 1));
-  const half = ((T95[n - 2] ?? NORMAL95 * (1 + 1.5 / (n - 1))) * sd) / Math.sqrt(n);
+  const half = ((T95[n - 2] ?? Z90 * (1 + 1.5 / (n - 1))) * sd) / Math.sqrt(n);
   return { mean, sd, range90: [mean - half, mean + half] };
 }
 
@@ -81,7 +78,7 @@ const BETWEEN_SETS = 0.03;
 const HEAT_SD = 0.5;
 /** Property of a resin just past gelling, and what full stiffness adds to it, with standard deviations. Engineering guesses. */
 const BEFORE = {
-  'Shore D': () => ({ none: 45, noneSd: 15, span: 40, spanSd: 15 }),
+  'Shore D': () => ({ none: SHORE_AT_NONE, noneSd: 15, span: SHORE_SPAN, spanSd: 15 }),
   'breaking load': (largest: number) => ({
     none: 0,
     noneSd: 0.3 * largest,
@@ -137,11 +134,11 @@ export function fitStiffness(
       const value = a + b * x[1] + h * x[2];
       let variance = (BETWEEN_SETS * span) ** 2;
       for (let i = 0; i < 3; i++) for (let j = 0; j < 3; j++) variance += x[i]! * x[j]! * covariance[i]![j]!;
-      const half = NORMAL95 * Math.sqrt(variance);
+      const half = Z90 * Math.sqrt(variance);
       return { value, range90: [value - half, value + half] };
     },
     heatWorth: worth,
-    heatWorthRange90: [Math.max(0, worth - NORMAL95 * worthSd), worth + NORMAL95 * worthSd],
+    heatWorthRange90: [Math.max(0, worth - Z90 * worthSd), worth + Z90 * worthSd],
     heatTested: sets.some(({ expected }) => expected.heated - expected.unheated > 0.01),
   };
 }

@@ -1,5 +1,5 @@
 import { normalBelow } from '../cure/index.ts';
-import { percentText, plainNumber } from '../units/index.ts';
+import { percentText, plainNumber, Z90 } from '../units/index.ts';
 import type { Facts } from './facts.ts';
 
 export const FAULTS = [
@@ -43,8 +43,6 @@ const LEAK = 0.04;
 /** How sure the residue of a wash is: films, stir and fit of the model. An engineering guess, as a standard deviation of the logarithm. */
 const RESIDUE_SD = 0.45;
 const REST_SD = 0.35;
-/** 90 % of a normal distribution lies within so many standard deviations. */
-const Z90 = 1.645;
 
 /** Chance that a share lies above 1, when its logarithm is sure to so much. */
 const above = (share: number, sd: number): number => (share <= 0 ? 0 : normalBelow(Math.log(share) / sd));

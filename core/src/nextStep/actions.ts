@@ -1,6 +1,6 @@
 import { cautionsOf } from '../caution/index.ts';
 import { type BatchState, currentStep, exposureS, lightS, PRIORITIES, remainingS, type Step } from '../route/index.ts';
-import { clockText, percentText } from '../units/index.ts';
+import { clockText, lowerFirst, percentText } from '../units/index.ts';
 import { clashOf, clashWords, type PullOut, pullOuts } from './clash.ts';
 import { lampWatch } from './lampWatch.ts';
 import { type Action, type BenchView, TIERS, type Tier } from './types.ts';
@@ -223,5 +223,5 @@ function followsOf(batch: BatchState, step: Step): string | undefined {
   const next = batch.steps.slice(batch.steps.indexOf(step) + 1).find(({ state }) => state !== 'done');
   if (!next) return undefined;
   const time = next.mode === 'timed' && next.plannedS !== undefined ? ` ${clockText(next.plannedS)}` : '';
-  return `${next.title.charAt(0).toLowerCase()}${next.title.slice(1)}${time}`;
+  return `${lowerFirst(next.title)}${time}`;
 }

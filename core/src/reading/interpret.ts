@@ -1,5 +1,6 @@
 import { type Refusal, type Result, refuse } from '../result/index.ts';
 import { bathDensityGPerMl, DEFAULT_RESIN_DENSITY_G_PER_ML, solventDensityGPerMl } from '../solvent/index.ts';
+import { Z90 } from '../units/index.ts';
 import type { Solvent } from '../wash/index.ts';
 import { readingBreach } from './check.ts';
 import { bathIndex, CLARITY_PER_PCT_MM } from './optics.ts';
@@ -37,8 +38,6 @@ export type Reading = {
   readonly range90: readonly [number, number];
 };
 
-/** Half a 90 % range, in standard deviations. */
-export const Z90 = 1.645;
 const LOOK_LOAD: Readonly<Record<BathLook, readonly [loadPctW: number, sdPctW: number]>> = {
   clear: [2, 2],
   hazy: [6, 3],

@@ -1,6 +1,7 @@
 import { type CureDoubt, type CureSetting, type PairScale, scaledConstants, UNTRIED } from '../cure/index.ts';
 import { UNMETERED_SHARE } from '../light/index.ts';
 import { cureConstantsOf } from '../resin/index.ts';
+import { Z90 } from '../units/index.ts';
 import type { BatchLight, BatchPose } from './batchLight.ts';
 import type { BatchRequest, LampNow } from './benchNow.ts';
 import { kindOf, type RouteStep, stationOf } from './template.ts';
@@ -57,8 +58,6 @@ const LEAST_MW_PER_CM2 = 0.01;
 const meanOf = ({ poses }: BatchLight, pick: (pose: BatchPose) => number): number =>
   poses.reduce((sum, pose) => sum + pick(pose), 0) / poses.length;
 
-/** 90 % of a normal distribution lies within so many standard deviations. */
-const Z90 = 1.645;
 const RATE_POWER = 0.7;
 /** How far rate and harmful dose may be off: by the resin, as coupons have narrowed it, and by the lamp, as its meter has. */
 export function cureDoubt(request: BatchRequest): CureDoubt {

@@ -5,4 +5,7 @@ export const ATMOSPHERE_PA = 101_325;
 export const KELVIN_AT_0C = 273.15;
 export const PA_PER_MMHG = 133.322;
 
+/** 90 % of a normal distribution lies within so many standard deviations of its middle. */
+export const Z90 = 1.645;
+
 export const kelvin = (tempC: number): number => tempC + KELVIN_AT_0C;

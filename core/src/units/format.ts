@@ -10,6 +10,11 @@ export function clockText(seconds: number): string {
     : `${sign}${minutes}:${secondsText}`;
 }
 
+/** The same words with a capital, to begin a sentence. */
+export const upperFirst = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+/** The same words to go on within a sentence. */
+export const lowerFirst = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);
+
 /** A percentage as the bench reads it: one decimal, two below 1 %. */
 export const percentText = (value: number): string => `${value.toFixed(value < 1 ? 2 : 1)} %`;
 

@@ -1,7 +1,8 @@
 import { PolicyInput, PolicyReply, ReadingInput, ReadingReply } from '@north-step/contract';
 import { drawWorkload, POLICY_PRICES, playPolicy } from '@north-step/core/policy';
-import { INSTRUMENT_SD, interpretReading, type RawReading, resinLoadPctW, Z90 } from '@north-step/core/reading';
+import { INSTRUMENT_SD, interpretReading, type RawReading, resinLoadPctW } from '@north-step/core/reading';
 import { DEFAULT_RESIN_DENSITY_G_PER_ML } from '@north-step/core/solvent';
+import { Z90 } from '@north-step/core/units';
 import type { Static } from 'typebox';
 import { Refused } from '../http/errors.ts';
 import { model } from './model.ts';

@@ -1,5 +1,6 @@
 import type { BatchState } from '@north-step/core/route';
 import { useRef, useState } from 'react';
+import { storePhoto } from '../../app/storePhoto.ts';
 import { Sheet, Stepper } from '../../ui/index.ts';
 import type { Send } from './send.ts';
 
@@ -77,16 +78,4 @@ export function BrokeDialog({ batch, send, onClose }: BrokeDialogProps) {
       )}
     </Sheet>
   );
-}
-
-async function storePhoto(file: File): Promise<string> {
-  const response = await fetch('/api/photos', {
-    method: 'POST',
-    headers: { 'content-type': 'application/octet-stream' },
-    body: file,
-  });
-  const reply = (await response.json()) as { sha256?: string; error?: { message: string; remedy?: string } };
-  if (!response.ok || !reply.sha256)
-    throw new Error(`${reply.error?.message ?? 'The photo was not stored.'} ${reply.error?.remedy ?? ''}`);
-  return reply.sha256;
 }

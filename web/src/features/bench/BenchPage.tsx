@@ -1,34 +1,27 @@
 import type { Action, Chore } from '@north-step/core/nextStep';
+import { lowerFirst } from '@north-step/core/units';
 import { Link, useNavigate } from 'react-router';
 import { chose } from '../../app/bench.ts';
-import { useAppDispatch, useAppSelector } from '../../app/store.ts';
+import { useAppDispatch } from '../../app/store.ts';
 import { useKeys } from '../../app/useKeys.ts';
 import { clockOfDay } from '../../app/useNow.ts';
-import { useScanner } from '../../app/useScanner.ts';
-import { useSignals } from '../../app/useSignals.ts';
 import { Failed, Loading } from '../../ui/States.tsx';
-import { NextBand, useBench, useScanned } from '../next/index.ts';
+import { NextBand, useLiveBench } from '../next/index.ts';
 import { BenchRibbon } from './BenchRibbon.tsx';
 import { GearStrip } from './GearStrip.tsx';
 import { StationRow } from './StationRow.tsx';
 
 /** Where the technician lives: what to do now, where everything is, what comes after. */
 export function BenchPage() {
-  const { bench, nowMs, actions, chores, failed, retry } = useBench();
-  const chosenId = useAppSelector((state) => state.here.chosenBatchId);
+  const { bench, nowMs, actions, chores, action, batch, failed, retry } = useLiveBench();
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
-  const chosen = actions.find((action) => action.batchId === chosenId);
-  const action = chosen ?? actions[0];
 
   const moveChoice = (by: number) => {
     if (actions.length === 0) return;
     const at = actions.findIndex((candidate) => candidate.batchId === action?.batchId);
     dispatch(chose(actions[(at + by + actions.length) % actions.length]!.batchId));
   };
-  useSignals(actions);
-  const scanned = useScanned(bench, action);
-  useScanner(scanned);
   useKeys({
     ArrowRight: () => moveChoice(1),
     ArrowDown: () => moveChoice(1),
@@ -43,7 +36,6 @@ export function BenchPage() {
 
   if (failed) return <Failed what="the bench" onRetry={retry} />;
   if (!bench) return <Loading what="the bench" />;
-  const batch = bench.open.find(({ id }) => id === action?.batchId);
   return (
     <>
       <NextBand action={action} batch={batch} idle="The bench is clear." />
@@ -97,7 +89,7 @@ function ThenStrip({
         {waiting > 0 && (waiting === 1 ? '1 batch waits' : `${waiting} batches wait`)}
         {chore && (
           <Link to={chore.to} title={chore.reason} className="flex min-h-11 items-center underline">
-            meanwhile: {chore.say.charAt(0).toLowerCase() + chore.say.slice(1)}
+            meanwhile: {lowerFirst(chore.say)}
           </Link>
         )}
         <Link to="/shift" className="flex min-h-11 items-center">

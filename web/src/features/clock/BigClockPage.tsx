@@ -1,23 +1,15 @@
 import { clockText } from '@north-step/core/units';
 import { useNavigate } from 'react-router';
-import { useAppSelector } from '../../app/store.ts';
 import { useKeys } from '../../app/useKeys.ts';
 import { clockOfDay } from '../../app/useNow.ts';
-import { useScanner } from '../../app/useScanner.ts';
-import { useSignals } from '../../app/useSignals.ts';
 import { Failed, Loading } from '../../ui/index.ts';
-import { useBench, useNextStep, useScanned } from '../next/index.ts';
+import { useLiveBench, useNextStep } from '../next/index.ts';
 
 /** The next step for across the room: its countdown as large as the screen allows. All keys work as on the bench. */
 export function BigClockPage() {
-  const { bench, nowMs, actions, failed, retry } = useBench();
-  const chosenId = useAppSelector((state) => state.here.chosenBatchId);
-  const action = actions.find(({ batchId }) => batchId === chosenId) ?? actions[0];
-  const batch = bench?.open.find(({ id }) => id === action?.batchId);
+  const { bench, nowMs, actions, action, batch, failed, retry } = useLiveBench();
   const { keys, dialogs } = useNextStep(action, batch);
   const navigate = useNavigate();
-  useSignals(actions);
-  useScanner(useScanned(bench, action));
   useKeys({ b: () => navigate('/'), Escape: () => navigate('/') });
   if (failed) return <Failed what="the bench" onRetry={retry} />;
   if (!bench) return <Loading what="the bench" />;

@@ -1,5 +1,7 @@
 import type { PhotoColour } from '@north-step/core/colour';
+import { clamp } from '@north-step/core/units';
 import { useState } from 'react';
+import { PhotoSource } from '../../ui/index.ts';
 import { SPOTS, type SpotName, usePartPhoto } from './usePartPhoto.ts';
 
 const SPOT_WORDS: Readonly<Record<SpotName, string>> = {
@@ -27,35 +29,18 @@ export function PartPhoto({
   readonly spots: readonly SpotName[];
   readonly onColour: (colour: PhotoColour | undefined) => void;
 }) {
-  const photo = usePartPhoto(batchId, onColour);
+  const photo = usePartPhoto(onColour);
   const [chosen, setChosen] = useState<SpotName>();
   const active = chosen ?? spots.find((name) => !photo.spots[name]);
   const place = (u: number, v: number) => {
     if (!active) return;
-    const inside = (share: number) => Math.min(1, Math.max(0, share));
-    void photo.mark(active, [inside(u), inside(v)]);
+    void photo.mark(active, [clamp(u, 0, 1), clamp(v, 0, 1)]);
     setChosen(undefined);
   };
   return (
     <div>
       <div className="flex flex-wrap gap-2">
-        <label className="btn">
-          Choose a photo
-          <input
-            type="file"
-            accept="image/*"
-            className="sr-only"
-            onChange={(event) => {
-              const file = event.target.files?.[0];
-              if (file) photo.take(file);
-            }}
-          />
-        </label>
-        {photo.camera && (
-          <button type="button" className="btn" onClick={photo.camera.shoot}>
-            {photo.camera.busy ? 'Taking it …' : `Take one with ${photo.camera.name}`}
-          </button>
-        )}
+        <PhotoSource camera={photo.camera} onFile={photo.take} onShoot={() => photo.camera?.shoot({ batchId })} />
       </div>
       {photo.url && (
         <>
@@ -75,7 +60,7 @@ export function PartPhoto({
                   if (!by) return;
                   event.preventDefault();
                   const [u, v] = photo.spots[name] ?? [0.5, 0.5];
-                  void photo.mark(name, [Math.min(1, Math.max(0, u + by[0])), Math.min(1, Math.max(0, v + by[1]))]);
+                  void photo.mark(name, [clamp(u + by[0], 0, 1), clamp(v + by[1], 0, 1)]);
                 }}
               >
                 {photo.spots[name] ? '● ' : '○ '}

@@ -1,5 +1,5 @@
 import type { BenchReply } from '@north-step/contract';
-import { causeName, diagnose, type Fault, factsOf, type Remedy, verdict } from '@north-step/core/diagnose';
+import { type Cause, causeName, type Remedy, verdict } from '@north-step/core/diagnose';
 import { type BatchState, rewashS } from '@north-step/core/route';
 import { clockText } from '@north-step/core/units';
 
@@ -7,17 +7,17 @@ const MOST_SHOWN = 4;
 
 /** Why a fault came about, ranked, with what mends it in computed times. */
 export function Diagnosis({
-  fault,
+  causes,
   batch,
   bench,
   nowMs,
 }: {
-  readonly fault: Fault;
+  /** likeliest first */
+  readonly causes: readonly Cause[];
   readonly batch: BatchState;
   readonly bench: BenchReply['bench'];
   readonly nowMs: number;
 }) {
-  const causes = diagnose(fault, factsOf(batch, bench, nowMs));
   const [first] = causes;
   return (
     <section aria-label="Why" className="mt-3 border-l-4 border-sea pl-3">

@@ -1,7 +1,7 @@
 import type { PhotoColour } from '@north-step/core/colour';
 import { diagnose, type Fault, factsOf } from '@north-step/core/diagnose';
 import type { BatchState, LookOutcome, Step } from '@north-step/core/route';
-import { lazy, Suspense, useState } from 'react';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import { useBenchQuery } from '../../app/api.ts';
 import { pedalKey } from '../../app/useKeys.ts';
 import { useNow } from '../../app/useNow.ts';
@@ -45,9 +45,11 @@ export function LookDialog({ batch, step, onClose, onLook }: LookDialogProps) {
   const nowMs = useNow(10_000);
   const fault = FAULT_OF[outcome];
   const [chosen, setChosen] = useState<'light' | 'wash'>();
-  const likelier =
-    outcome === 'tacky' && bench ? diagnose('tacky', factsOf(batch, bench, nowMs))[0]?.remedy : undefined;
-  const remedy = chosen ?? (likelier === 'wash' ? 'wash' : 'light');
+  const causes = useMemo(
+    () => (fault && bench ? diagnose(fault, factsOf(batch, bench, nowMs)) : undefined),
+    [fault, batch, bench, nowMs],
+  );
+  const remedy = chosen ?? (causes?.[0]?.remedy === 'wash' ? 'wash' : 'light');
   const save = () =>
     onLook({
       outcome,
@@ -89,7 +91,7 @@ export function LookDialog({ batch, step, onClose, onLook }: LookDialogProps) {
           <ColourCheck batch={batch} onColour={setColour} />
         </Suspense>
       )}
-      {fault && bench && <Diagnosis fault={fault} batch={batch} bench={bench} nowMs={nowMs} />}
+      {causes && bench && <Diagnosis causes={causes} batch={batch} bench={bench} nowMs={nowMs} />}
       {outcome === 'tacky' && (
         <div className="mt-3">
           <span className="label">Then</span>

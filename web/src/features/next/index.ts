@@ -2,5 +2,5 @@ export { Band, SlimBand, SlimButton } from './Band.tsx';
 export { NextBand } from './NextBand.tsx';
 export { useBench } from './useBench.ts';
 export { type Do, useDo } from './useDo.ts';
+export { useLiveBench } from './useLiveBench.ts';
 export { useNextStep } from './useNextStep.tsx';
-export { useScanned } from './useScanned.ts';

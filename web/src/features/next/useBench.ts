@@ -25,16 +25,15 @@ const bathFits = ({ stations, vessels, care }: BenchReply): Readonly<Record<stri
     }),
   );
 
-function choresOf({ vessels, care, bench, stations }: BenchReply): readonly Chore[] {
+function choresOf({ vessels, care, bench }: BenchReply): readonly Chore[] {
   const baths = vessels.flatMap(({ id, name }) => {
     const note = care[id];
     if (!note) return [];
     const { loadPctW, limitPctW, range90, batchesLeft } = note;
     return [{ id, name, loadPctW, limitPctW, range90: [range90[0]!, range90[1]!] as const, batchesLeft }];
   });
-  const sun = stations.find(({ id }) => id === STATIONS.sun)?.id;
   const lamps = Object.entries(bench.lamps ?? {})
-    .filter(([station]) => station !== sun)
+    .filter(([station]) => station !== STATIONS.sun)
     .map(([station, { name, doubtShare }]) => ({ station, name, doubtShare }));
   return meanwhile({ baths, lamps });
 }

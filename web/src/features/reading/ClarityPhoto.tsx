@@ -1,7 +1,8 @@
 import { type Marks, PATCH_NAMES, type PatchName, type Point } from '@north-step/core/clarity';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
-import { useDevice } from '../../app/useDevice.ts';
+import { useCameraShot } from '../../app/useCameraShot.ts';
+import { PhotoSource } from '../../ui/index.ts';
 import { usePhoto } from './usePhoto.ts';
 
 export type Patches = {
@@ -28,9 +29,8 @@ export function ClarityPhoto({
   readonly onPatches: (patches: Patches | undefined) => void;
 }) {
   const photo = usePhoto();
-  const camera = useDevice('camera');
+  const camera = useCameraShot((file) => void photo.take(file));
   const [marks, setMarks] = useState<Partial<Record<PatchName, Point>>>();
-  const [waitsFor, setWaitsFor] = useState<number>();
   const { state } = photo;
   const reading = state.stage === 'read' ? state.reading : undefined;
   // biome-ignore lint/correctness/useExhaustiveDependencies: tells the page once per reading
@@ -44,15 +44,6 @@ export function ClarityPhoto({
       },
     );
   }, [reading]);
-  const taken = camera.sample?.photo;
-  // biome-ignore lint/correctness/useExhaustiveDependencies: fetches when the camera says that a newer photo is there
-  useEffect(() => {
-    if (waitsFor === undefined || taken === undefined || taken < waitsFor || !camera.device) return;
-    setWaitsFor(undefined);
-    void fetch(`/api/devices/${camera.device.id}/photo`)
-      .then((response) => response.blob())
-      .then((file) => photo.take(file));
-  }, [taken, waitsFor]);
   const next = marks && PATCH_NAMES.find((name) => !marks[name]);
   const mark = (at: Point) => {
     if (!next || state.stage === 'none') return;
@@ -69,30 +60,11 @@ export function ClarityPhoto({
         <Link className="btn" to="/solvent/card">
           Print the card …
         </Link>
-        <label className="btn">
-          Choose a photo
-          <input
-            type="file"
-            accept="image/*"
-            className="sr-only"
-            onChange={(event) => {
-              const file = event.target.files?.[0];
-              if (file) void photo.take(file);
-            }}
-          />
-        </label>
-        {camera.device && (
-          <button
-            type="button"
-            className="btn"
-            onClick={() => {
-              setWaitsFor((camera.sample?.photo ?? 0) + 1);
-              void camera.press('photograph', { vesselId, amount: pathMm });
-            }}
-          >
-            {waitsFor === undefined ? `Take one with ${camera.device.name}` : 'Taking it …'}
-          </button>
-        )}
+        <PhotoSource
+          camera={camera}
+          onFile={(file) => void photo.take(file)}
+          onShoot={() => camera?.shoot({ vesselId, amount: pathMm })}
+        />
       </div>
       {state.stage === 'reading' && <p aria-live="polite">Reading the photo …</p>}
       {state.stage === 'refused' && (

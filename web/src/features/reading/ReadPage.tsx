@@ -1,6 +1,6 @@
 import type { BathCare, ReadReply, Vessel } from '@north-step/contract';
 import { type BathLook, LOOKS } from '@north-step/core/reading';
-import { plainNumber } from '@north-step/core/units';
+import { plainNumber, Z90 } from '@north-step/core/units';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { useCareQuery, useSolventQuery } from '../../app/api.ts';
@@ -59,7 +59,7 @@ export function ReadPage() {
 const adviceOf = (bath: BathCare): string => {
   const best = bath.narrowing[0];
   return best
-    ? `${taskOf(best.kind).name} would narrow the range most, to about ±${plainNumber(1.645 * best.sdPctW)} %.`
+    ? `${taskOf(best.kind).name} would narrow the range most, to about ±${plainNumber(Z90 * best.sdPctW)} %.`
     : '';
 };
 

@@ -1,7 +1,7 @@
 import type { BathCare, ReadingRow, Resin, Vessel } from '@north-step/contract';
 import { DISAGREES_SD, READING_NAMES, type ReadingKind } from '@north-step/core/reading';
 import { LIDS } from '@north-step/core/solvent';
-import { percentText, plainNumber } from '@north-step/core/units';
+import { percentText, plainNumber, Z90 } from '@north-step/core/units';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { useCareQuery, useMovementsQuery, useResinsQuery, useSolventQuery } from '../../app/api.ts';
@@ -106,7 +106,7 @@ function Readings({ bath }: { readonly bath: BathCare }) {
                 <td className="font-mono">
                   {row.loadPctW === null
                     ? '–'
-                    : `${percentText(row.loadPctW)} ± ${plainNumber(1.645 * (row.sdPctW ?? 0))}`}
+                    : `${percentText(row.loadPctW)} ± ${plainNumber(Z90 * (row.sdPctW ?? 0))}`}
                 </td>
                 <td className="font-mono">{row.expectedPctW === null ? '–' : percentText(row.expectedPctW)}</td>
                 <td>{row.by}</td>

@@ -1,6 +1,6 @@
 import type { BathCare, Vessel } from '@north-step/contract';
 import type { ChoiceKind } from '@north-step/core/care';
-import { percentText, plainNumber } from '@north-step/core/units';
+import { percentText, plainNumber, Z90 } from '@north-step/core/units';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { HeadRow, Sheet } from '../../ui/index.ts';
@@ -70,7 +70,7 @@ export function BathPanel({
           <tr>
             <td>read it first ({bath.narrowing[0]?.kind === 'residue' ? 'dry residue' : bath.narrowing[0]?.kind})</td>
             <td className="text-[13px] text-ink-2" colSpan={4}>
-              the range would narrow to about ±{plainNumber(1.645 * (bath.narrowing[0]?.sdPctW ?? 0))} %
+              the range would narrow to about ±{plainNumber(Z90 * (bath.narrowing[0]?.sdPctW ?? 0))} %
             </td>
           </tr>
         </tbody>
