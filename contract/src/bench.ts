@@ -1,5 +1,13 @@
 import type { LightSoFar } from '@north-step/core/light';
-import { type BatchState, type BenchNow, PRIORITIES } from '@north-step/core/route';
+import {
+  type BatchState,
+  type BenchNow,
+  CURED_LOOKS,
+  LATER_LOOKS,
+  MATTE_LOOKS,
+  MISHAPS,
+  PRIORITIES,
+} from '@north-step/core/route';
 import { LIDS } from '@north-step/core/solvent';
 import { SOLVENTS } from '@north-step/core/wash';
 import { type Static, type TSchema, Type } from 'typebox';
@@ -94,7 +102,7 @@ export const ColourCommand = Type.Object({ ...command, colour: PhotoColourInput 
 export const LookCommand = Type.Object(
   {
     ...command,
-    outcome: literals(['matte', 'shine', 'tack', 'good', 'tacky', 'tinted', 'broken']),
+    outcome: literals([...new Set([...MATTE_LOOKS, ...CURED_LOOKS])]),
     broken: Type.Optional(Type.Integer({ minimum: 0, maximum: 1000 })),
     note: Type.Optional(Text(500)),
     colour: Type.Optional(PhotoColourInput),
@@ -102,6 +110,47 @@ export const LookCommand = Type.Object(
   },
   strict,
 );
+/** Something that no plan holds: power lost, knocked over, fell, got wet. */
+export const MishapCommand = Type.Object(
+  {
+    ...command,
+    what: literals(MISHAPS),
+    offS: Type.Optional(
+      Type.Integer({ minimum: 1, maximum: 86_400, description: 'how long the machine stood still, s' }),
+    ),
+    note: Type.Optional(Text(300)),
+  },
+  strict,
+);
+export type MishapCommand = Static<typeof MishapCommand>;
+/** A sealed batch looked at again, days after its light, or pieces of it that came back. */
+export const LaterCommand = Type.Object(
+  {
+    ...command,
+    seen: literals(LATER_LOOKS),
+    count: Type.Integer({ minimum: 1, maximum: 1000, description: 'pieces that it was seen on' }),
+    cameBack: Type.Optional(Type.Boolean({ description: 'from whoever they were for' })),
+    takeBack: Type.Optional(Type.Boolean({ description: 'onto the bench, as a batch of their own' })),
+    note: Type.Optional(Text(500)),
+  },
+  strict,
+);
+export type LaterCommand = Static<typeof LaterCommand>;
+export const LaterLooked = Type.Object({
+  number: Type.Integer({ description: 'of its record' }),
+  hash: Type.String(),
+  seen: literals(LATER_LOOKS),
+  count: Type.Integer(),
+  cameBack: Type.Boolean(),
+  note: Type.Union([Type.String(), Type.Null()]),
+  takenBackAs: Type.Union([Type.Object({ id: EntityId, name: Type.String() }), Type.Null()]),
+  likely: Type.Array(Type.Object({ cause: Type.String(), share: Type.Number() })),
+  by: Type.String(),
+  atMs: Type.Number(),
+});
+export type LaterLooked = Static<typeof LaterLooked>;
+export const LaterReply = Type.Object({ looks: Type.Array(LaterLooked) });
+export type LaterReply = Static<typeof LaterReply>;
 export const FlagCommand = Type.Object({ ...command, note: Type.Union([Text(300), Type.Null()]) }, strict);
 const orNone = <T extends TSchema>(schema: T) => Type.Optional(Type.Union([schema, Type.Null()]));
 /** What is left out stays as it is; null takes it away. */
@@ -185,6 +234,16 @@ export const BenchReply = Type.Object({
   /** by batch: what the sensor of its lamp has shown in the step that runs */
   light: Type.Record(Type.String(), Type.Unsafe<LightSoFar>(Type.Object({}, { additionalProperties: true }))),
   doneToday: Type.Array(Batch),
+  laterLooks: Type.Array(
+    Type.Object({
+      batchId: EntityId,
+      name: Type.String(),
+      count: Type.Integer(),
+      part: Type.String(),
+      litAtMs: Type.Number(),
+    }),
+    { description: 'sealed a day or more ago and not looked at since, oldest first' },
+  ),
 });
 export type BenchReply = Static<typeof BenchReply>;
 

@@ -1,7 +1,7 @@
 import type { SealedRecord } from '@north-step/core/record';
 import type { ResinCard } from '@north-step/core/resin';
 import { type Static, Type } from 'typebox';
-import { EntityId } from './common.ts';
+import { EntityId, literals } from './common.ts';
 import { MeshReply } from './compute.ts';
 
 export const Resin = Type.Object({
@@ -20,6 +20,7 @@ export const RecordRow = Type.Object({
   number: Type.Integer(),
   batchId: EntityId,
   batchName: Type.String(),
+  kind: literals(['made', 'later look']),
   sealedAtMs: Type.Number(),
   hash: Type.String(),
   part: Type.String(),

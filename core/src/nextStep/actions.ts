@@ -1,5 +1,14 @@
 import { cautionsOf } from '../caution/index.ts';
-import { type BatchState, currentStep, exposureS, lightS, PRIORITIES, remainingS, type Step } from '../route/index.ts';
+import {
+  type BatchState,
+  currentStep,
+  exposureS,
+  lightS,
+  PRIORITIES,
+  ranS,
+  remainingS,
+  type Step,
+} from '../route/index.ts';
 import { clockText, lowerFirst, percentText } from '../units/index.ts';
 import { clashOf, clashWords, type PullOut, pullOuts } from './clash.ts';
 import { lampWatch } from './lampWatch.ts';
@@ -161,8 +170,8 @@ function limitOf(
   }
   const seen = light?.[batch.id];
   // by the lamp's own sensor where there is one, else by the clock
-  const ranS = seen?.stepId === step.id ? seen.litS : (nowMs - step.startedAtMs!) / 1000;
-  const litS = step.kind === 'cure' ? lightS(batch) + ranS : 0;
+  const hereS = seen?.stepId === step.id ? seen.litS : ranS(step, nowMs);
+  const litS = step.kind === 'cure' ? lightS(batch) + hereS : 0;
   if (batch.lastS === undefined || litS <= batch.lastS || remainingS(step, nowMs) > 0) return undefined;
   return {
     say: `Take ${batch.name} out of ${station} now`,

@@ -12,6 +12,8 @@ export type ChoreView = {
     readonly range90?: readonly [number, number];
     readonly batchesLeft?: number;
   }[];
+  /** sealed batches whose second look is due, oldest first */
+  readonly later?: readonly { readonly batchId: string; readonly name: string; readonly hoursAgo: number }[];
   readonly lamps: readonly { readonly station: string; readonly name: string; readonly doubtShare?: number }[];
 };
 
@@ -19,9 +21,10 @@ export type ChoreView = {
 const WIDE_SHARE = 0.35;
 const UNSURE_LIGHT = 0.2;
 const FEW_BATCHES = 3;
+const MOST_LATER = 4;
 
 /** What to do while nothing on the bench needs hands, most useful first. */
-export function meanwhile({ baths, lamps }: ChoreView): readonly Chore[] {
+export function meanwhile({ baths, lamps, later = [] }: ChoreView): readonly Chore[] {
   const past = baths
     .filter(({ loadPctW, limitPctW }) => loadPctW > limitPctW)
     .map(({ name, loadPctW, limitPctW }) => ({
@@ -62,5 +65,10 @@ export function meanwhile({ baths, lamps }: ChoreView): readonly Chore[] {
       reason: `Its light may be ${Math.round(100 * doubtShare!)} % off, and with it every time of its cures.`,
       to: `/cure/lamps/${station}`,
     }));
-  return [...past, ...unsure, ...few, ...meter];
+  const again = later.slice(0, MOST_LATER).map(({ batchId, name, hoursAgo }, i) => ({
+    say: `Look at ${name} again`,
+    reason: `Its light ended ${Math.round(hoursAgo)} h ago: warp, cracks and tack show by now.${i === MOST_LATER - 1 && later.length > MOST_LATER ? ` ${later.length - MOST_LATER} more after it.` : ''}`,
+    to: `/batches/${batchId}?look=later`,
+  }));
+  return [...past, ...unsure, ...few, ...again, ...meter];
 }

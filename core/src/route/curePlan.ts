@@ -80,7 +80,7 @@ export function decideCurePlan(
       ...now,
       type: 'inserted',
       afterStepId: ahead[0]!.id,
-      steps: numbered([turn, { ...again, hint: 'Other side up.' }], batch.steps.length),
+      steps: numbered([turn, { ...again, hint: 'Other side up.' }], batch.steps),
       reason,
     },
   ]);

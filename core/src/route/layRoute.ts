@@ -150,6 +150,8 @@ function warmDipS(request: BatchRequest, step: RouteStep): number {
   return Math.max(5, Math.ceil(dip({ thicknessMm, bathC: step.tempC ?? dipTempC(greenTgC), greenTgC }).seconds));
 }
 
-/** Steps to put in later, with ids that say how many came before them. */
-export const numbered = (blanks: readonly StepBlank[], existing: number): readonly Step[] =>
-  blanks.map((blank, index) => waiting(`s${existing + index + 1}`, blank));
+/** Steps to put in later, with ids after those that there are. */
+export function numbered(blanks: readonly StepBlank[], steps: readonly Step[]): readonly Step[] {
+  const last = Math.max(0, ...steps.map(({ id }) => Number(id.slice(1))));
+  return blanks.map((blank, index) => waiting(`s${last + index + 1}`, blank));
+}

@@ -1,14 +1,10 @@
 import { lookColour, type PhotoColour } from '../colour/index.ts';
 import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
-import { clockText } from '../units/index.ts';
+import { afterLook } from './afterLook.ts';
 import type { BenchNow } from './benchNow.ts';
 import { gateBefore, heldBack, type Moment } from './decide.ts';
-import { blankOf, numbered, type StepBlank } from './layRoute.ts';
-import { dryS } from './planBatch.ts';
-import { exposureS, lightS, stepById } from './reduce.ts';
-import type { RouteStep } from './template.ts';
-import type { BatchEvent, BatchState, LookOutcome, Step } from './types.ts';
-import { bathNowFor, lastWash, rewashS } from './washing.ts';
+import { stepById } from './reduce.ts';
+import { type BatchEvent, type BatchState, CURED_LOOKS, type LookOutcome, MATTE_LOOKS, type Step } from './types.ts';
 
 export type Look = {
   readonly outcome: LookOutcome;
@@ -20,8 +16,8 @@ export type Look = {
 };
 
 const ALLOWED: Readonly<Partial<Record<Step['kind'], readonly LookOutcome[]>>> = {
-  'look-matte': ['matte', 'shine', 'tack'],
-  'look-cured': ['good', 'tacky', 'tinted', 'broken'],
+  'look-matte': MATTE_LOOKS,
+  'look-cured': CURED_LOOKS,
 };
 
 /** Records what was seen, and puts in what it calls for: another clean wash, or another increment of light. */
@@ -63,89 +59,5 @@ export function decideLook(
   if (colour && !colour.ok) return colour;
   const { outcome, note } = look;
   const looked: BatchEvent = { ...now, type: 'looked', stepId, outcome, broken, note, colour: colour?.value };
-  return ok([looked, ...consequences(batch, step, look, bench, now)]);
-}
-
-function consequences(
-  batch: BatchState,
-  step: Step,
-  { outcome, remedy }: Look,
-  bench: BenchNow,
-  now: Moment,
-): BatchEvent[] {
-  const insert = (blanks: readonly StepBlank[], reason: string): BatchEvent => ({
-    ...now,
-    type: 'inserted',
-    afterStepId: step.id,
-    steps: numbered(blanks, batch.steps.length),
-    reason,
-  });
-  const washAgain = (): readonly StepBlank[] => {
-    const seconds = rewashS(batch, bench, now.atMs);
-    const wash = lastWash(batch);
-    const dry = batch.steps.findLast((other) => other.kind === 'dry');
-    const drying = { soakedS: exposureS(batch, now.atMs) + seconds, liquid: wash && bathNowFor(wash, bench).solvent };
-    return [
-      { ...likeAgain(wash, { type: 'wash-machine', station: 'wash-2' }), plannedS: seconds },
-      {
-        ...likeAgain(dry, { type: 'rest' }),
-        plannedS: dryS({ bench, part: batch.part }, { ...drying, air: dry?.air }),
-      },
-      blankOf({ type: 'look-matte' }),
-    ];
-  };
-  const lightAgain = (plannedS: number, hint: string): readonly StepBlank[] => {
-    const cure = batch.steps.findLast((other) => other.kind === 'cure');
-    return [{ ...likeAgain(cure, { type: 'cure' }), plannedS, hint }, blankOf({ type: 'look-cured' })];
-  };
-  switch (outcome) {
-    case 'matte':
-    case 'good':
-      return [];
-    case 'shine':
-    case 'tack':
-      return [
-        insert(washAgain(), `${outcome === 'shine' ? 'Shine' : 'Tack'} was seen: washed again in the clean bath.`),
-      ];
-    case 'tacky': {
-      const litS = lightS(batch);
-      const addS = batch.card.procedure ? 0 : Math.min(batch.addS, (batch.lastS ?? Number.POSITIVE_INFINITY) - litS);
-      if (addS > 0 && remedy === 'wash') {
-        const hint = `Tacky after ${clockText(litS)}, and the wash is the likelier cause: washed again, then ${clockText(addS)} more.`;
-        return [insert([...washAgain(), ...lightAgain(addS, hint)], hint)];
-      }
-      if (addS > 0) {
-        const hint = `Tacky after ${clockText(litS)}: ${clockText(addS)} more, then look again.`;
-        return [insert(lightAgain(addS, hint), hint)];
-      }
-      return [
-        insert(
-          [...washAgain(), ...lightAgain(batch.addS, 'Washed again: one increment only.')],
-          'Tacky at the end of its window: the wash is at fault, not the light.',
-        ),
-        {
-          ...now,
-          type: 'flagged',
-          note: `Tacky after ${clockText(litS)} of light, the end of its window: it goes back to clean solvent.`,
-        },
-      ];
-    }
-    case 'tinted':
-      return [
-        {
-          ...now,
-          type: 'flagged',
-          note: 'Tinted: over-cure cannot be undone. Keep it as a reference, start lower next time.',
-        },
-      ];
-    case 'broken':
-      return [{ ...now, type: 'flagged', note: 'Broken after cure. Count, glue with care, or make again.' }];
-  }
-}
-
-/** The same work once more: an earlier step without what happened to it, or the palette's own. */
-function likeAgain(step: Step | undefined, otherwise: RouteStep): StepBlank {
-  if (!step) return blankOf(otherwise);
-  const { kind, mode, station, title, hint, type, agitation, medium, tempC, air, say } = step;
-  return { kind, mode, station, title, hint, type, agitation, medium, tempC, air, say };
+  return ok([looked, ...afterLook(batch, step, look, bench, now)]);
 }

@@ -1,6 +1,7 @@
 import { type CureSetting, cureWindow, HORIZON_S, type Outcome } from '../cure/index.ts';
 import type { BatchRequest, BenchNow } from './benchNow.ts';
 import { cureSetting } from './cureSetting.ts';
+import { litStepS } from './reduce.ts';
 import { requestOf } from './requestOf.ts';
 import type { BatchState } from './types.ts';
 
@@ -26,8 +27,7 @@ export function lookOutcomes(
     const hotShare = plain.maxS !== undefined && own.maxS !== undefined ? plain.maxS / own.maxS : 1;
     let seconds = 0;
     return batch.steps.flatMap((step): readonly Outcome[] => {
-      if (step.kind === 'cure' && step.state === 'done' && step.station === station)
-        seconds += (step.endedAtMs! - step.startedAtMs!) / 1000;
+      if (step.kind === 'cure' && step.state === 'done' && step.station === station) seconds += litStepS(step);
       const result = step.kind === 'look-cured' && SAID[step.outcome as keyof typeof SAID];
       if (!result || seconds < 1) return [];
       return [{ seconds, result, weak: true, coldShare: handleShare ** (1 / RATE_POWER), hotShare }];

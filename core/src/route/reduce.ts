@@ -31,6 +31,14 @@ export function applyEvent(state: BatchState | undefined, event: BatchEvent): Ba
         steps: change(event.stepId, (step) => ({ ...step, stays: [...(step.stays ?? []), { atMs, by, because }] })),
       };
     }
+    case 'happened': {
+      const { what, offS, note, atMs, by } = event;
+      const mishap = { what, offS, note, atMs, by };
+      return {
+        ...state,
+        steps: change(event.stepId, (step) => ({ ...step, mishaps: [...(step.mishaps ?? []), mishap] })),
+      };
+    }
     case 'finished':
       return {
         ...state,
@@ -146,8 +154,23 @@ export function exposureS(batch: BatchState, nowMs: number): number {
 export const remainingS = (step: Step, nowMs: number): number =>
   (step.plannedS ?? 0) - (nowMs - (step.startedAtMs ?? nowMs)) / 1000;
 
-/** Light a batch has had so far, s. */
+/** Light a batch has had so far, s of the lamp's usual light: by its sensor where there was one, else by the clock. */
 export const lightS = (batch: BatchState): number =>
   batch.steps
     .filter((step) => step.kind === 'cure' && step.state === 'done')
-    .reduce((sum, step) => sum + (step.endedAtMs! - step.startedAtMs!) / 1000, 0);
+    .reduce((sum, step) => sum + litStepS(step), 0);
+
+/** Light of one finished cure, s. */
+export function litStepS(step: Step): number {
+  const seenS = step.knew?.litS;
+  return typeof seenS === 'number' ? seenS : ranS(step, step.endedAtMs!);
+}
+
+/** How long the machine of a step has run, s: the clock less the time that it stood still. */
+export const ranS = (step: Step, nowMs: number): number => {
+  const clockS = ((step.endedAtMs ?? nowMs) - (step.startedAtMs ?? nowMs)) / 1000;
+  return Math.max(0, clockS - stoodS(step));
+};
+
+/** Time that a step's machine stood still without power, s. */
+export const stoodS = (step: Step): number => (step.mishaps ?? []).reduce((sum, { offS = 0 }) => sum + offS, 0);

@@ -25,8 +25,22 @@ export type StepKind =
 /** timed: a timer runs between start and finish · hands: worked on between them · moment: one press · look: one answer */
 export type StepMode = 'timed' | 'hands' | 'moment' | 'look';
 
-export type MatteLook = 'matte' | 'shine' | 'tack';
-export type CuredLook = 'good' | 'tacky' | 'tinted' | 'broken';
+/** What can be seen before the light. */
+export const MATTE_LOOKS = ['matte', 'shine', 'tack', 'white marks', 'grit'] as const;
+export type MatteLook = (typeof MATTE_LOOKS)[number];
+/** What can be seen after it. */
+export const CURED_LOOKS = [
+  'good',
+  'tacky',
+  'soft underside',
+  'tinted',
+  'white marks',
+  'cracked',
+  'warped',
+  'grit',
+  'broken',
+] as const;
+export type CuredLook = (typeof CURED_LOOKS)[number];
 export type LookOutcome = MatteLook | CuredLook;
 
 export type Step = {
@@ -56,10 +70,23 @@ export type Step = {
   readonly colour?: LookColour;
   /** past its limit in solvent and left in: why */
   readonly stays?: readonly { readonly atMs: number; readonly by: string; readonly because: string }[];
+  /** what came between while it ran */
+  readonly mishaps?: readonly Mishap[];
   /** what was known when it ran: loads, strength, temperature, light */
   readonly knew?: Knew;
 };
 export type Knew = Readonly<Record<string, number | string>>;
+
+export const MISHAPS = ['power lost', 'knocked over', 'fell', 'got wet'] as const;
+/** Something that no plan holds. */
+export type Mishap = {
+  readonly what: (typeof MISHAPS)[number];
+  /** how long the machine stood still, s */
+  readonly offS?: number;
+  readonly note?: string;
+  readonly atMs: number;
+  readonly by: string;
+};
 
 /** What the bench must know of the pieces. Sizes are of one piece. */
 export type PartFacts = {
@@ -116,6 +143,8 @@ export type BatchState = {
   /** why nothing may be begun on it */
   readonly held?: string;
   readonly splitFrom?: string;
+  /** pieces of a sealed batch that came back: whose, its hash, and what was wrong */
+  readonly returned?: { readonly from: string; readonly hash: string; readonly what: string };
   /** the batch that it became part of */
   readonly mergedInto?: string;
   readonly flag?: string;
@@ -142,6 +171,7 @@ export type BatchEvent = Told &
     | { readonly type: 'started'; readonly stepId: string; readonly plannedS?: number; readonly knew?: Knew }
     | { readonly type: 'extended'; readonly stepId: string; readonly addS: number }
     | { readonly type: 'stayed'; readonly stepId: string; readonly because: string }
+    | ({ readonly type: 'happened'; readonly stepId: string } & Pick<Mishap, 'what' | 'offS' | 'note'>)
     | {
         readonly type: 'finished';
         readonly stepId: string;

@@ -12,7 +12,7 @@ import {
 import { clingResidueUm, DRAG_FILM_UM, ORIENTATION_FACTOR, planWash, washTauS } from '../wash/index.ts';
 import type { BathNow, BenchNow } from './benchNow.ts';
 import { bathAt, stageOf, washRequest } from './planBatch.ts';
-import { exposureS } from './reduce.ts';
+import { exposureS, ranS } from './reduce.ts';
 import type { BatchState, Knew, Step } from './types.ts';
 
 /** A vessel used as a bath. */
@@ -59,6 +59,8 @@ export const wettedMm2 = (batch: BatchState): number => ORIENTATION_FACTOR * bat
 export function finishWash(batch: BatchState, step: Step, atMs: number, bath: BathVessel, bench: BenchNow): WashFinish {
   const { solvent, agitation } = bathNowFor(step, bench);
   const seconds = Math.max(0, (atMs - (step.startedAtMs ?? atMs)) / 1000);
+  // liquid that stood still is taken to have washed nothing
+  const stirredS = ranS(step, atMs);
   const load = loadPctW(bath.held);
   const held = strengthPctW(bath.held);
   const strength = Number.isNaN(held) ? 0 : held;
@@ -67,7 +69,7 @@ export function finishWash(batch: BatchState, step: Step, atMs: number, bath: Ba
     { solvent, viscosityMPaS: batch.card.viscosityMPaS25, tempC: bench.roomC },
   );
   // rinsing water takes solvent off, not resin
-  const filmUm = step.kind === 'rinse' ? batch.filmUm : batch.filmUm * Math.exp(-seconds / tauS);
+  const filmUm = step.kind === 'rinse' ? batch.filmUm : batch.filmUm * Math.exp(-stirredS / tauS);
   const areaMm2 = wettedMm2(batch);
   const dragUm = DRAG_FILM_UM[solvent];
   const density = bathDensityGPerMl({

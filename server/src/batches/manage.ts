@@ -1,4 +1,4 @@
-import type { BatchReply, BrokeBatch, EditBatch, MergeBatch, SplitBatch } from '@north-step/contract';
+import type { BatchReply, BrokeBatch, EditBatch, MergeBatch, MishapCommand, SplitBatch } from '@north-step/contract';
 import {
   type BatchEvent,
   type BatchState,
@@ -6,14 +6,15 @@ import {
   decideEdit,
   decideHold,
   decideMerge,
+  decideMishap,
   decideSplit,
 } from '@north-step/core/route';
 import type { Context } from '../context.ts';
-import { type Queryable, sql } from '../db/index.ts';
 import { runCommand } from '../http/command.ts';
 import { Refused } from '../http/errors.ts';
 import { needPhoto } from '../photos/index.ts';
 import { hangAgain } from './create.ts';
+import { freeName } from './freeName.ts';
 import { act } from './steps.ts';
 import { loadBatch, record, refuseClosed } from './store.ts';
 
@@ -27,6 +28,11 @@ export const breakPieces = (context: Context, batchId: string, { commandId, by, 
     if (broke.photoSha256) await needPhoto(tx, broke.photoSha256);
     return decideBroke(batch, broke, now);
   });
+
+export const mishap = (context: Context, batchId: string, { commandId, by, ...happened }: MishapCommand) =>
+  act(context, batchId, 'mishap', { commandId, by }, ({ batch, bench, now }) =>
+    decideMishap(batch, happened, bench, now),
+  );
 
 export const editBatch = (context: Context, batchId: string, { commandId, by, ...edit }: EditBatch) =>
   act(context, batchId, 'edit', { commandId, by }, ({ now }) => decideEdit(edit, now));
@@ -74,13 +80,3 @@ const topicsOf = (...batches: readonly BatchState[]): string[] => [
   'batches',
   ...batches.map(({ id }) => `batch:${id}`),
 ];
-
-/** “Tern 14b” beside “Tern 14”: the next letter that nobody has. */
-async function freeName(tx: Queryable, name: string): Promise<string> {
-  const stem = name.replace(/[b-z]$/, '');
-  for (const letter of 'bcdefghijklmnopqrstuvwxyz') {
-    const wanted = `${stem}${letter}`;
-    if (!(await tx.maybeOne(sql`SELECT 1 AS one FROM batch WHERE name = ${wanted}`))) return wanted;
-  }
-  throw new Refused({ code: 'SPLIT_TOO_OFTEN', message: `${name} was split 25 times already.` });
-}

@@ -9,8 +9,11 @@ import {
   FinishCommand,
   FlagCommand,
   HoldBatch,
+  LaterCommand,
+  LaterReply,
   LookCommand,
   MergeBatch,
+  MishapCommand,
   NewBatch,
   PaceReply,
   SplitBatch,
@@ -23,7 +26,8 @@ import { type Static, Type } from 'typebox';
 import type { Context } from '../context.ts';
 import { createBatch } from './create.ts';
 import { LABELS_A_SHEET, labelsPdf } from './labels.ts';
-import { breakPieces, editBatch, holdBatch, mergeBatch, repeatBatch, splitBatch } from './manage.ts';
+import { laterLooks, lookLater } from './later.ts';
+import { breakPieces, editBatch, holdBatch, mergeBatch, mishap, repeatBatch, splitBatch } from './manage.ts';
 import { paceOfAll } from './pace.ts';
 import { listBatches } from './queries.ts';
 import { colourBefore, extendStep, finishStep, flagBatch, lookAt, startStep, stayIn } from './steps.ts';
@@ -116,6 +120,36 @@ export function batchRoutes(app: FastifyInstance, context: Context): void {
     '/api/batches/:batchId/broke',
     { schema: { summary: 'Pieces that broke, glued or not', params: BatchParams, body: BrokeBatch, response: reply } },
     (request) => breakPieces(context, request.params.batchId, request.body),
+  );
+  app.post<BatchParams & { Body: MishapCommand }>(
+    '/api/batches/:batchId/mishap',
+    {
+      schema: {
+        summary: 'Power lost, knocked over, fell, got wet: kept with the step, answered with steps',
+        params: BatchParams,
+        body: MishapCommand,
+        response: reply,
+      },
+    },
+    (request) => mishap(context, request.params.batchId, request.body),
+  );
+  const later = { 200: LaterReply };
+  app.get<BatchParams>(
+    '/api/batches/:batchId/later',
+    { schema: { summary: 'What was seen of a sealed batch later', params: BatchParams, response: later } },
+    (request) => laterLooks(context.db, request.params.batchId),
+  );
+  app.post<BatchParams & { Body: LaterCommand }>(
+    '/api/batches/:batchId/later',
+    {
+      schema: {
+        summary: 'Say what was seen later; pieces can come back onto the bench',
+        params: BatchParams,
+        body: LaterCommand,
+        response: later,
+      },
+    },
+    (request) => lookLater(context, request.params.batchId, request.body),
   );
   app.post<BatchParams & { Body: EditBatch }>(
     '/api/batches/:batchId/edit',

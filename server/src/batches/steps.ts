@@ -17,12 +17,13 @@ import {
   type Moment,
   type Occupancy,
   parcelToText,
+  ranS,
   type Step,
   stepById,
 } from '@north-step/core/route';
 import { clockText, micronText } from '@north-step/core/units';
 import type { Static } from 'typebox';
-import { addBurnt, allStations, benchNow, parcelOf, vesselById } from '../bench/index.ts';
+import { addBurnt, allStations, benchNow, litSoFar, parcelOf, vesselById } from '../bench/index.ts';
 import type { Context } from '../context.ts';
 import { type Queryable, sql } from '../db/index.ts';
 import { runCommand } from '../http/command.ts';
@@ -167,17 +168,28 @@ export function finishStep(
       const kind = stepById(deed.batch, stepId)?.kind;
       if (kind === 'wash' || kind === 'rinse') return washEffects(context, deed, stepId, command.commandId, events);
       if (kind === 'dry') return dryEffects(context, deed, command.commandId, events, stepId);
-      if (kind === 'cure') await burnt(deed, stepId);
+      if (kind === 'cure') return lightEffects(deed, stepId, events);
       if (kind === 'seal') return [...(await seal(context, deed.tx, deed.batch, stepId, deed.now))];
       return events;
     },
   );
 }
 
-/** The lamp has burnt for as long as the parts were in it. */
-async function burnt({ tx, batch, now }: Deed, stepId: string): Promise<void> {
+/** A sensor that was heard this lately says how it went on until the end. */
+const HEARD_MS = 25_000;
+
+/** The lamp has burnt while the parts were in it; the light that its own sensor saw stays with the step. */
+async function lightEffects({ tx, batch, now }: Deed, stepId: string, events: readonly BatchEvent[]) {
   const step = stepById(batch, stepId)!;
-  await addBurnt(tx, step.station, (now.atMs - step.startedAtMs!) / 1000);
+  await addBurnt(tx, step.station, ranS(step, now.atMs));
+  const seen = (await litSoFar(tx, [batch]))[batch.id];
+  if (!seen) return events;
+  const afterMs = now.atMs - seen.lastAtMs;
+  const litS = Math.round(seen.litS + (afterMs < HEARD_MS ? (seen.lastShare * afterMs) / 1000 : 0));
+  return events.map(
+    (event): BatchEvent =>
+      event.type === 'finished' && event.stepId === stepId ? { ...event, knew: { ...event.knew, litS } } : event,
+  );
 }
 
 async function washEffects(

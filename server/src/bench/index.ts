@@ -1,4 +1,5 @@
 export { addBurnt, type LampRow, lampNowOf, lampRows, lampWithHours, type Sky } from './lampRows.ts';
+export { litSoFar } from './litSoFar.ts';
 export {
   allStations,
   allVessels,

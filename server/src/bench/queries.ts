@@ -1,5 +1,12 @@
 import type { BathNote, BenchReply, Station, Vessel } from '@north-step/contract';
-import type { BatchState, BathNow, BenchNow } from '@north-step/core/route';
+import {
+  type BatchState,
+  type BathNow,
+  type BenchNow,
+  LATER_UNTIL_MS,
+  laterLookDue,
+  litAtMs,
+} from '@north-step/core/route';
 import { gramsFromMg, isAlcohol, loadPctW, type Parcel, parcelVolumeMl, strengthPctW } from '@north-step/core/solvent';
 import { type Queryable, sql } from '../db/index.ts';
 import { lightNow, lightRows } from './lampRows.ts';
@@ -166,6 +173,24 @@ export async function bathSolvents(db: Queryable): Promise<Readonly<Record<strin
   return Object.fromEntries(rows.map((row) => [row.id, row.solvent]));
 }
 
+/** Sealed batches whose second look is due. */
+async function dueLater(db: Queryable, nowMs: number): Promise<BenchReply['laterLooks']> {
+  const rows = await db.many<{ state: BatchState }>(sql`
+    SELECT state FROM batch b
+     WHERE sealed_at > ${new Date(nowMs - LATER_UNTIL_MS)} AND state->>'mergedInto' IS NULL
+       AND NOT EXISTS (SELECT 1 FROM record r WHERE r.batch_id = b.id AND r.kind = 'later look')
+     ORDER BY sealed_at`);
+  return rows
+    .filter(({ state }) => laterLookDue(state, nowMs))
+    .map(({ state: { id, name, count, part }, state }) => ({
+      batchId: id,
+      name,
+      count,
+      part: part.name,
+      litAtMs: litAtMs(state)!,
+    }));
+}
+
 /** Mean net resin of the last 30 washes in each vessel, g. */
 async function resinPerBatch(db: Queryable): Promise<Record<string, number>> {
   const rows = await db.many<{ account: string; mg: number }>(sql`
@@ -180,17 +205,19 @@ async function resinPerBatch(db: Queryable): Promise<Record<string, number>> {
 export async function benchView(db: Queryable, nowMs: number): Promise<BenchReply> {
   const startOfDay = new Date(nowMs);
   startOfDay.setHours(0, 0, 0, 0);
-  const [setting, stations, vessels, people, open, doneToday, resinPerBatchG, care, light] = await Promise.all([
-    benchSetting(db),
-    allStations(db),
-    allVessels(db),
-    db.many<{ id: string; name: string; role: string }>(sql`SELECT id, name, role FROM person ORDER BY place`),
-    openBatches(db),
-    sealedSince(db, startOfDay),
-    resinPerBatch(db),
-    careNotes(db),
-    lightRows(db),
-  ]);
+  const [setting, stations, vessels, people, open, doneToday, resinPerBatchG, care, light, laterLooks] =
+    await Promise.all([
+      benchSetting(db),
+      allStations(db),
+      allVessels(db),
+      db.many<{ id: string; name: string; role: string }>(sql`SELECT id, name, role FROM person ORDER BY place`),
+      openBatches(db),
+      sealedSince(db, startOfDay),
+      resinPerBatch(db),
+      careNotes(db),
+      lightRows(db),
+      dueLater(db, nowMs),
+    ]);
   return {
     nowMs,
     workshop: setting.workshop,
@@ -210,5 +237,6 @@ export async function benchView(db: Queryable, nowMs: number): Promise<BenchRepl
     open,
     light: await litSoFar(db, open),
     doneToday,
+    laterLooks,
   };
 }

@@ -1,2 +1,2 @@
 export { recordRoutes } from './routes.ts';
-export { seal } from './seal.ts';
+export { chain, iso, seal } from './seal.ts';

@@ -7,6 +7,7 @@ type Row = {
   number: bigint;
   batch_id: string;
   name: string;
+  kind: 'made' | 'later look';
   sealed_at: Date;
   hash: string;
   part: string;
@@ -17,7 +18,7 @@ type Row = {
 export async function listRecords(db: Queryable, limit: number, offset: number): Promise<RecordList> {
   const [rows, count] = await Promise.all([
     db.many<Row>(sql`
-      SELECT r.number, r.batch_id, b.name, r.sealed_at, r.hash, b.state->'part'->>'name' AS part, b.state->'card'->>'name' AS resin, r.file
+      SELECT r.number, r.batch_id, r.kind, b.name, r.sealed_at, r.hash, b.state->'part'->>'name' AS part, b.state->'card'->>'name' AS resin, r.file
         FROM record r JOIN batch b ON b.id = r.batch_id ORDER BY r.number DESC LIMIT ${limit} OFFSET ${offset}`),
     db.one<{ n: bigint }>(sql`SELECT count(*) AS n FROM record`),
   ]);
@@ -29,6 +30,7 @@ export async function listRecords(db: Queryable, limit: number, offset: number):
       number: Number(row.number),
       batchId: row.batch_id,
       batchName: row.name,
+      kind: row.kind,
       sealedAtMs: row.sealed_at.getTime(),
       hash: row.hash,
       part: row.part,

@@ -1,10 +1,10 @@
 import { RecordFile, RecordList } from '@north-step/contract';
 import type { SealedRecord } from '@north-step/core/record';
 import type { FastifyInstance } from 'fastify';
-import Papa from 'papaparse';
 import { type Static, Type } from 'typebox';
 import type { Context } from '../context.ts';
 import { unknown } from '../http/errors.ts';
+import { recordCsv } from './csv.ts';
 import { recordPdf } from './pdf.ts';
 import { chainFiles, listRecords, recordFile } from './queries.ts';
 
@@ -56,13 +56,10 @@ export function recordRoutes(app: FastifyInstance, context: Context): void {
     { schema: { summary: 'The steps of one record as CSV', params: FileParams } },
     async (request, reply) => {
       const record = JSON.parse(await load(request.params.number)) as SealedRecord;
-      const { steps, batch } = record.body as { batch: string; steps: { knew?: object }[] };
-      const rows = steps.map(({ knew, ...step }) => ({ batch, ...step, knew: knew ? JSON.stringify(knew) : '' }));
-      const columns = ['batch', 'title', 'kind', 'plannedS', 'tookS', 'started', 'ended', 'by', 'outcome', 'knew'];
       return reply
         .type('text/csv; charset=utf-8')
         .header('content-disposition', named(request.params.number, 'csv'))
-        .send(Papa.unparse(rows, { columns, escapeFormulae: true }));
+        .send(recordCsv(record));
     },
   );
   app.get<FileParams>(

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import type { LightTraceReply } from '@north-step/contract';
-import { canonicalJson, GENESIS_HASH, type Json, sealRecord } from '@north-step/core/record';
+import { canonicalJson, GENESIS_HASH, type Json, type SealedRecord, sealRecord } from '@north-step/core/record';
 import { type BatchEvent, type BatchState, deviationOf, exposureS, lightS, type Moment } from '@north-step/core/route';
 import type { Context } from '../context.ts';
 import { type Queryable, sql } from '../db/index.ts';
@@ -20,9 +20,6 @@ export async function seal(
   stepId: string,
   now: Moment,
 ): Promise<readonly BatchEvent[]> {
-  const last = await tx.maybeOne<{ number: bigint; hash: string }>(
-    sql`SELECT number, hash FROM record ORDER BY number DESC LIMIT 1`,
-  );
   const movements = await tx.many<{ at: Date; kind: string; note: string; resin_mg: bigint }>(sql`
     SELECT p.at, p.kind, p.note, coalesce(sum(l.resin_mg) FILTER (WHERE l.account IN (SELECT id FROM vessel)), 0)::bigint AS resin_mg
       FROM ledger_posting p JOIN ledger_line l ON l.posting_id = p.id
@@ -38,14 +35,24 @@ export async function seal(
     })),
     (await traceOf(tx, batch.id)).samples,
   );
-  const record = sealRecord(Number(last?.number ?? 0n) + 1, body, last?.hash ?? GENESIS_HASH, sha256);
-  await tx.many(sql`
-    INSERT INTO record (number, batch_id, sealed_at, prev_hash, hash, file)
-    VALUES (${record.number}, ${batch.id}, ${new Date(context.nowMs())}, ${record.prevHash}, ${record.hash}, ${canonicalJson(record)})`);
-  return [{ ...now, type: 'sealed', stepId, hash: record.hash }];
+  const { hash } = await chain(context, tx, { batchId: batch.id, kind: 'made', body });
+  return [{ ...now, type: 'sealed', stepId, hash }];
 }
 
-const iso = (atMs: number): string => new Date(atMs).toISOString();
+type Link = { readonly batchId: string; readonly kind: 'made' | 'later look'; readonly body: Json };
+/** Writes a record behind the last one. */
+export async function chain(context: Context, tx: Queryable, { batchId, kind, body }: Link): Promise<SealedRecord> {
+  const last = await tx.maybeOne<{ number: bigint; hash: string }>(
+    sql`SELECT number, hash FROM record ORDER BY number DESC LIMIT 1`,
+  );
+  const record = sealRecord(Number(last?.number ?? 0n) + 1, body, last?.hash ?? GENESIS_HASH, sha256);
+  await tx.many(sql`
+    INSERT INTO record (number, batch_id, kind, sealed_at, prev_hash, hash, file)
+    VALUES (${record.number}, ${batchId}, ${kind}, ${new Date(context.nowMs())}, ${record.prevHash}, ${record.hash}, ${canonicalJson(record)})`);
+  return record;
+}
+
+export const iso = (atMs: number): string => new Date(atMs).toISOString();
 
 /** What a record holds: who, what, when, what was known, what was seen. Times are UTC. */
 export function recordBody(
@@ -71,6 +78,7 @@ export function recordBody(
       procedure: batch.card.procedure?.reference,
     },
     flag: batch.flag,
+    returned: batch.returned && { ...batch.returned },
     created: iso(batch.createdAtMs),
     sealed: iso(now.atMs),
     sealedBy: now.by,
@@ -90,6 +98,7 @@ export function recordBody(
         by: step.by,
         outcome: step.outcome,
         note: step.note,
+        mishaps: step.mishaps?.map(({ atMs, ...mishap }) => ({ ...mishap, at: iso(atMs) })),
         stays: step.stays?.map(({ atMs, ...stay }) => ({ ...stay, at: iso(atMs) })),
         colour: step.colour && { ...step.colour },
         deviation: deviationOf(batch, step),

@@ -5,6 +5,7 @@ import type {
   CardReply,
   CareReply,
   DevicesReply,
+  LaterReply,
   MovementList,
   MovementQuery,
   PaceReply,
@@ -48,6 +49,10 @@ export const api = createApi({
       query: (id) => `batches/${encodeURIComponent(id)}`,
       providesTags: (_, __, id) => [{ type: 'Batch', id }],
     }),
+    later: build.query<LaterReply, string>({
+      query: (id) => `batches/${encodeURIComponent(id)}/later`,
+      providesTags: (_, __, id) => [{ type: 'Batch', id }],
+    }),
     batches: build.query<
       BatchList,
       { search: string; state: string; sort: string; route: string; offset: number; limit: number }
@@ -88,6 +93,7 @@ export const {
   useBenchQuery,
   useBatchQuery,
   useBatchesQuery,
+  useLaterQuery,
   useCardQuery,
   usePaceQuery,
   usePartNotesQuery,

@@ -94,6 +94,7 @@ describe('records', () => {
     number: 7,
     batchId: 'a',
     batchName: 'Knot 1',
+    kind: 'made',
     sealedAtMs: 0,
     hash: 'cafe0123',
     part: 'cap',

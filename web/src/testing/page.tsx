@@ -123,6 +123,7 @@ export const benchReply = (open: readonly BatchState[], over: Partial<BenchReply
   open: [...open],
   light: {},
   doneToday: [],
+  laterLooks: [],
   ...over,
 });
 export const ROUTES: RoutesReply = {

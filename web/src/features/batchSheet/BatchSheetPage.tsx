@@ -8,6 +8,7 @@ import { ChainMark } from '../../glyphs/index.ts';
 import { Failed, Loading } from '../../ui/index.ts';
 import { NextBand, SlimBand, useBench } from '../next/index.ts';
 import { Breakages } from './Breakages.tsx';
+import { LaterLooks } from './LaterLooks.tsx';
 import { RouteStrip } from './RouteStrip.tsx';
 import { SheetActions } from './SheetActions.tsx';
 import { WhatWasDone } from './WhatWasDone.tsx';
@@ -50,6 +51,12 @@ export function BatchSheetPage() {
             <b>Held:</b> {batch.held}
           </p>
         )}
+        {batch.returned && (
+          <p className="mt-2 border-l-4 border-sea-2 pl-3">
+            <b>Taken back from {batch.returned.from}:</b> {batch.returned.what}. Its time in solvent and its light go on
+            counting. <ChainMark hash={batch.returned.hash} />
+          </p>
+        )}
         {batch.note && (
           <p className="mt-2 border-l-4 border-sea-2 pl-3">
             <b>Note:</b> {batch.note}
@@ -70,6 +77,7 @@ export function BatchSheetPage() {
           <div>
             <WhatWasDone batch={batch} nowMs={nowMs} />
             <Breakages batch={batch} />
+            <LaterLooks batch={batch} />
             <Suspense>
               <LightSeen batchId={batch.id} />
             </Suspense>

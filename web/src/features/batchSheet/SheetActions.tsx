@@ -1,8 +1,8 @@
 import type { BatchReply } from '@north-step/contract';
 import type { BatchState } from '@north-step/core/route';
-import { useState } from 'react';
-import { useNavigate } from 'react-router';
-import { useDo } from '../next/index.ts';
+import { Suspense, useState } from 'react';
+import { useNavigate, useSearchParams } from 'react-router';
+import { LaterDialog, useDo } from '../next/index.ts';
 import { TellPreparer } from '../part/index.ts';
 import { BrokeDialog } from './BrokeDialog.tsx';
 import { EditDialog } from './EditDialog.tsx';
@@ -10,15 +10,20 @@ import { HoldDialog } from './HoldDialog.tsx';
 import { LabelsDialog } from './LabelsDialog.tsx';
 import { SplitDialog } from './SplitDialog.tsx';
 
-type Open = 'edit' | 'hold' | 'split' | 'labels' | 'tell' | 'broke';
+type Open = 'edit' | 'hold' | 'split' | 'labels' | 'tell' | 'broke' | 'later';
 
 /** What can be done with a batch as a whole. */
 export function SheetActions({ batch, open }: { readonly batch: BatchState; readonly open: readonly BatchState[] }) {
   const acts = useDo();
   const navigate = useNavigate();
-  const [dialog, setDialog] = useState<Open>();
+  const [query, setQuery] = useSearchParams();
+  // a chore leads straight to the look
+  const [dialog, setDialog] = useState<Open | undefined>(query.get('look') === 'later' ? 'later' : undefined);
   const closed = batch.recordHash !== undefined || batch.mergedInto !== undefined;
-  const close = () => setDialog(undefined);
+  const close = () => {
+    setDialog(undefined);
+    if (query.size > 0) setQuery({}, { replace: true });
+  };
   const send = (verb: string, body: Record<string, unknown> = {}) =>
     acts.send(`/api/batches/${batch.id}/${verb}`, body);
   const again = async () => {
@@ -49,6 +54,11 @@ export function SheetActions({ batch, open }: { readonly batch: BatchState; read
           </button>
         </>
       )}
+      {batch.recordHash && (
+        <button type="button" className="btn" onClick={() => setDialog('later')}>
+          Look again, or came back …
+        </button>
+      )}
       <button type="button" className="btn" onClick={() => setDialog('labels')}>
         Labels …
       </button>
@@ -58,6 +68,18 @@ export function SheetActions({ batch, open }: { readonly batch: BatchState; read
       <button type="button" className="btn" onClick={() => void again()}>
         Hang it again
       </button>
+      {dialog === 'later' && batch.recordHash && (
+        <Suspense fallback={null}>
+          <LaterDialog
+            batch={batch}
+            onClose={close}
+            onSaid={(said) => {
+              close();
+              void send('later', said);
+            }}
+          />
+        </Suspense>
+      )}
       {dialog === 'hold' && <HoldDialog batch={batch} send={send} onClose={close} />}
       {dialog === 'edit' && <EditDialog batch={batch} send={send} onClose={close} />}
       {dialog === 'split' && <SplitDialog batch={batch} open={open} send={send} onClose={close} />}

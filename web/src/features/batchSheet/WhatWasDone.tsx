@@ -12,6 +12,9 @@ const KNEW: Readonly<Record<string, (value: number | string) => string>> = {
   residueUm: (v) => `residue ${v} µm`,
   plannedResidueUm: (v) => `planned residue ${v} µm`,
   lightMWPerCm2: (v) => `${typeof v === 'number' ? plainNumber(v) : v} mW/cm²`,
+  litS: (v) => `${typeof v === 'number' ? clockText(v) : v} of light by its sensor`,
+  stirredS: (v) => `stirred ${typeof v === 'number' ? clockText(v) : v}`,
+  bathC: (v) => `bath ${v} °C`,
   medium: (v) => `in ${v}`,
 };
 /** What was seen and known, in the order of the list above. */
@@ -22,7 +25,10 @@ function knownText(batch: BatchState, step: Step): string {
   const deviation = deviationOf(batch, step);
   const { colour } = step;
   const shift = colour ? `b* ${colour.deltaDb} (${colour.range90.join('–')}) over ${colour.against}` : '';
-  return [step.outcome ?? '', step.note ?? '', shift, deviation ? `deviation: ${deviation}` : '', ...known]
+  const mishaps = (step.mishaps ?? []).map(
+    ({ what, offS, note }) => `${what}${offS ? ` for ${clockText(offS)}` : ''}${note ? ` (${note})` : ''}`,
+  );
+  return [...mishaps, step.outcome ?? '', step.note ?? '', shift, deviation ? `deviation: ${deviation}` : '', ...known]
     .filter(Boolean)
     .join('; ');
 }

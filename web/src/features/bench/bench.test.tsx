@@ -148,12 +148,12 @@ describe('keys on the bench', () => {
     });
     await headline(/Hang Knot 1/);
     press('f');
-    const dialog = within(await screen.findByRole('dialog', { name: 'Flag Knot 1' }));
+    const dialog = within(await screen.findByRole('dialog', { name: 'What is wrong with Knot 1?' }));
     expect(dialog.getByRole('button', { name: 'Raise the flag' }).hasAttribute('disabled')).toBe(true);
-    fireEvent.click(dialog.getByRole('button', { name: 'White marks' }));
+    fireEvent.click(dialog.getByRole('button', { name: 'A piece is missing' }));
     fireEvent.click(dialog.getByRole('button', { name: 'Raise the flag' }));
     await waitFor(() =>
-      expect(posted[0]).toMatchObject({ path: '/api/batches/a/flag', body: { note: 'White marks' } }),
+      expect(posted[0]).toMatchObject({ path: '/api/batches/a/flag', body: { note: 'A piece is missing' } }),
     );
   });
   it('says why something must wait instead of sending it', async () => {
@@ -200,10 +200,10 @@ describe('keys on the bench', () => {
 
 describe('past the limit of solvent', () => {
   // the test card allows eight minutes
-  const soaked = batchAt('wash', { id: 'w', name: 'Tern 14' }, 600);
+  const soaked = () => batchAt('wash', { id: 'w', name: 'Tern 14' }, 600);
   it('is asked, cannot be closed, and says why it stays in', async () => {
     const { posted } = showPage('/', {
-      '/api/bench': benchReply([soaked]),
+      '/api/bench': benchReply([soaked()]),
       '/api/batches/w/steps/s3/stay': okBatch,
     });
     const dialog = await screen.findByRole('dialog', { name: 'Is Tern 14 still in Wash 1?' });
@@ -218,7 +218,7 @@ describe('past the limit of solvent', () => {
   });
   it('takes when it was lifted, but not before it went in', async () => {
     const { posted } = showPage('/', {
-      '/api/bench': benchReply([soaked]),
+      '/api/bench': benchReply([soaked()]),
       '/api/batches/w/steps/s3/finish': okBatch,
     });
     const dialog = await screen.findByRole('dialog');

@@ -1,37 +1,94 @@
-import type { BatchState } from '@north-step/core/route';
+import { type BatchState, currentStep, MISHAPS, type Mishap, needsPower, ranS } from '@north-step/core/route';
+import { clockText, parseDurationS, upperFirst } from '@north-step/core/units';
 import { useState } from 'react';
-import { Sheet } from '../../ui/index.ts';
+import { Choice, Sheet } from '../../ui/index.ts';
 
+export type Happening = Pick<Mishap, 'what' | 'offS'>;
 type FlagDialogProps = {
   readonly batch: BatchState;
+  /** all that is on the bench: a power cut stops every machine */
+  readonly open: readonly BatchState[];
+  readonly nowMs: number;
   readonly onClose: () => void;
   readonly onFlag: (note: string | null) => void;
+  readonly onHappened: (batchIds: readonly string[], happening: Happening) => void;
 };
-const READY = [
-  'Ask the lead before going on',
-  'Fell or was knocked over',
-  'White marks',
-  'Soft underside',
-  'A piece is missing',
-];
+const READY = ['Ask the lead before going on', 'A piece is missing', 'Wrong part or wrong count'];
+const MEANS: Readonly<Record<Mishap['what'], string>> = {
+  'power lost': 'What each machine did not do is added; still liquid counts as no wash, time in solvent goes on.',
+  'knocked over': 'It is flagged to be counted. In the lamp the side that lay down gets an increment after this run.',
+  fell: 'It is flagged to be counted, and looked at again before it goes on.',
+  'got wet': 'Resin or solvent came onto dry parts: washed again, dried, looked at; lit again if it had been.',
+};
 
-/** Raises a flag with a reason, or lowers it. */
-export function FlagDialog({ batch, onClose, onFlag }: FlagDialogProps) {
+/** Something went wrong: what happened has an answer that puts steps in; anything else is a flag with a reason. */
+export function FlagDialog({ batch, open, nowMs, onClose, onFlag, onHappened }: FlagDialogProps) {
   const [note, setNote] = useState(batch.flag ?? '');
+  const [what, setWhat] = useState<Mishap['what']>();
+  const [off, setOff] = useState('');
+  const stopped = open.filter((one) => {
+    const step = currentStep(one);
+    return step?.state === 'running' && needsPower(step);
+  });
+  const offS = parseDurationS(off);
+  const most = Math.max(0, ...stopped.map((one) => ranS(currentStep(one)!, nowMs)));
+  const ready = what !== 'power lost' || (offS !== undefined && offS >= 1 && offS <= most);
+  const happen = () => {
+    if (what === 'power lost')
+      onHappened(
+        stopped.map(({ id }) => id),
+        { what, offS: Math.round(offS!) },
+      );
+    else if (what) onHappened([batch.id], { what });
+  };
   return (
-    <Sheet open onOpenChange={(open) => !open && onClose()} title={`Flag ${batch.name}`}>
-      <div className="flex flex-wrap gap-2">
+    <Sheet open onOpenChange={(to) => !to && onClose()} title={`What is wrong with ${batch.name}?`}>
+      <Choice
+        label="What happened"
+        value={what}
+        options={MISHAPS.map((value) => ({ value, text: upperFirst(value) }))}
+        onChange={setWhat}
+      />
+      {what && <p className="mt-2">{MEANS[what]}</p>}
+      {what === 'power lost' && (
+        <>
+          <p className="mt-2">
+            {stopped.length === 0
+              ? 'No machine is running: nothing stood still.'
+              : `Stood still: ${stopped.map((one) => `${currentStep(one)!.title} of ${one.name}`).join(', ')}.`}
+          </p>
+          <label className="mt-2 block">
+            <span className="label">For how long (4:30, 90 s, 12 min)</span>
+            <input className="field font-mono" value={off} onChange={(event) => setOff(event.target.value)} />
+          </label>
+          {offS !== undefined && offS > most && (
+            <p className="mt-1 text-sm text-brick">Nothing has run for longer than {clockText(most)}.</p>
+          )}
+        </>
+      )}
+      {what && (
+        <button
+          type="button"
+          className="btn btn-sea mt-3"
+          disabled={!ready || (what === 'power lost' && stopped.length === 0)}
+          onClick={happen}
+        >
+          That happened
+        </button>
+      )}
+      <h3 className="mt-6 border-t border-line pt-3 font-bold">Or raise a flag</h3>
+      <div className="mt-2 flex flex-wrap gap-2">
         {READY.map((text) => (
           <button key={text} type="button" className="btn" onClick={() => setNote(text)}>
             {text}
           </button>
         ))}
       </div>
-      <label className="mt-4 block">
+      <label className="mt-3 block">
         <span className="label">What is wrong</span>
         <input className="field" value={note} maxLength={300} onChange={(event) => setNote(event.target.value)} />
       </label>
-      <div className="mt-5 flex gap-3">
+      <div className="mt-3 flex gap-3">
         <button type="button" className="btn btn-sea" disabled={note.trim() === ''} onClick={() => onFlag(note.trim())}>
           Raise the flag
         </button>

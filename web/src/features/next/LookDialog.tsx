@@ -1,28 +1,22 @@
 import type { PhotoColour } from '@north-step/core/colour';
-import { diagnose, type Fault, factsOf } from '@north-step/core/diagnose';
+import { diagnose, factsOf } from '@north-step/core/diagnose';
 import type { BatchState, LookOutcome, Step } from '@north-step/core/route';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { useBenchQuery } from '../../app/api.ts';
 import { pedalKey } from '../../app/useKeys.ts';
 import { useNow } from '../../app/useNow.ts';
+import { LookPicture } from '../../glyphs/index.ts';
 import { Choice, Sheet, Stepper } from '../../ui/index.ts';
 import { Diagnosis } from './Diagnosis.tsx';
-import { looksFor } from './looks.ts';
+import { FAULT_OF, looksFor } from './looks.ts';
 
 const ColourCheck = lazy(async () => ({ default: (await import('../colour/index.ts')).ColourCheck }));
-
-/** What a look means as a fault to be explained. */
-const FAULT_OF: Readonly<Partial<Record<LookOutcome, Fault>>> = {
-  shine: 'shine',
-  tack: 'tacky',
-  tacky: 'tacky',
-  tinted: 'tinted',
-  broken: 'cracked',
-};
 
 type LookDialogProps = {
   readonly batch: BatchState;
   readonly step: Step;
+  /** what is marked when it opens */
+  readonly seen?: LookOutcome;
   readonly onClose: () => void;
   readonly onLook: (look: {
     outcome: LookOutcome;
@@ -34,9 +28,9 @@ type LookDialogProps = {
 };
 
 /** Says what was seen, how many broke, and a note. Opened by I; its first answer has the focus. */
-export function LookDialog({ batch, step, onClose, onLook }: LookDialogProps) {
+export function LookDialog({ batch, step, seen, onClose, onLook }: LookDialogProps) {
   const options = looksFor(step);
-  const [outcome, setOutcome] = useState<LookOutcome>(options[0]!.value);
+  const [outcome, setOutcome] = useState<LookOutcome>(seen ?? options[0]!.value);
   const [broken, setBroken] = useState(0);
   const [note, setNote] = useState('');
   const [measuring, setMeasuring] = useState(false);
@@ -64,6 +58,9 @@ export function LookDialog({ batch, step, onClose, onLook }: LookDialogProps) {
       onOpenChange={(open) => !open && onClose()}
       title={`${step.title} ${batch.name}`}
       onKeyDown={(event) => {
+        const typing = (event.target as HTMLElement).closest('input, textarea');
+        const keyed = options.find(({ key }) => key === event.key.toLowerCase());
+        if (keyed && !typing && !event.ctrlKey && !event.metaKey && !event.altKey) setOutcome(keyed.value);
         // the pedal says yes to what is marked
         if (event.key !== pedalKey() || event.key === ' ') return;
         event.preventDefault();
@@ -71,7 +68,12 @@ export function LookDialog({ batch, step, onClose, onLook }: LookDialogProps) {
       }}
     >
       <p className="mb-4 text-ink-2">{step.hint}</p>
-      <Choice label="What you see" value={outcome} options={options} onChange={setOutcome} />
+      <Choice
+        label="What you see"
+        value={outcome}
+        options={options.map((option) => ({ ...option, picture: <LookPicture of={option.value} /> }))}
+        onChange={setOutcome}
+      />
       <p className="mt-3 min-h-12">{options.find((option) => option.value === outcome)?.means}</p>
       <div className="mt-3">
         <span className="label">Broken pieces, of {batch.count}</span>

@@ -1,3 +1,4 @@
 export { ExposureDialog } from './ExposureDialog.tsx';
 export { FlagDialog } from './FlagDialog.tsx';
+export { LaterDialog, type LaterSaid } from './LaterDialog.tsx';
 export { LookDialog } from './LookDialog.tsx';

@@ -1,4 +1,5 @@
 export { Band, SlimBand, SlimButton } from './Band.tsx';
+export { LaterDialog } from './lazyDialogs.ts';
 export { NextBand } from './NextBand.tsx';
 export { useBench } from './useBench.ts';
 export { type Do, useDo } from './useDo.ts';

@@ -6,3 +6,4 @@ export const loadDialogs = () => import('./dialogs.ts');
 export const LookDialog = lazy(async () => ({ default: (await loadDialogs()).LookDialog }));
 export const FlagDialog = lazy(async () => ({ default: (await loadDialogs()).FlagDialog }));
 export const ExposureDialog = lazy(async () => ({ default: (await loadDialogs()).ExposureDialog }));
+export const LaterDialog = lazy(async () => ({ default: (await loadDialogs()).LaterDialog }));

@@ -25,7 +25,7 @@ const bathFits = ({ stations, vessels, care }: BenchReply): Readonly<Record<stri
     }),
   );
 
-function choresOf({ vessels, care, bench }: BenchReply): readonly Chore[] {
+function choresOf({ vessels, care, bench, laterLooks, nowMs }: BenchReply): readonly Chore[] {
   const baths = vessels.flatMap(({ id, name }) => {
     const note = care[id];
     if (!note) return [];
@@ -35,7 +35,12 @@ function choresOf({ vessels, care, bench }: BenchReply): readonly Chore[] {
   const lamps = Object.entries(bench.lamps ?? {})
     .filter(([station]) => station !== STATIONS.sun)
     .map(([station, { name, doubtShare }]) => ({ station, name, doubtShare }));
-  return meanwhile({ baths, lamps });
+  const later = laterLooks.map(({ batchId, name, litAtMs }) => ({
+    batchId,
+    name,
+    hoursAgo: (nowMs - litAtMs) / 3_600_000,
+  }));
+  return meanwhile({ baths, lamps, later });
 }
 
 /** The bench with the server's clock, and what to do in order. */

@@ -41,6 +41,8 @@ export function useDo() {
       dispatch(chose(undefined));
       return send(stepUrl(action, 'look'), look);
     },
+    happened: (batchIds: readonly string[], happening: { what: string; offS?: number }) =>
+      Promise.all(batchIds.map((id) => send(`/api/batches/${id}/mishap`, happening))),
     flag: (batchId: string, note: string | null) => send(`/api/batches/${batchId}/flag`, { note }),
   };
 }

@@ -1,12 +1,13 @@
 import type { Action } from '@north-step/core/nextStep';
-import { type BatchState, stepById } from '@north-step/core/route';
+import { type BatchState, type LookOutcome, stepById } from '@north-step/core/route';
 import { clockText } from '@north-step/core/units';
 import { type ReactNode, Suspense, useEffect, useState } from 'react';
+import { useBenchQuery } from '../../app/api.ts';
 import { useKeys } from '../../app/useKeys.ts';
 import { useNow } from '../../app/useNow.ts';
 import type { BandKey } from './Band.tsx';
 import { ExposureDialog, FlagDialog, LookDialog, loadDialogs } from './lazyDialogs.ts';
-import { looksFor } from './looks.ts';
+import { looksFor, QUICK_ANSWERS } from './looks.ts';
 import { ADD_S, useDo } from './useDo.ts';
 
 const PRELOAD_MS = 1200;
@@ -17,7 +18,10 @@ export function useNextStep(
   batch: BatchState | undefined,
 ): { readonly keys: readonly BandKey[]; readonly dialogs: ReactNode } {
   const acts = useDo();
+  const open = useBenchQuery().data?.open ?? [];
+  const nowMs = useNow(1000);
   const [dialog, setDialog] = useState<'look' | 'flag'>();
+  const [seen, setSeen] = useState<LookOutcome>();
   useEffect(() => {
     const timer = setTimeout(() => void loadDialogs().catch(() => {}), PRELOAD_MS);
     return () => clearTimeout(timer);
@@ -26,7 +30,10 @@ export function useNextStep(
   const { fix } = action ?? {};
   const looking = action?.verb === 'look' && step !== undefined;
   const timed = action?.verb === 'finish' && action.dueInS !== undefined;
-  const openLook = () => looking && setDialog('look');
+  const openLook = (what?: LookOutcome) => {
+    setSeen(what);
+    if (looking) setDialog('look');
+  };
   const openFlag = () => batch && setDialog('flag');
   const answers = looking ? looksFor(step) : [];
 
@@ -37,9 +44,12 @@ export function useNextStep(
     '=': () => timed && void acts.addTime(action, ADD_S),
     '-': () => timed && void acts.addTime(action, -ADD_S),
     ...Object.fromEntries(
-      answers.map((answer) => [answer.key, () => looking && void acts.look(action, { outcome: answer.value })]),
+      answers.map(({ key, value }, i) => [
+        key,
+        () => looking && (i < QUICK_ANSWERS ? void acts.look(action, { outcome: value }) : openLook(value)),
+      ]),
     ),
-    i: openLook,
+    i: () => openLook(),
     f: openFlag,
   });
   if (!action || !batch || !step) return { keys: [], dialogs: null };
@@ -52,9 +62,7 @@ export function useNextStep(
           main: index === 0,
           onPress: () => void acts.look(action, { outcome: answer.value }),
         })),
-        step.kind === 'look-matte'
-          ? { keyName: 'T', label: 'Tack', onPress: () => void acts.look(action, { outcome: 'tack' }) }
-          : { keyName: 'I', label: 'Other …', onPress: openLook },
+        { keyName: 'I', label: 'Other …', onPress: () => openLook() },
       ]
     : fix
       ? [
@@ -88,6 +96,7 @@ export function useNextStep(
           <LookDialog
             batch={batch}
             step={step}
+            seen={seen}
             onClose={() => setDialog(undefined)}
             onLook={(look) => {
               setDialog(undefined);
@@ -98,7 +107,13 @@ export function useNextStep(
         {dialog === 'flag' && (
           <FlagDialog
             batch={batch}
+            open={open}
+            nowMs={nowMs}
             onClose={() => setDialog(undefined)}
+            onHappened={(batchIds, happening) => {
+              setDialog(undefined);
+              void acts.happened(batchIds, happening);
+            }}
             onFlag={(note) => {
               setDialog(undefined);
               void acts.flag(batch.id, note);

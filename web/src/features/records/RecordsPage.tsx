@@ -35,7 +35,7 @@ export function RecordsPage() {
       {data.rows.length === 0 && <Empty>Nothing is sealed yet. A batch is sealed as the last step of its route.</Empty>}
       {data.rows.length > 0 && (
         <table className="table-plain mx-[18px] my-2 w-[calc(100%-36px)]">
-          <HeadRow names={['record', 'batch', 'part', 'resin', 'sealed', 'chain', 'save as']} />
+          <HeadRow names={['record', 'batch', 'of', 'part', 'resin', 'sealed', 'chain', 'save as']} />
           <tbody>
             {data.rows.map((row) => (
               <tr key={row.number}>
@@ -48,6 +48,7 @@ export function RecordsPage() {
                     {row.batchName}
                   </Link>
                 </td>
+                <td>{row.kind === 'made' ? 'its making' : 'a later look'}</td>
                 <td>{row.part}</td>
                 <td>{row.resin}</td>
                 <td className="font-mono">{dayAndClock(row.sealedAtMs)}</td>

@@ -1,0 +1,93 @@
+import { clockText } from '../units/index.ts';
+import { insertAfter, lightAgain, restAgain, washAgain } from './again.ts';
+import type { BenchNow } from './benchNow.ts';
+import type { Moment } from './decide.ts';
+import { blankOf } from './layRoute.ts';
+import { lightS } from './reduce.ts';
+import type { BatchEvent, BatchState, LookOutcome, Step } from './types.ts';
+
+/** What cannot be undone: said on the flag, with what is left to do. */
+const FOR_GOOD: Readonly<Partial<Record<LookOutcome, string>>> = {
+  tinted: 'Tinted: over-cure cannot be undone. Keep it as a reference, start lower next time.',
+  broken: 'Broken after cure. Count, glue with care, or make again.',
+  'white marks': 'White marks after the light: what was wet under it stays. Sand or hide it; rest longer next time.',
+  cracked: 'Cracked: it goes on cracking under load. Glue only what bears nothing, or make again.',
+  warped: 'Warped: measure it against its drawing. Hold the next ones on a form while they cure.',
+  grit: 'Grit under the light: it is set fast. Sand it off; rinse the next ones in clean liquid.',
+};
+
+/**
+ * What a look calls for: the clean bath again, rest again, another increment of light, the other side up, or a flag.
+ * @param remedy for tacky parts, chosen over what the window says
+ */
+export function afterLook(
+  batch: BatchState,
+  step: Step,
+  { outcome, remedy }: { readonly outcome: LookOutcome; readonly remedy?: 'wash' | 'light' },
+  bench: BenchNow,
+  now: Moment,
+): BatchEvent[] {
+  const insert = (blanks: Parameters<typeof insertAfter>[2], reason: string) =>
+    insertAfter(batch, step.id, blanks, reason, now);
+  const litS = lightS(batch);
+  const addS = batch.card.procedure ? 0 : Math.min(batch.addS, (batch.lastS ?? Number.POSITIVE_INFINITY) - litS);
+  const again = () => washAgain(batch, bench, now.atMs);
+  const told = FOR_GOOD[outcome];
+  switch (outcome) {
+    case 'matte':
+    case 'good':
+      return [];
+    case 'shine':
+    case 'tack':
+      return [insert(again(), `${outcome === 'shine' ? 'Shine' : 'Tack'} was seen: washed again in the clean bath.`)];
+    case 'tacky': {
+      if (addS > 0 && remedy === 'wash') {
+        const hint = `Tacky after ${clockText(litS)}, and the wash is the likelier cause: washed again, then ${clockText(addS)} more.`;
+        return [insert([...again(), ...lightAgain(batch, addS, hint)], hint)];
+      }
+      if (addS > 0) {
+        const hint = `Tacky after ${clockText(litS)}: ${clockText(addS)} more, then look again.`;
+        return [insert(lightAgain(batch, addS, hint), hint)];
+      }
+      return [
+        insert(
+          [...again(), ...lightAgain(batch, batch.addS, 'Washed again: one increment only.')],
+          'Tacky at the end of its window: the wash is at fault, not the light.',
+        ),
+        {
+          ...now,
+          type: 'flagged',
+          note: `Tacky after ${clockText(litS)} of light, the end of its window: it goes back to clean solvent.`,
+        },
+      ];
+    }
+    case 'soft underside': {
+      if (addS > 0) {
+        const hint = `Soft below after ${clockText(litS)}: that side up, ${clockText(addS)} more, then look again.`;
+        return [insert([blankOf({ type: 'turn-over' }), ...lightAgain(batch, addS, hint)], hint)];
+      }
+      return [
+        {
+          ...now,
+          type: 'flagged',
+          note: `Soft below after ${clockText(litS)} of light, the end of its window: more would take the lit side over. Light that side alone, by hand and shielded, or make again.`,
+        },
+      ];
+    }
+    case 'white marks':
+      if (step.kind === 'look-matte')
+        return [
+          insert(
+            restAgain(batch, bench, now.atMs),
+            'White marks before the light: liquid is still there. It rests again.',
+          ),
+        ];
+      return [{ ...now, type: 'flagged', note: told! }];
+    case 'grit':
+      if (step.kind === 'look-matte')
+        return [insert(again(), 'Grit was seen: rinsed again in the clean bath, brushed while it is wet.')];
+      return [{ ...now, type: 'flagged', note: told! }];
+    default:
+      return [{ ...now, type: 'flagged', note: told! }];
+  }
+}

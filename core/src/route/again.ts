@@ -1,0 +1,52 @@
+import type { BenchNow } from './benchNow.ts';
+import type { Moment } from './decide.ts';
+import { blankOf, numbered, type StepBlank } from './layRoute.ts';
+import { dryS } from './planBatch.ts';
+import { exposureS } from './reduce.ts';
+import type { RouteStep } from './template.ts';
+import type { BatchEvent, BatchState, Step } from './types.ts';
+import { bathNowFor, lastWash, rewashS } from './washing.ts';
+
+/** Steps put in behind a step, and why. */
+export const insertAfter = (
+  batch: BatchState,
+  afterStepId: string,
+  blanks: readonly StepBlank[],
+  reason: string,
+  now: Moment,
+): BatchEvent => ({
+  ...now,
+  type: 'inserted',
+  afterStepId,
+  steps: numbered(blanks, batch.steps),
+  reason,
+});
+
+/** The clean bath once more, then rest and look; times by the baths as they are. */
+export function washAgain(batch: BatchState, bench: BenchNow, nowMs: number): readonly StepBlank[] {
+  const seconds = rewashS(batch, bench, nowMs);
+  const wash = { ...likeAgain(lastWash(batch), { type: 'wash-machine', station: 'wash-2' }), plannedS: seconds };
+  return [wash, ...restAgain(batch, bench, nowMs, seconds)];
+}
+
+/** Rest and look once more. @param moreS time in solvent that comes before it, s */
+export function restAgain(batch: BatchState, bench: BenchNow, nowMs: number, moreS = 0): readonly StepBlank[] {
+  const wash = lastWash(batch);
+  const dry = batch.steps.findLast(({ kind }) => kind === 'dry');
+  const drying = { soakedS: exposureS(batch, nowMs) + moreS, liquid: wash && bathNowFor(wash, bench).solvent };
+  const plannedS = dryS({ bench, part: batch.part }, { ...drying, air: dry?.air });
+  return [{ ...likeAgain(dry, { type: 'rest' }), plannedS }, blankOf({ type: 'look-matte' })];
+}
+
+/** More light, then a look. */
+export function lightAgain(batch: BatchState, plannedS: number, hint: string): readonly StepBlank[] {
+  const cure = batch.steps.findLast(({ kind }) => kind === 'cure');
+  return [{ ...likeAgain(cure, { type: 'cure' }), plannedS, hint }, blankOf({ type: 'look-cured' })];
+}
+
+/** The same work once more: an earlier step without what happened to it, or the palette's own. */
+function likeAgain(step: Step | undefined, otherwise: RouteStep): StepBlank {
+  if (!step) return blankOf(otherwise);
+  const { kind, mode, station, title, hint, type, agitation, medium, tempC, air, say } = step;
+  return { kind, mode, station, title, hint, type, agitation, medium, tempC, air, say };
+}

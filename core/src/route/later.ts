@@ -1,0 +1,72 @@
+import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
+import type { Moment } from './decide.ts';
+import { blankOf, numbered } from './layRoute.ts';
+import type { BatchEvent, BatchState } from './types.ts';
+
+/** What can be seen on finished parts, days after. */
+export const LATER_LOOKS = ['sound', 'tacky', 'soft underside', 'warped', 'cracked', 'white marks', 'tinted'] as const;
+export type LaterLook = (typeof LATER_LOOKS)[number];
+
+const HOUR_MS = 3_600_000;
+/** Warp, cracks and tack show themselves within a day or two. An engineering guess. */
+export const LATER_AFTER_MS = 24 * HOUR_MS;
+/** After so long nobody is asked any more: the parts are gone. */
+export const LATER_UNTIL_MS = 6 * 24 * HOUR_MS;
+
+/** When the light of a sealed batch ended. @returns nothing for parts that were handed over without light */
+export function litAtMs(batch: BatchState): number | undefined {
+  const ended = batch.steps
+    .filter(({ kind, state }) => (kind === 'cure' || kind === 'oven') && state === 'done')
+    .map(({ endedAtMs }) => endedAtMs!);
+  return batch.recordHash === undefined || ended.length === 0 ? undefined : Math.max(...ended);
+}
+
+/** Whether a sealed batch is due for its second look now. */
+export function laterLookDue(batch: BatchState, nowMs: number): boolean {
+  const lit = litAtMs(batch);
+  return lit !== undefined && nowMs >= lit + LATER_AFTER_MS && nowMs < lit + LATER_UNTIL_MS;
+}
+
+/**
+ * Takes pieces of a sealed batch back onto the bench as a batch of their own: with all that was done to them, at a look.
+ * Their time in solvent and their light go on counting. The sealed record stays as it is.
+ * @param count pieces that came back, all of them at most
+ */
+export function decideTakeBack(
+  batch: BatchState,
+  { count, what, into }: { count: number; what: LaterLook; into: { readonly id: string; readonly name: string } },
+  now: Moment,
+): Result<BatchEvent, Refusal> {
+  if (batch.recordHash === undefined)
+    return refuse({
+      code: 'NOT_SEALED',
+      message: `${batch.name} is still on the bench.`,
+      remedy: 'Split it, or answer its look.',
+    });
+  if (!(Number.isInteger(count) && count >= 1 && count <= batch.count))
+    return refuse({
+      code: 'SPLIT_COUNT',
+      message: `${batch.name} had ${batch.count} pieces: ${count} cannot have come back.`,
+      field: 'count',
+    });
+  const done = batch.steps.filter(({ kind, state }) => state === 'done' && kind !== 'seal');
+  const ahead = numbered([blankOf({ type: 'look-cured' }), blankOf({ type: 'seal' })], batch.steps);
+  const { flag: _, held: __, recordHash, dueAtMs: ___, priority: ____, ...rest } = batch;
+  return ok({
+    ...now,
+    type: 'created',
+    batch: {
+      ...rest,
+      ...into,
+      createdAtMs: now.atMs,
+      count,
+      plateAreaMm2: (batch.plateAreaMm2 * count) / batch.count,
+      clingingMg: ['0', '0', '0'],
+      broken: 0,
+      breakages: undefined,
+      note: undefined,
+      steps: [...done, ...ahead],
+      returned: { from: batch.name, hash: recordHash, what },
+    },
+  });
+}

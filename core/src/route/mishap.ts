@@ -1,0 +1,119 @@
+import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
+import { clockText } from '../units/index.ts';
+import { insertAfter, lightAgain, washAgain } from './again.ts';
+import type { BenchNow } from './benchNow.ts';
+import type { Moment } from './decide.ts';
+import { blankOf } from './layRoute.ts';
+import { currentStep, exposureS, lightS, ranS, remainingS } from './reduce.ts';
+import type { BatchEvent, BatchState, Mishap, Step } from './types.ts';
+
+export type Happened = Pick<Mishap, 'what' | 'offS' | 'note'>;
+
+/** Whether a step stands still when the power is gone. */
+export const needsPower = ({ kind, station, agitation, air }: Step): boolean =>
+  kind === 'oven' ||
+  (kind === 'cure' && station !== 'sun-sill') ||
+  (kind === 'wash' && (agitation === 'impeller' || agitation === 'ultrasonic')) ||
+  (kind === 'dry' && air !== undefined && air !== 'still');
+
+/**
+ * Something that no plan holds came between: it stays with the step, and what it calls for is put in.
+ * power lost: what the machine did not do is added · knocked over in the lamp: the other side gets light · fell: looked at
+ * again · got wet: washed again, and lit again if it had been.
+ */
+export function decideMishap(
+  batch: BatchState,
+  happened: Happened,
+  bench: BenchNow,
+  now: Moment,
+): Result<BatchEvent[], Refusal> {
+  const step = currentStep(batch);
+  if (!step) return refuse({ code: 'ALL_DONE', message: `Every step of ${batch.name} is done.` });
+  const { what, offS, note } = happened;
+  const told: BatchEvent = { ...now, type: 'happened', stepId: step.id, what, offS, note };
+  switch (what) {
+    case 'power lost':
+      return powerLost(batch, step, happened, now);
+    case 'knocked over':
+      return ok([told, flag('Knocked over: count the pieces, look for cracks.', now), ...otherSide(batch, step, now)]);
+    case 'fell':
+      return ok([
+        told,
+        flag('It fell: count the pieces, look for cracks, blow dust off.', now),
+        ...lookAgain(batch, step, now),
+      ]);
+    case 'got wet':
+      return ok([told, ...washOff(batch, step, bench, now)]);
+  }
+}
+
+const flag = (note: string, now: Moment): BatchEvent => ({ ...now, type: 'flagged', note });
+
+function powerLost(batch: BatchState, step: Step, happened: Happened, now: Moment): Result<BatchEvent[], Refusal> {
+  if (step.state !== 'running' || !needsPower(step))
+    return refuse({
+      code: 'NO_MACHINE',
+      message: `${step.title} of ${batch.name} ran on no power. Nothing was changed.`,
+    });
+  const offS = Math.round(happened.offS ?? 0);
+  if (!(offS >= 1 && offS <= ranS(step, now.atMs)))
+    return refuse({
+      code: 'OFF_TIME',
+      field: 'offS',
+      message: `${step.title} of ${batch.name} has run for ${clockText(ranS(step, now.atMs))}; it cannot have stood still for ${clockText(Math.max(0, offS))}.`,
+      remedy: 'Say for how long it stood still since it was started.',
+    });
+  const told: BatchEvent = { ...now, type: 'happened', stepId: step.id, what: 'power lost', offS, note: happened.note };
+  const addS = Math.floor(Math.min(offS, roomS(batch, step, now.atMs)));
+  return ok(addS >= 1 ? [told, { ...now, type: 'extended', stepId: step.id, addS }] : [told]);
+}
+
+/** How much longer than planned a step may run: what lies in solvent has its limit. */
+function roomS(batch: BatchState, step: Step, nowMs: number): number {
+  if (step.kind !== 'wash') return Number.POSITIVE_INFINITY;
+  const leftS = Math.max(0, remainingS(step, nowMs));
+  return Math.max(0, batch.card.exposureCapS - exposureS(batch, nowMs) - leftS);
+}
+
+/** In the lamp it lay on a side that no plan knows: after this run it is turned over and gets an increment, if there is room. */
+function otherSide(batch: BatchState, step: Step, now: Moment): BatchEvent[] {
+  if (step.kind !== 'cure' || step.state !== 'running' || batch.card.procedure) return [];
+  const litS = lightS(batch) + Math.max(step.plannedS ?? 0, ranS(step, now.atMs));
+  const addS = Math.floor(Math.min(batch.addS, (batch.lastS ?? Number.POSITIVE_INFINITY) - litS));
+  if (addS < 1) return [];
+  const hint = `It was knocked over in the lamp: the side that lay down gets ${clockText(addS)}.`;
+  const [cure] = lightAgain(batch, addS, hint);
+  return [insertAfter(batch, step.id, [blankOf({ type: 'turn-over' }), cure!], hint, now)];
+}
+
+/** Dust and cracks are looked for before it goes on: where it was already seen dry, once more. */
+function lookAgain(batch: BatchState, step: Step, now: Moment): BatchEvent[] {
+  const last = batch.steps.findLast(({ state }) => state === 'done');
+  const seenDry = batch.steps.some(({ kind, state }) => kind === 'look-matte' && state === 'done');
+  if (!last || !seenDry || step.mode === 'look' || step.state === 'running') return [];
+  const type = batch.steps.some(({ kind, state }) => kind === 'cure' && state === 'done') ? 'look-cured' : 'look-matte';
+  return [insertAfter(batch, last.id, [blankOf({ type })], 'It fell: looked at again before it goes on.', now)];
+}
+
+/** Resin or solvent came onto parts that were dry: the clean bath again, and an increment of light where it had light. */
+function washOff(batch: BatchState, step: Step, bench: BenchNow, now: Moment): BatchEvent[] {
+  const dried = batch.steps.some(({ kind, state }) => kind === 'dry' && state === 'done');
+  if (!dried) return [];
+  const last = step.state === 'running' ? step : batch.steps.findLast(({ state }) => state === 'done')!;
+  const lit = batch.steps.some(({ kind, state }) => kind === 'cure' && state !== 'waiting');
+  const addS = batch.card.procedure
+    ? 0
+    : Math.floor(Math.min(batch.addS, (batch.lastS ?? Number.POSITIVE_INFINITY) - lightS(batch)));
+  const again = washAgain(batch, bench, now.atMs);
+  const light = lit && addS >= 1 ? lightAgain(batch, addS, 'Only what came onto it needs light: one increment.') : [];
+  return [
+    insertAfter(
+      batch,
+      last.id,
+      [...again, ...light],
+      'Resin or solvent came onto it: washed again, dried, looked at.',
+      now,
+    ),
+    flag('Resin or solvent came onto dry parts: washed again before it goes on.', now),
+  ];
+}

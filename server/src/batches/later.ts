@@ -1,0 +1,124 @@
+import type { LaterCommand, LaterLooked, LaterReply } from '@north-step/contract';
+import { causeName, diagnose, type Fault, factsOf } from '@north-step/core/diagnose';
+import { canonicalJson, type Json, type SealedRecord } from '@north-step/core/record';
+import { type BatchState, decideTakeBack, type LaterLook, litAtMs } from '@north-step/core/route';
+import { benchNow } from '../bench/index.ts';
+import type { Context } from '../context.ts';
+import { type Queryable, sql } from '../db/index.ts';
+import { runCommand } from '../http/command.ts';
+import { Refused } from '../http/errors.ts';
+import { chain, iso } from '../records/index.ts';
+import { freeName } from './freeName.ts';
+import { loadBatch, record } from './store.ts';
+
+const MOST_CAUSES = 3;
+const FAULT_OF: Readonly<Partial<Record<LaterLook, Fault>>> = {
+  tacky: 'tacky',
+  'soft underside': 'soft underside',
+  warped: 'warped',
+  cracked: 'cracked',
+  'white marks': 'white marks',
+  tinted: 'tinted',
+};
+
+/**
+ * What was seen of a sealed batch later: a record of its own behind the batch's, which does not change.
+ * Pieces can come back onto the bench as a batch of their own.
+ */
+export function lookLater(context: Context, batchId: string, command: LaterCommand): Promise<LaterReply> {
+  return runCommand(context, { commandId: command.commandId, kind: 'batch.later' }, async (tx) => {
+    const batch = await loadBatch(tx, batchId);
+    const nowMs = context.nowMs();
+    const now = { atMs: nowMs, by: command.by ?? 'workshop' };
+    refuseLater(batch, command);
+    const back = command.takeBack ? await takeBack(context, tx, batch, command, now) : undefined;
+    const lit = litAtMs(batch);
+    const fault = FAULT_OF[command.seen];
+    const causes = fault ? diagnose(fault, factsOf(batch, await benchNow(tx, nowMs), nowMs)) : [];
+    const body = {
+      kind: 'later look',
+      batch: batch.name,
+      batchId: batch.id,
+      record: batch.recordHash,
+      part: batch.part.name,
+      seen: command.seen,
+      count: command.count,
+      of: batch.count,
+      cameBack: command.cameBack ?? false,
+      note: command.note,
+      takenBackAs: back && { id: back.id, name: back.name },
+      hoursAfterLight: lit === undefined ? undefined : Math.round((nowMs - lit) / 3_600_000),
+      likely: causes
+        .slice(0, MOST_CAUSES)
+        .map(({ id, share }) => ({ cause: causeName(id), share: Number(share.toFixed(2)) })),
+      by: now.by,
+      at: iso(nowMs),
+    };
+    await chain(context, tx, { batchId, kind: 'later look', body: JSON.parse(canonicalJson(body)) as Json });
+    return {
+      reply: await laterLooks(tx, batchId),
+      topics: ['bench', 'records', 'batches', `batch:${batchId}`],
+    };
+  });
+}
+
+function refuseLater(batch: BatchState, { count }: LaterCommand): void {
+  if (batch.mergedInto || batch.recordHash === undefined)
+    throw new Refused({
+      code: 'NOT_SEALED',
+      message: batch.mergedInto
+        ? `${batch.name} became part of ${batch.mergedInto}.`
+        : `${batch.name} is still on the bench.`,
+      remedy: batch.mergedInto ? 'Look at that one.' : 'Answer its look there.',
+    });
+  if (count > batch.count)
+    throw new Refused({
+      code: 'BAD_VALUE',
+      field: 'count',
+      message: `${batch.name} had ${batch.count} pieces; ${count} cannot have been looked at.`,
+    });
+}
+
+async function takeBack(
+  context: Context,
+  tx: Queryable,
+  batch: BatchState,
+  { count, seen, commandId }: LaterCommand,
+  now: { readonly atMs: number; readonly by: string },
+): Promise<BatchState> {
+  const into = { id: context.newId(), name: await freeName(tx, batch.name) };
+  const taken = decideTakeBack(batch, { count, what: seen, into }, now);
+  if (!taken.ok) throw new Refused(taken.refusal);
+  return record(tx, undefined, [taken.value], commandId);
+}
+
+type Body = Omit<LaterLooked, 'number' | 'hash' | 'atMs' | 'note' | 'takenBackAs'> & {
+  readonly at: string;
+  readonly note?: string;
+  readonly takenBackAs?: { readonly id: string; readonly name: string };
+};
+
+/** Every later look at a batch, oldest first. */
+export async function laterLooks(db: Queryable, batchId: string): Promise<LaterReply> {
+  const rows = await db.many<{ file: string }>(
+    sql`SELECT file FROM record WHERE batch_id = ${batchId} AND kind = 'later look' ORDER BY number`,
+  );
+  return {
+    looks: rows.map(({ file }) => {
+      const { number, hash, body } = JSON.parse(file) as SealedRecord;
+      const { seen, count, cameBack, note, takenBackAs, likely, by, at } = body as unknown as Body;
+      return {
+        number,
+        hash,
+        seen,
+        count,
+        cameBack,
+        note: note ?? null,
+        takenBackAs: takenBackAs ?? null,
+        likely,
+        by,
+        atMs: Date.parse(at),
+      };
+    }),
+  };
+}

@@ -1,0 +1,18 @@
+import type { SealedRecord } from '@north-step/core/record';
+import Papa from 'papaparse';
+
+const STEPS = ['batch', 'title', 'kind', 'plannedS', 'tookS', 'started', 'ended', 'by', 'outcome', 'knew'];
+const LATER = ['batch', 'at', 'seen', 'count', 'of', 'cameBack', 'hoursAfterLight', 'likely', 'note', 'by'];
+
+/** The steps of a record, or what a later look saw, as a table. */
+export function recordCsv({ body }: SealedRecord): string {
+  const { kind, steps = [], ...rest } = body as { kind?: string; batch: string; steps?: { knew?: object }[] };
+  if (kind === 'later look')
+    return unparse([{ ...rest, likely: JSON.stringify((rest as { likely?: unknown }).likely) }], LATER);
+  return unparse(
+    steps.map(({ knew, ...step }) => ({ batch: rest.batch, ...step, knew: knew ? JSON.stringify(knew) : '' })),
+    STEPS,
+  );
+}
+
+const unparse = (rows: object[], columns: string[]): string => Papa.unparse(rows, { columns, escapeFormulae: true });

@@ -1,0 +1,47 @@
+import type { BatchState } from '@north-step/core/route';
+import { upperFirst } from '@north-step/core/units';
+import { Link } from 'react-router';
+import { useLaterQuery } from '../../app/api.ts';
+import { dayAndClock } from '../../app/useNow.ts';
+import { ChainMark } from '../../glyphs/index.ts';
+
+/** What was seen of a sealed batch later, each sealed behind its record. */
+export function LaterLooks({ batch }: { readonly batch: BatchState }) {
+  const { data } = useLaterQuery(batch.id, { skip: batch.recordHash === undefined });
+  const looks = data?.looks ?? [];
+  if (looks.length === 0) return null;
+  return (
+    <section aria-label="Seen later" className="mt-4">
+      <h3 className="text-lg font-bold">Seen later</h3>
+      <ul>
+        {looks.map(({ number, hash, seen, count, cameBack, note, takenBackAs, likely, by, atMs }) => (
+          <li key={number} className="border-b border-line py-2">
+            <p>
+              <b>
+                {upperFirst(seen)}, {count} of {batch.count}
+              </b>
+              {cameBack && ' came back'}
+              {note && `: ${note}`}
+              {takenBackAs && (
+                <>
+                  {' · '}
+                  <Link className="underline" to={`/batches/${takenBackAs.id}`}>
+                    taken back as {takenBackAs.name}
+                  </Link>
+                </>
+              )}
+            </p>
+            {likely.length > 0 && (
+              <p className="text-sm">
+                likely {likely.map(({ cause, share }) => `${cause} ${Math.round(100 * share)} %`).join(', ')}
+              </p>
+            )}
+            <p className="flex flex-wrap items-center gap-3 text-sm text-ink-2">
+              {by}, {dayAndClock(atMs)} · record {number} <ChainMark hash={hash} />
+            </p>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

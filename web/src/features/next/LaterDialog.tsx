@@ -1,0 +1,102 @@
+import { diagnose, factsOf } from '@north-step/core/diagnose';
+import { type BatchState, type LaterLook, litAtMs } from '@north-step/core/route';
+import { useMemo, useState } from 'react';
+import { useBenchQuery } from '../../app/api.ts';
+import { useNow } from '../../app/useNow.ts';
+import { LookPicture } from '../../glyphs/index.ts';
+import { Choice, Sheet, Stepper } from '../../ui/index.ts';
+import { Diagnosis } from './Diagnosis.tsx';
+import { FAULT_OF, LATER_OPTIONS } from './looks.ts';
+
+export type LaterSaid = {
+  readonly seen: LaterLook;
+  readonly count: number;
+  readonly cameBack?: true;
+  readonly takeBack?: true;
+  readonly note?: string;
+};
+type LaterDialogProps = {
+  /** a sealed batch */
+  readonly batch: BatchState;
+  readonly onClose: () => void;
+  readonly onSaid: (said: LaterSaid) => void;
+};
+/** What more wash or light can mend. */
+const MENDED: ReadonlySet<LaterLook> = new Set(['tacky', 'soft underside']);
+
+/** A finished batch looked at again, or pieces of it that came back: what is seen is sealed behind its record. */
+export function LaterDialog({ batch, onClose, onSaid }: LaterDialogProps) {
+  const [seen, setSeen] = useState<LaterLook>('sound');
+  const [count, setCount] = useState(batch.count);
+  const [cameBack, setCameBack] = useState(false);
+  const [takeBack, setTakeBack] = useState<boolean>();
+  const [note, setNote] = useState('');
+  const bench = useBenchQuery().data?.bench;
+  const nowMs = useNow(10_000);
+  const fault = FAULT_OF[seen];
+  const causes = useMemo(
+    () => (fault && bench ? diagnose(fault, factsOf(batch, bench, nowMs)) : undefined),
+    [fault, batch, bench, nowMs],
+  );
+  const taking = seen !== 'sound' && (takeBack ?? MENDED.has(seen));
+  const lit = litAtMs(batch);
+  const save = () =>
+    onSaid({
+      seen,
+      count,
+      ...(cameBack ? { cameBack } : {}),
+      ...(taking ? { takeBack: true } : {}),
+      ...(note.trim() === '' ? {} : { note: note.trim() }),
+    });
+  return (
+    <Sheet
+      open
+      onOpenChange={(open) => !open && onClose()}
+      title={`Look again at ${batch.name}`}
+      onKeyDown={(event) => {
+        const typing = (event.target as HTMLElement).closest('input, textarea');
+        const keyed = LATER_OPTIONS.find(({ key }) => key === event.key.toLowerCase());
+        if (keyed && !typing && !event.ctrlKey && !event.metaKey && !event.altKey) setSeen(keyed.value);
+      }}
+    >
+      <p className="mb-4 text-ink-2">
+        {lit !== undefined && `Its light ended ${daysWords(nowMs - lit)} ago. `}
+        Lay it on glass: flat? Bend a thin wall a little: cracks? Press with a clean glove: tack?
+      </p>
+      <Choice
+        label="What you see"
+        value={seen}
+        options={LATER_OPTIONS.map((option) => ({ ...option, picture: <LookPicture of={option.value} /> }))}
+        onChange={setSeen}
+      />
+      <p className="mt-3 min-h-6">{LATER_OPTIONS.find(({ value }) => value === seen)?.means}</p>
+      <div className="mt-3">
+        <span className="label">Pieces, of {batch.count}</span>
+        <Stepper label="Pieces" value={count} min={1} max={batch.count} onChange={setCount} />
+      </div>
+      <label className="mt-3 block">
+        <span className="label">Note</span>
+        <input className="field" value={note} maxLength={500} onChange={(event) => setNote(event.target.value)} />
+      </label>
+      <label className="mt-3 flex min-h-11 items-center gap-3">
+        <input type="checkbox" className="size-5" checked={cameBack} onChange={() => setCameBack(!cameBack)} />
+        They came back from {batch.customer ?? 'whoever they were for'}
+      </label>
+      {causes && bench && <Diagnosis causes={causes} batch={batch} bench={bench} nowMs={nowMs} />}
+      {seen !== 'sound' && (
+        <label className="mt-3 flex min-h-11 items-center gap-3">
+          <input type="checkbox" className="size-5" checked={taking} onChange={() => setTakeBack(!taking)} />
+          Take {count === 1 ? 'it' : `these ${count}`} back onto the bench, as a batch of their own
+        </label>
+      )}
+      <button type="button" className="btn btn-sea mt-4" onClick={save}>
+        Seal what was seen
+      </button>
+    </Sheet>
+  );
+}
+
+function daysWords(ms: number): string {
+  const hours = Math.round(ms / 3_600_000);
+  return hours < 48 ? `${hours} h` : `${Math.round(hours / 24)} days`;
+}
