@@ -9,7 +9,7 @@ import {
   PRIORITIES,
 } from '@north-step/core/route';
 import { LIDS } from '@north-step/core/solvent';
-import { SOLVENTS } from '@north-step/core/wash';
+import { SOLVENTS, type WashSoFar } from '@north-step/core/wash';
 import { type Static, type TSchema, Type } from 'typebox';
 import { BathNote } from './bathNote.ts';
 import { command, EntityId, literals, strict, Text } from './common.ts';
@@ -83,6 +83,7 @@ export const FinishCommand = Type.Object(
   strict,
 );
 export const StayCommand = Type.Object({ ...command, because: Text(200) }, strict);
+export const LeaveOutCommand = Type.Object({ ...command, because: Text(200) }, strict);
 export const ExtendCommand = Type.Object(
   { ...command, addS: Type.Number({ minimum: -14_400, maximum: 14_400, description: 's' }) },
   strict,
@@ -233,6 +234,8 @@ export const BenchReply = Type.Object({
   open: Type.Array(Batch),
   /** by batch: what the sensor of its lamp has shown in the step that runs */
   light: Type.Record(Type.String(), Type.Unsafe<LightSoFar>(Type.Object({}, { additionalProperties: true }))),
+  /** by batch: what its wash unit has told in the step that runs */
+  wash: Type.Record(Type.String(), Type.Unsafe<WashSoFar>(Type.Object({}, { additionalProperties: true }))),
   doneToday: Type.Array(Batch),
   laterLooks: Type.Array(
     Type.Object({

@@ -20,7 +20,17 @@ export const EntityId = Type.String({ minLength: 1, maxLength: 80 });
 export const Text = (maxLength = 200) => Type.String({ minLength: 1, maxLength });
 
 /** What every command carries. */
-export const command = { commandId: CommandId, by: Type.Optional(PersonId) };
+export const command = {
+  commandId: CommandId,
+  by: Type.Optional(PersonId),
+  heldMs: Type.Optional(
+    Type.Integer({
+      minimum: 0,
+      maximum: 86_400_000,
+      description: 'how long it waited for a server that was away: it counts from when it was pressed',
+    }),
+  ),
+};
 export const literals = <const T extends readonly string[]>(values: T) =>
   Type.Unsafe<T[number]>({ type: 'string', enum: [...values] });
 

@@ -2,7 +2,17 @@ import { type Static, Type } from 'typebox';
 import { EntityId, literals, strict, Text } from './common.ts';
 
 /** The open device API: a device sends samples and asks for presses, showing its token as `Authorization: Bearer …`. */
-export const DEVICE_KINDS = ['scale', 'camera', 'lamp', 'uv-meter'] as const;
+export const DEVICE_KINDS = [
+  'scale',
+  'camera',
+  'lamp',
+  'uv-meter',
+  'wash-unit',
+  'density-meter',
+  'room-sensor',
+  'vapour-sensor',
+  'scanner',
+] as const;
 export const Sample = Type.Object(
   {
     /** ms since 1970, by the device's clock */
@@ -17,9 +27,21 @@ export const Sample = Type.Object(
     photo: Type.Optional(Type.Integer()),
     /** light at a lamp's own sensor, or under a meter, mW/cm² */
     mWPerCm2: Type.Optional(Type.Number({ minimum: 0, maximum: 10_000 })),
-    /** of the chamber, °C */
+    /** of the chamber, the bath, the sample or the room, °C */
     tempC: Type.Optional(Type.Number({ minimum: -50, maximum: 400 })),
     doorOpen: Type.Optional(Type.Boolean()),
+    lidOpen: Type.Optional(Type.Boolean()),
+    /** whether a wash unit moves its liquid now */
+    stirring: Type.Optional(Type.Boolean()),
+    /** of the liquid that a density meter is in, g/mL */
+    densityGPerMl: Type.Optional(Type.Number({ minimum: 0.5, maximum: 2 })),
+    /** relative humidity of the room, % */
+    humidityPct: Type.Optional(Type.Number({ minimum: 0, maximum: 100 })),
+    /** solvent vapour in the air as a share of what can burn, % */
+    vapourPctLel: Type.Optional(Type.Number({ minimum: 0, maximum: 200 })),
+    /** what a scanner read, and the number of the scan */
+    code: Type.Optional(Text(80)),
+    scan: Type.Optional(Type.Integer({ minimum: 0 })),
     /** seconds that its timer still shows; 0 when it is off */
     leftS: Type.Optional(Type.Number({ minimum: 0 })),
     /** the marked place that a meter stands at */

@@ -1,11 +1,38 @@
 import { randomBytes } from 'node:crypto';
+import type { BenchReply } from '@north-step/contract';
 import { CLARITY_PER_PCT_MM } from '@north-step/core/reading';
+import { currentStep, remainingS } from '@north-step/core/route';
 import { bathDensityGPerMl } from '@north-step/core/solvent';
-import { type LampWorld, runCamera, runLampBox, runScale, runUvMeter, type World } from '@north-step/devices';
-import { type Db, type Running, readHistory, registerDevice, runFromCommandLine, sql } from '@north-step/server';
+import {
+  type LampWorld,
+  runCamera,
+  runDensityMeter,
+  runLampBox,
+  runRoomSensor,
+  runScale,
+  runScanner,
+  runUvMeter,
+  runVapourSensor,
+  runWashUnit,
+  SimulatedRoom,
+  type World,
+} from '@north-step/devices';
+import {
+  type Db,
+  type NewDevice,
+  type Running,
+  readHistory,
+  registerDevice,
+  runFromCommandLine,
+  sql,
+} from '@north-step/server';
+import { lendHands } from './hands.ts';
 import { trueColours, trueLampBox } from './lightCare.ts';
 import { tellStory } from './story.ts';
 import { trueLoadPctW, trueStrengthPctW, truthOf } from './truth.ts';
+
+const ROOM_C = 21.5;
+const HUMIDITY_PCT = 51;
 
 /** Starts North Step with the demo workshop: an empty folder is filled first, an old one is left as it is. */
 await runFromCommandLine({ data: '.data/demo', log: 'warn' }, fillEmpty, startDevices);
@@ -15,13 +42,11 @@ async function fillEmpty(db: Db): Promise<void> {
   if (n > 0n) return;
   console.log('Playing 120 days of the demo workshop into a new database …');
   const startedMs = performance.now();
-  await tellStory(db, { nowMs: Date.now() });
+  await tellStory(db, { nowMs: Date.now(), liveNowMs: Date.now });
   console.log(`… told in ${((performance.now() - startedMs) / 1000).toFixed(0)} s.`);
 }
 
-const ROOM_C = 21.5;
-
-/** The simulated bench scale and camera, over the same HTTP that real ones would use. They measure the demo's truth, not its book. */
+/** The simulated devices, over the same HTTP that real ones would use. They measure the demo's truth, not its book. */
 async function startDevices({ db, address }: Running): Promise<void> {
   const world: World = async (vesselId) => {
     const truth = truthOf((await readHistory(db)).items).get(vesselId) ?? { solventG: 1, waterG: 0, resinG: 0 };
@@ -30,12 +55,15 @@ async function startDevices({ db, address }: Running): Promise<void> {
     return { loadPctW, densityGPerMl, tempC: ROOM_C, clarityPerPctMm: CLARITY_PER_PCT_MM * 1.08 };
   };
   const lamp: LampWorld = () => trueLampBox(db);
-  const register = async (
-    id: string,
-    kind: 'scale' | 'camera' | 'lamp' | 'uv-meter',
-    name: string,
-    stationId?: string,
-  ) => {
+  const room = new SimulatedRoom({ tempC: ROOM_C, humidityPct: HUMIDITY_PCT });
+  const roomC = () => room.now().tempC;
+  // machines are found as the open batches left them
+  const { open, nowMs } = (await (await fetch(`${address}/api/bench`)).json()) as BenchReply;
+  const leftS = (station: string) => {
+    const step = open.map(currentStep).find((one) => one?.state === 'running' && one.station === station);
+    return step ? Math.max(0, remainingS(step, nowMs)) : 0;
+  };
+  const register = async (id: string, kind: NewDevice['kind'], name: string, stationId?: string) => {
     const token = randomBytes(24).toString('hex');
     await registerDevice(db, { id, kind, name, simulated: true, stationId, token });
     return { server: address, id, token };
@@ -43,8 +71,18 @@ async function startDevices({ db, address }: Running): Promise<void> {
   const devices = [
     runScale(await register('bench-scale', 'scale', 'Bench scale'), world),
     runCamera(await register('bench-camera', 'camera', 'Camera'), world, (batchId) => trueColours(db, batchId)),
-    runLampBox(await register('lamp-box', 'lamp', 'Lamp box', 'lamp-box'), lamp),
+    runLampBox(await register('lamp-box', 'lamp', 'Lamp box', 'lamp-box'), lamp, 1, leftS('lamp-box')),
     runUvMeter(await register('uv-meter', 'uv-meter', 'UV meter'), lamp),
+    runWashUnit(await register('wash-unit-1', 'wash-unit', 'Wash unit 1', 'wash-1'), roomC, leftS('wash-1')),
+    runWashUnit(await register('wash-unit-2', 'wash-unit', 'Wash unit 2', 'wash-2'), roomC, leftS('wash-2')),
+    runDensityMeter(await register('density-meter', 'density-meter', 'Density meter'), world),
+    runRoomSensor(await register('room-sensor', 'room-sensor', 'Thermometer by the rack'), room),
+    runVapourSensor(await register('vapour-sensor', 'vapour-sensor', 'Vapour sensor'), room),
+    runScanner(await register('scanner', 'scanner', 'Label scanner'), async (batchId) => {
+      const row = await db.maybeOne<{ name: string }>(sql`SELECT name FROM batch WHERE id = ${batchId}`);
+      return row && `#${row.name}`;
+    }),
+    lendHands(address),
   ];
   process.on('exit', () => {
     for (const device of devices) device.stop();

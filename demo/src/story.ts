@@ -1,7 +1,8 @@
 import { createHash } from 'node:crypto';
-import type { BatchReply, BenchReply } from '@north-step/contract';
+import type { BatchList, BatchReply, BenchReply } from '@north-step/contract';
 import { type BatchState, type BenchNow, currentStep } from '@north-step/core/route';
 import { buildApp, type Db, LiveHub, setUpWorkshop } from '@north-step/server';
+import { comeBack, forgetOvernight, lookAgain } from './afterwards.ts';
 import { tendLight } from './lightCare.ts';
 import { type DemoPart, PARTS, stlOf } from './parts.ts';
 import { makeRandom, type Random } from './random.ts';
@@ -18,12 +19,16 @@ const FULL_PLATE = 1.6;
 /** batches after which a note goes back to whoever prepared the file */
 const NOTED_SHARE = 0.25;
 const CARD_CHANGED_DAYS_AGO = 70;
+const FORGOTTEN_DAYS_AGO = 38;
+const CAME_BACK_DAYS_AGO = 12;
 const SEED = 20_417;
 
 export type StoryOptions = {
   readonly nowMs: number;
   readonly seed?: number;
   readonly days?: number;
+  /** the clock when the live bench is set, where the telling takes time itself */
+  readonly liveNowMs?: () => number;
   readonly onProgress?: (day: number, days: number) => void;
 };
 
@@ -35,6 +40,8 @@ export async function tellStory(db: Db, options: StoryOptions): Promise<void> {
   const { nowMs, seed = SEED, days = HISTORY_DAYS } = options;
   await setUpWorkshop(db, WORKSHOP);
   const random = makeRandom(seed);
+  // what comes after a batch draws from its own well, so that it changes nothing else
+  const afterRandom = makeRandom(seed + 1);
   const clock = { nowMs: dayStart(nowMs, -days - 1) };
   let ids = 0;
   const newId = () => createHash('sha256').update(`${seed} ${++ids}`).digest('hex').slice(0, 24);
@@ -55,14 +62,17 @@ export async function tellStory(db: Db, options: StoryOptions): Promise<void> {
   const told: Scene = { ...scene, bench };
   for (let daysAgo = days; daysAgo > 0; daysAgo--) {
     options.onProgress?.(days - daysAgo + 1, days);
-    clock.nowMs = dayStart(nowMs, -daysAgo);
+    clock.nowMs = Math.max(clock.nowMs, dayStart(nowMs, -daysAgo));
     if (daysAgo === CARD_CHANGED_DAYS_AGO) await changeCard(people[0]!);
     await tendLight(told, daysAgo);
+    await lookAgain(people[1]!, afterRandom);
+    if (daysAgo === CAME_BACK_DAYS_AGO) await returned(told);
     await workDay(told, { daysAgo, batches: batchesOn(daysAgo, random), untilMs: clock.nowMs + 8 * 3600 * 1000 });
+    if (daysAgo === FORGOTTEN_DAYS_AGO) await forgotten({ ...told, random: afterRandom });
   }
   clock.nowMs = Math.min(dayStart(nowMs, 0), nowMs - 5 * 3600 * 1000);
   await workDay(told, { daysAgo: 0, batches: 3, untilMs: nowMs - 135 * 60 * 1000 });
-  await liveBench(told, nowMs);
+  await liveBench(told, options.liveNowMs?.() ?? nowMs);
   await Promise.all(meshes.values());
   await app.close();
   await db.sync();
@@ -98,6 +108,25 @@ async function workDay(scene: Scene, day: WorkDay): Promise<void> {
   await tendSolvent(scene, day.daysAgo);
 }
 type WorkDay = { readonly daysAgo: number; readonly batches: number; readonly untilMs: number };
+
+/** A batch of some days ago comes back in part. */
+async function returned(scene: Scene): Promise<void> {
+  const [mara] = scene.people as [Technician, Technician];
+  const { rows } = await mara.get<BatchList>('/api/batches?state=sealed&search=manifold&limit=20');
+  const row = rows.find(({ sealedAtMs }) => sealedAtMs && mara.clock.nowMs - sealedAtMs > 8 * DAY_MS);
+  if (!row) return;
+  const { batch } = await mara.get<BatchReply>(`/api/batches/${row.id}`);
+  if (batch.count < 2 || batch.lastS === undefined || batch.card.procedure) return;
+  await comeBack(mara, batch, (state, stop) => carryOn(scene, mara, state, stop));
+}
+
+/** The last batch of a day is forgotten in its bath. */
+async function forgotten(scene: Scene): Promise<void> {
+  const [mara, osei] = scene.people as [Technician, Technician];
+  mara.clock.nowMs = Math.max(mara.clock.nowMs, dayStart(mara.clock.nowMs, 0) + 8.3 * 3600 * 1000);
+  const batch = await hang(scene, mara, PARTS[0]!, { resinId: 'grey-general', dripS: 300, routeId: 'two-baths' });
+  await forgetOvernight(mara, osei, batch, (state, stop) => carryOn(scene, osei, state, stop));
+}
 
 /** While trimming somebody tells whoever prepares the files what was wrong, and where. */
 async function notePart({ random }: Scene, technician: Technician, batch: BatchState, part: DemoPart): Promise<void> {

@@ -3,6 +3,11 @@ import type { Press, PressesReply, Sample } from '@north-step/contract';
 /** Where a device finds its server, and who it is. */
 export type Address = { readonly server: string; readonly id: string; readonly token: string };
 const RETRY_MS = 1000;
+/** The server takes no more in one call. */
+const MOST_KEPT = 100;
+/** For practice: a device that lost its server for a minute. */
+export const CUT_BUTTON = 'lose the server';
+const CUT_MS = 60_000;
 export const sleep = (ms: number) => new Promise<void>((resolve) => setTimeout(resolve, ms));
 
 /** Speaks the open device API for one device: as a real bridge would, over HTTP. */
@@ -10,6 +15,8 @@ export class Bridge {
   private readonly address: Address;
   private readonly stopped = new AbortController();
   private sending: Promise<boolean> = Promise.resolve(true);
+  private kept: readonly Sample[] = [];
+  private cutUntilMs = 0;
   constructor(address: Address) {
     this.address = address;
   }
@@ -33,12 +40,29 @@ export class Bridge {
   }
 
   private async post(samples: readonly Sample[]): Promise<boolean> {
+    this.kept = [...this.kept, ...samples].slice(-MOST_KEPT);
+    if (Date.now() < this.cutUntilMs) return false;
     try {
-      const body = JSON.stringify({ samples });
-      return (await this.call('samples', { method: 'POST', body, headers: { 'content-type': 'application/json' } })).ok;
+      const sending = this.kept;
+      const body = JSON.stringify({ samples: sending });
+      const { ok, status } = await this.call('samples', {
+        method: 'POST',
+        body,
+        headers: { 'content-type': 'application/json' },
+      });
+      // what the server refuses will not get better; what it was too busy or away for is sent again with the next
+      if (ok || (status < 500 && status !== 429)) this.kept = this.kept.filter((sample) => !sending.includes(sample));
+      return ok;
     } catch {
+      this.thin();
       return false;
     }
+  }
+
+  /** While the server is away one sample in some seconds is enough: an hour must fit. */
+  private thin(): void {
+    if (this.kept.length < MOST_KEPT) return;
+    this.kept = this.kept.filter((_, i) => i % 2 === 0);
   }
 
   async sendPhoto(png: Uint8Array): Promise<boolean> {
@@ -60,7 +84,8 @@ export class Bridge {
         const { presses } = (await response.json()) as PressesReply;
         for (const { number, press } of presses) {
           after = number;
-          await act(press);
+          if (press.button === CUT_BUTTON) this.cutUntilMs = Date.now() + CUT_MS;
+          else await act(press);
         }
         if (presses.length === 0 && after < 0) await sleep(0);
       } catch {

@@ -4,7 +4,7 @@ import { type Address, Bridge, sleep } from './bridge.ts';
 import { pngOf, renderPhoto } from './camera.ts';
 import { renderPartPhoto } from './partPhoto.ts';
 import { makeNoise } from './random.ts';
-import { emptyScale, placed, type ScaleState, shown, tared } from './scale.ts';
+import { drifting, emptyScale, placed, type ScaleState, shown, tared } from './scale.ts';
 
 /** What a bath really holds: only the simulated world knows. */
 export type TrueBath = {
@@ -23,6 +23,8 @@ const QUIET_MS = 2000;
 const LIVELY_FOR_MS = 15_000;
 const FLASK_G = 62.37;
 const DISH_G = 41.2;
+const CHECK_G = 100;
+const DRIFT_G_PER_S = 0.03;
 
 /** The bench scale: streams a settling weight. A trainee puts things on it by hand. */
 export function runScale(address: Address, world: World, seed = 1): RunningDevice {
@@ -70,6 +72,15 @@ export function runScale(address: Address, world: World, seed = 1): RunningDevic
       }
       case 'take off':
         lay(0, 'nothing on the pan');
+        break;
+      case 'put weight':
+        lay(CHECK_G, 'the 100 g check weight');
+        break;
+      case 'drift':
+        state = drifting(state, DRIFT_G_PER_S, performance.now() / 1000);
+        break;
+      case 'mend':
+        state = drifting(state, 0, performance.now() / 1000);
         break;
     }
     await bridge.send([sample()]);

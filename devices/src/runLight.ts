@@ -11,8 +11,8 @@ const LIT_MS = 1000;
 const QUIET_MS = 2000;
 const nowS = () => performance.now() / 1000;
 
-/** The lamp box: takes start, stop and the door, tells light, temperature and what its timer has left. */
-export function runLampBox(address: Address, world: LampWorld, seed = 1): RunningDevice {
+/** The lamp box, found lit when `leftS` is on its timer: takes start, stop and the door, tells light, temperature and what its timer has left. */
+export function runLampBox(address: Address, world: LampWorld, seed = 1, leftS = 0): RunningDevice {
   const bridge = new Bridge(address);
   const noise = makeNoise(seed);
   let lamp: TrueLamp | undefined;
@@ -37,6 +37,7 @@ export function runLampBox(address: Address, world: LampWorld, seed = 1): Runnin
   void (async () => {
     lamp = await world();
     state = coldLampBox(nowS(), lamp.roomC);
+    if (leftS > 0) state = pressedLampBox(state, 'start', leftS, lamp);
     while (bridge.running) {
       await bridge.send([sample()]);
       await sleep(state.lit ? LIT_MS : QUIET_MS);

@@ -14,6 +14,8 @@ export type ScaleState = {
   readonly onPanG: number;
   readonly movingG: number;
   readonly tareG: number;
+  /** a draught or a tired cell: how fast its zero runs away, g/s */
+  readonly driftGPerS?: number;
   readonly calmSinceS: number;
 };
 export const emptyScale = (atS: number): ScaleState => ({ atS, onPanG: 0, movingG: 0, tareG: 0, calmSinceS: atS });
@@ -31,10 +33,17 @@ export const tared = (state: ScaleState, atS: number): ScaleState => {
   return { ...now, tareG: now.movingG };
 };
 
+/** A zero that runs away, or is mended. */
+export const drifting = (state: ScaleState, gPerS: number, atS: number): ScaleState => ({
+  ...swing(state, atS),
+  driftGPerS: gPerS,
+});
+
 /** The weight closes in on what is on the pan: exponentially, within seconds. */
 function swing(state: ScaleState, atS: number): ScaleState {
   const share = Math.exp(-Math.max(0, atS - state.atS) / SETTLES_S);
-  return { ...state, atS, movingG: state.onPanG + (state.movingG - state.onPanG) * share };
+  const tareG = state.tareG - (state.driftGPerS ?? 0) * Math.max(0, atS - state.atS);
+  return { ...state, atS, tareG, movingG: state.onPanG + (state.movingG - state.onPanG) * share };
 }
 
 /** What the display shows, in steps of 0.01 g, and whether it has settled. */

@@ -6,7 +6,7 @@ import { batchRoutes } from './batches/index.ts';
 import { benchRoutes } from './bench/index.ts';
 import { computeRoutes } from './compute/index.ts';
 import type { Context } from './context.ts';
-import { deviceRoutes, traceKeeper } from './devices/index.ts';
+import { deviceRoutes, sampleKeeper } from './devices/index.ts';
 import { estimateRoutes, makeEstimator, makeKeeper } from './estimate/index.ts';
 import { healthRoutes, VERSION } from './health/routes.ts';
 import { apiDocs } from './http/docs.ts';
@@ -74,7 +74,7 @@ export async function buildApp(context: Context, options: AppOptions = {}): Prom
   recordRoutes(app, context);
   meshRoutes(app, context, measurer);
   await computeRoutes(app, { measurer, estimator, mapper });
-  await deviceRoutes(app, context, traceKeeper(context));
+  await deviceRoutes(app, context, sampleKeeper(context));
   const pairs = makePairKeeper(context);
   app.addHook('onClose', () => pairs.close());
   lightRoutes(app, context, pairs);

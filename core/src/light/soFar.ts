@@ -14,8 +14,10 @@ const LIT_SHARE = 0.3;
 
 /**
  * Seconds of usual light: ∫ E dt / E_usual by trapezoids. A silence between two samples is bridged: a lamp that was lit at
- * both ends of it was lit meanwhile, so that a server that was away makes nobody add light.
+ * both ends of it was lit meanwhile, so that a server that was away makes nobody add light. So is the silence before the
+ * first sample: a lamp that was found lit is taken to have been lit since the step began.
  * @param samples of one step, in order of time
+ * @param startedAtMs when the step began
  * @param usualMWPerCm2 what the sensor shows when all is well; by default what it shows in this step when it is lit
  * @returns nothing before two samples, or when no light was ever seen
  */
@@ -23,9 +25,13 @@ export function lightSoFar(
   stepId: string,
   samples: readonly Seen[],
   usualMWPerCm2: number | undefined = plateau(samples),
+  startedAtMs = samples[0]?.atMs ?? 0,
 ): LightSoFar | undefined {
   if (samples.length < 2 || usualMWPerCm2 === undefined) return undefined;
-  let litS = 0;
+  const first = samples[0]!;
+  const before = first.mWPerCm2 > LIT_SHARE * usualMWPerCm2 ? Math.max(0, first.atMs - startedAtMs) / 1000 : 0;
+  // lamps take a moment to come up: the second sample says how bright it was
+  let litS = (before * Math.max(first.mWPerCm2, samples[1]!.mWPerCm2)) / usualMWPerCm2;
   for (let i = 1; i < samples.length; i++) {
     const [a, b] = [samples[i - 1]!, samples[i]!];
     litS += ((a.mWPerCm2 + b.mWPerCm2) / 2 / usualMWPerCm2) * ((b.atMs - a.atMs) / 1000);

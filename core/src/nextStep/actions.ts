@@ -13,6 +13,7 @@ import { clockText, lowerFirst, percentText } from '../units/index.ts';
 import { clashOf, clashWords, type PullOut, pullOuts } from './clash.ts';
 import { lampWatch } from './lampWatch.ts';
 import { type Action, type BenchView, TIERS, type Tier } from './types.ts';
+import { washWatch } from './washWatch.ts';
 import { finishWords, handsFor, momentWords, startWords } from './words.ts';
 
 /** A pull-out that comes within this is waited for rather than begun something else under. */
@@ -125,7 +126,8 @@ function running(batch: BatchState, step: Step, station: string, scene: Scene): 
   const dueInS = remainingS(step, scene.nowMs);
   const limit = limitOf(batch, step, station, scene);
   if (limit) return { tier: 'limit', say: limit.say, reason: limit.reason, dueInS, asks: limit.asks };
-  const watched = lampWatch(batch, step, station, scene);
+  const watched =
+    lampWatch(batch, step, station, scene) ?? (dueInS > WATCH_S ? washWatch(batch, step, station, scene) : undefined);
   if (watched) return { ...watched, dueInS };
   if (step.kind === 'wash' || step.kind === 'rinse') {
     const reason = step.kind === 'wash' ? `${solventWords(batch, scene.nowMs)} ${step.hint}` : step.hint;
@@ -188,7 +190,7 @@ function starting(batch: BatchState, step: Step, station: string, scene: Scene):
       tier: 'waits',
       say,
       reason,
-      waitsFor: `${batch.name} has used its ${clockText(batch.card.exposureCapS)} in solvent: mop it with a dry brush, or ask the lead.`,
+      waitsFor: `${batch.name} has used its ${clockText(batch.card.exposureCapS)} in solvent: mop it with a dry brush and leave this wash out, or ask the lead.`,
     };
   const inUse = scene.users.get(step.station) ?? [];
   if (inUse.length >= (scene.stations[step.station]?.capacity ?? Number.POSITIVE_INFINITY)) {

@@ -1,6 +1,7 @@
 import type { CautionId } from '../caution/index.ts';
 import type { LightSoFar } from '../light/index.ts';
 import type { BatchState } from '../route/index.ts';
+import type { WashSoFar } from '../wash/index.ts';
 
 export type Verb = 'start' | 'finish' | 'look';
 /**
@@ -66,4 +67,6 @@ export type BenchView = {
   readonly lamps?: Readonly<Record<string, { readonly doubtShare?: number }>>;
   /** by batch: what the sensor of its lamp has shown in the step that runs */
   readonly light?: Readonly<Record<string, LightSoFar>>;
+  /** by batch: what its wash unit has told in the step that runs */
+  readonly wash?: Readonly<Record<string, WashSoFar>>;
 };

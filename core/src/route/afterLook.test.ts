@@ -7,6 +7,7 @@ import {
   type CuredLook,
   currentStep,
   decideLook,
+  exposureS,
   lightS,
   MATTE_LOOKS,
   type MatteLook,
@@ -35,6 +36,11 @@ describe('a look before the light', () => {
   ])('%s puts in %j', (outcome, steps) => {
     const batch = at('look-matte');
     expect(putIn(batch, look(batch, outcome))).toEqual(steps);
+  });
+  it('shine on parts that have had all their solvent: a dry brush, never the bath again', () => {
+    const batch = at('look-matte');
+    const spent = { ...batch, card: { ...batch.card, exposureCapS: exposureS(batch, now.atMs) + 20 } };
+    expect(putIn(spent, look(spent, 'shine'))).toEqual(['mop', 'dry', 'look-matte']);
   });
   it('keeps the cure locked until it is matte', () => {
     for (const outcome of MATTE_LOOKS.slice(1))

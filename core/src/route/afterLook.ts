@@ -1,5 +1,5 @@
 import { clockText } from '../units/index.ts';
-import { insertAfter, lightAgain, restAgain, washAgain } from './again.ts';
+import { insertAfter, lightAgain, maySoak, restAgain, washAgain } from './again.ts';
 import type { BenchNow } from './benchNow.ts';
 import type { Moment } from './decide.ts';
 import { blankOf } from './layRoute.ts';
@@ -32,6 +32,9 @@ export function afterLook(
   const litS = lightS(batch);
   const addS = batch.card.procedure ? 0 : Math.min(batch.addS, (batch.lastS ?? Number.POSITIVE_INFINITY) - litS);
   const again = () => washAgain(batch, bench, now.atMs);
+  const how = maySoak(batch, now.atMs)
+    ? 'washed again in the clean bath'
+    : 'it has had all the solvent it may have, so it is mopped with a dry brush';
   const told = FOR_GOOD[outcome];
   switch (outcome) {
     case 'matte':
@@ -39,7 +42,7 @@ export function afterLook(
       return [];
     case 'shine':
     case 'tack':
-      return [insert(again(), `${outcome === 'shine' ? 'Shine' : 'Tack'} was seen: washed again in the clean bath.`)];
+      return [insert(again(), `${outcome === 'shine' ? 'Shine' : 'Tack'} was seen: ${how}.`)];
     case 'tacky': {
       if (addS > 0 && remedy === 'wash') {
         const hint = `Tacky after ${clockText(litS)}, and the wash is the likelier cause: washed again, then ${clockText(addS)} more.`;

@@ -5,7 +5,7 @@ import { dryS } from './planBatch.ts';
 import { exposureS } from './reduce.ts';
 import type { RouteStep } from './template.ts';
 import type { BatchEvent, BatchState, Step } from './types.ts';
-import { bathNowFor, lastWash, rewashS } from './washing.ts';
+import { bathNowFor, lastWash, rewashS, SHORTEST_REWASH_S } from './washing.ts';
 
 /** Steps put in behind a step, and why. */
 export const insertAfter = (
@@ -22,8 +22,13 @@ export const insertAfter = (
   reason,
 });
 
-/** The clean bath once more, then rest and look; times by the baths as they are. */
+/** Parts that have had all the solvent they may have are not washed again. */
+export const maySoak = (batch: BatchState, nowMs: number): boolean =>
+  batch.card.exposureCapS - exposureS(batch, nowMs) >= SHORTEST_REWASH_S;
+
+/** The clean bath once more, then rest and look; times by the baths as they are. A dry brush where no solvent is left to it. */
 export function washAgain(batch: BatchState, bench: BenchNow, nowMs: number): readonly StepBlank[] {
+  if (!maySoak(batch, nowMs)) return [blankOf({ type: 'mop' }), ...restAgain(batch, bench, nowMs)];
   const seconds = rewashS(batch, bench, nowMs);
   const wash = { ...likeAgain(lastWash(batch), { type: 'wash-machine', station: 'wash-2' }), plannedS: seconds };
   return [wash, ...restAgain(batch, bench, nowMs, seconds)];

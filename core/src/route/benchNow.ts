@@ -32,11 +32,16 @@ export type LampNow = {
   readonly doubtShare?: number;
 };
 
+/** The usual first alarm of vapour sensors, % of what can burn. Local codes decide. */
+export const VAPOUR_ALARM_PCT_LEL = 10;
+
 /** The room, the baths and the lamps as they are now. */
 export type BenchNow = {
   readonly roomC: number;
   readonly humidityPct: number;
   readonly dryAir: Air;
+  /** solvent vapour in the room as a share of what can burn, %, where a sensor was heard lately */
+  readonly vapourPctLel?: number;
   readonly first: BathNow;
   readonly clean: BathNow;
   /** every bath, by the station it stands at */

@@ -1,7 +1,7 @@
 import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
 import { clockText, plainNumber } from '../units/index.ts';
 import { planWash } from '../wash/index.ts';
-import type { BenchNow } from './benchNow.ts';
+import { type BenchNow, VAPOUR_ALARM_PCT_LEL } from './benchNow.ts';
 import { dryS, filmOf, MOP_LEAVES_UM, stageOf, washRequest, wrongSolvent } from './planBatch.ts';
 import { quarantineOf } from './quarantine.ts';
 import { currentStep, exposureS, stepById } from './reduce.ts';
@@ -38,6 +38,8 @@ export function decideStart(
       remedy: 'Lift it out first.',
     });
   }
+  const vapour = vapourRefusal(step, bench);
+  if (vapour) return refuse(vapour);
   if (step.kind === 'wash') return startWash(batch, step, bench, now);
   if (step.kind === 'cure') {
     const lamp = bench.lamps?.[step.station] ?? bench.lamp;
@@ -59,6 +61,17 @@ export function decideStart(
   return ok([{ ...now, type: 'started', stepId, knew: { roomC: bench.roomC } }]);
 }
 
+/** Heat is not begun while solvent vapour stands in the room. */
+function vapourRefusal(step: Step, { vapourPctLel = 0 }: BenchNow): Refusal | undefined {
+  const hot = step.kind === 'oven' || (step.kind === 'dry' && step.air === 'warm') || (step.tempC ?? 0) > 40;
+  if (!hot || vapourPctLel < VAPOUR_ALARM_PCT_LEL) return undefined;
+  return {
+    code: 'VAPOUR',
+    message: `Vapour stands at ${plainNumber(vapourPctLel)} % of what can burn: heat near it is a fire risk.`,
+    remedy: 'Lids on, air on, no switches near it; go on once it is gone. Local codes decide.',
+  };
+}
+
 function startWash(batch: BatchState, step: Step, bench: BenchNow, now: Moment): Result<BatchEvent[], Refusal> {
   const bath = bathNowFor(step, bench);
   const ahead = runFrom(batch, step).filter((other) => other.kind === 'wash' && other.state === 'waiting');
@@ -71,7 +84,7 @@ function startWash(batch: BatchState, step: Step, bench: BenchNow, now: Moment):
     return refuse({
       code: 'EXPOSURE_SPENT',
       message: `${batch.name} has used its ${clockText(batch.card.exposureCapS)} in solvent; more would swell and soften it.`,
-      remedy: 'Mop it with a dry brush, or set it aside and ask the lead.',
+      remedy: 'Mop it with a dry brush and leave this wash out, or hold it and ask the lead.',
     });
   }
   if (batch.card.procedure) return ok([{ ...now, type: 'started', stepId: step.id, knew }]);

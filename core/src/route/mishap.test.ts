@@ -5,6 +5,7 @@ import {
   type BatchState,
   currentStep,
   decideFinish,
+  decideLeaveOut,
   decideMishap,
   decideStart,
   lightS,
@@ -119,5 +120,32 @@ describe('got wet', () => {
   it('on the drip rack it is wet anyway', () => {
     const batch = during('drip');
     expect(take(batch, happen(batch, 'got wet', 5)).flag).toBeUndefined();
+  });
+});
+
+describe('leaving a step out', () => {
+  const leave = (batch: BatchState, kind: StepKind = currentStep(batch)!.kind) =>
+    decideLeaveOut(batch, batch.steps.find((step) => step.kind === kind)!.id, 'fell off by themselves', at(0));
+  it('takes it from the route and keeps why', () => {
+    const batch = before('trim');
+    const after = take(batch, leave(batch));
+    expect(after.steps.some(({ kind }) => kind === 'trim')).toBe(false);
+    expect(after.leftOut).toEqual([{ ...at(0), title: 'Clip supports', because: 'fell off by themselves' }]);
+    expect(currentStep(after)!.kind).toBe('cure');
+  });
+  it.each(['look-matte', 'look-cured', 'dry', 'cure', 'seal', 'drip'] as const)('%s is never left out', (kind) => {
+    const batch = before(kind);
+    expect(leave(batch)).toMatchObject({ ok: false, refusal: { code: 'NOT_LEFT_OUT' } });
+  });
+  it('one of two washes can go, never the only one', () => {
+    const batch = before('wash');
+    const one = take(batch, leave(batch));
+    expect(leave(one)).toMatchObject({ ok: false, refusal: { message: expect.stringContaining('not been washed') } });
+  });
+  it('only what is next, before it is begun, and by no validated procedure', () => {
+    expect(leave(before('wash'), 'trim')).toMatchObject({ ok: false, refusal: { code: 'NOT_NEXT' } });
+    expect(leave(during('trim'))).toMatchObject({ ok: false, refusal: { code: 'NOT_NEXT' } });
+    const exact = { ...before('trim'), card: { ...testCard, procedure: { reference: 'P 1' } as never } };
+    expect(leave(exact)).toMatchObject({ ok: false, refusal: { code: 'PROCEDURE_ONLY' } });
   });
 });

@@ -117,3 +117,43 @@ function washOff(batch: BatchState, step: Step, bench: BenchNow, now: Moment): B
     flag('Resin or solvent came onto dry parts: washed again before it goes on.', now),
   ];
 }
+
+/** Work that a batch can do without. What holds a batch until somebody looked, rest and light are never left out. */
+const CAN_GO: ReadonlySet<Step['kind']> = new Set(['mop', 'wash', 'rinse', 'warm-dip', 'trim', 'do', 'oven']);
+
+/** A step of the route is not done, for a reason that stays with the batch: a bath it may not go into any more, supports that fell off. */
+export function decideLeaveOut(
+  batch: BatchState,
+  stepId: string,
+  because: string,
+  now: Moment,
+): Result<BatchEvent[], Refusal> {
+  const step = currentStep(batch);
+  if (step?.id !== stepId || step.state !== 'waiting')
+    return refuse({
+      code: 'NOT_NEXT',
+      field: 'stepId',
+      message: `Only the next step of ${batch.name} can be left out, before it is begun.`,
+      remedy: step ? `Next is: ${step.title}.` : 'Every step is done.',
+    });
+  if (batch.card.procedure)
+    return refuse({
+      code: 'PROCEDURE_ONLY',
+      message: `${batch.card.name} is worked by ${batch.card.procedure.reference}: no step of it is left out.`,
+      remedy: 'Hold the batch and ask the lead.',
+    });
+  if (!CAN_GO.has(step.kind))
+    return refuse({
+      code: 'NOT_LEFT_OUT',
+      message: `${step.title} of ${batch.name} cannot be left out: what follows relies on it.`,
+      remedy: step.mode === 'look' ? 'Look, and say what you see.' : 'Do it, or hold the batch.',
+    });
+  const washed = batch.steps.some(({ kind, state }) => kind === 'wash' && state === 'done');
+  if (step.kind === 'wash' && !washed && !batch.steps.some((one) => one.kind === 'wash' && one.id !== stepId))
+    return refuse({
+      code: 'NOT_LEFT_OUT',
+      message: `${batch.name} has not been washed at all.`,
+      remedy: 'Wash it, or mop it and hold it.',
+    });
+  return ok([{ ...now, type: 'left-out', stepId, because }]);
+}

@@ -75,6 +75,15 @@ export function applyEvent(state: BatchState | undefined, event: BatchEvent): Ba
       const at = state.steps.findIndex((step) => step.id === event.afterStepId) + 1;
       return { ...state, steps: [...state.steps.slice(0, at), ...event.steps, ...state.steps.slice(at)] };
     }
+    case 'left-out': {
+      const { stepId, because, atMs, by } = event;
+      const { title } = stepById(state, stepId)!;
+      return {
+        ...state,
+        steps: state.steps.filter(({ id }) => id !== stepId),
+        leftOut: [...(state.leftOut ?? []), { title, because, atMs, by }],
+      };
+    }
     case 'flagged':
       return { ...state, flag: event.note };
     case 'unflagged':

@@ -136,6 +136,8 @@ export type BatchState = {
   readonly light?: BatchLight;
   /** of the parts before any light, where it was photographed */
   readonly colourBefore?: ColourBefore;
+  /** steps of its route that were not done, and why */
+  readonly leftOut?: readonly LeftOut[];
   readonly broken: number;
   readonly breakages?: readonly Breakage[];
   readonly priority?: Priority;
@@ -150,6 +152,8 @@ export type BatchState = {
   readonly flag?: string;
   readonly recordHash?: string;
 };
+
+export type LeftOut = { readonly title: string; readonly because: string; readonly atMs: number; readonly by: string };
 
 /** Pieces that broke at one time; glued ones stay counted as broken. */
 export type Breakage = {
@@ -204,6 +208,7 @@ export type BatchEvent = Told &
         readonly steps: readonly Step[];
         readonly reason: string;
       }
+    | { readonly type: 'left-out'; readonly stepId: string; readonly because: string }
     | { readonly type: 'flagged'; readonly note: string }
     | { readonly type: 'unflagged' }
     | {

@@ -22,10 +22,13 @@ export type BathVessel = {
   readonly surfaceM2: number;
 };
 
+/** What a wash unit told of itself over the whole step. */
+export type WashSeen = { readonly stirredS: number; readonly tempC?: number };
+
 const HANDLING_S = 60;
 /** Shine that an eye can see means at least this much resin. An engineering guess. */
 const VISIBLE_FILM_UM = 5;
-const SHORTEST_REWASH_S = 30;
+export const SHORTEST_REWASH_S = 30;
 
 export type WashFinish = {
   readonly filmUm: number;
@@ -56,20 +59,27 @@ export const parcelToText = (parcel: Parcel): readonly [string, string, string] 
 export const wettedMm2 = (batch: BatchState): number => ORIENTATION_FACTOR * batch.part.areaMm2 * batch.count;
 
 /** What a wash that just ended did: film left, and one balanced posting (resin in, drag-out and vapour out). */
-export function finishWash(batch: BatchState, step: Step, atMs: number, bath: BathVessel, bench: BenchNow): WashFinish {
+export function finishWash(
+  batch: BatchState,
+  step: Step,
+  atMs: number,
+  bath: BathVessel,
+  bench: BenchNow,
+  seen?: WashSeen,
+): WashFinish {
   const { solvent, agitation } = bathNowFor(step, bench);
   const seconds = Math.max(0, (atMs - (step.startedAtMs ?? atMs)) / 1000);
-  // liquid that stood still is taken to have washed nothing
-  const stirredS = ranS(step, atMs);
+  const stirredS = Math.min(seconds, seen?.stirredS ?? ranS(step, atMs));
   const load = loadPctW(bath.held);
   const held = strengthPctW(bath.held);
   const strength = Number.isNaN(held) ? 0 : held;
-  const tauS = washTauS(
-    { agitation, loadPctW: load },
-    { solvent, viscosityMPaS: batch.card.viscosityMPaS25, tempC: bench.roomC },
-  );
+  const setting = { solvent, viscosityMPaS: batch.card.viscosityMPaS25, tempC: seen?.tempC ?? bench.roomC };
+  const tauS = washTauS({ agitation, loadPctW: load }, setting);
+  // what stood still washed as still liquid does
+  const stillTauS = washTauS({ agitation: 'still', loadPctW: load }, setting);
   // rinsing water takes solvent off, not resin
-  const filmUm = step.kind === 'rinse' ? batch.filmUm : batch.filmUm * Math.exp(-stirredS / tauS);
+  const filmUm =
+    step.kind === 'rinse' ? batch.filmUm : batch.filmUm * Math.exp(-stirredS / tauS - (seconds - stirredS) / stillTauS);
   const areaMm2 = wettedMm2(batch);
   const dragUm = DRAG_FILM_UM[solvent];
   const density = bathDensityGPerMl({
@@ -108,7 +118,12 @@ export function finishWash(batch: BatchState, step: Step, atMs: number, bath: Ba
       lostSolventG: evaporated.alcoholG,
       lostWaterG: evaporated.waterG,
     },
-    knew: { filmLeftUm: round(filmUm, 3), residueUm: round(filmUm + clingUm, 3) },
+    knew: {
+      filmLeftUm: round(filmUm, 3),
+      residueUm: round(filmUm + clingUm, 3),
+      ...(stirredS < seconds ? { stirredS: Math.round(stirredS) } : {}),
+      ...(seen?.tempC === undefined ? {} : { bathC: round(seen.tempC, 1) }),
+    },
   };
 }
 

@@ -3,3 +3,4 @@ export * from './film.ts';
 export * from './kinetics.ts';
 export * from './limits.ts';
 export * from './planWash.ts';
+export * from './soFar.ts';

@@ -18,24 +18,24 @@ import { freeName } from './freeName.ts';
 import { act } from './steps.ts';
 import { loadBatch, record, refuseClosed } from './store.ts';
 
-type Command = { readonly commandId: string; readonly by?: string };
+type Command = { readonly commandId: string; readonly by?: string; readonly heldMs?: number };
 
 export const holdBatch = (context: Context, batchId: string, command: Command & { reason: string | null }) =>
   act(context, batchId, 'hold', command, ({ batch, now }) => decideHold(batch, command.reason, now));
 
-export const breakPieces = (context: Context, batchId: string, { commandId, by, ...broke }: BrokeBatch) =>
-  act(context, batchId, 'broke', { commandId, by }, async ({ tx, batch, now }) => {
+export const breakPieces = (context: Context, batchId: string, { commandId, by, heldMs, ...broke }: BrokeBatch) =>
+  act(context, batchId, 'broke', { commandId, by, heldMs }, async ({ tx, batch, now }) => {
     if (broke.photoSha256) await needPhoto(tx, broke.photoSha256);
     return decideBroke(batch, broke, now);
   });
 
-export const mishap = (context: Context, batchId: string, { commandId, by, ...happened }: MishapCommand) =>
-  act(context, batchId, 'mishap', { commandId, by }, ({ batch, bench, now }) =>
+export const mishap = (context: Context, batchId: string, { commandId, by, heldMs, ...happened }: MishapCommand) =>
+  act(context, batchId, 'mishap', { commandId, by, heldMs }, ({ batch, bench, now }) =>
     decideMishap(batch, happened, bench, now),
   );
 
-export const editBatch = (context: Context, batchId: string, { commandId, by, ...edit }: EditBatch) =>
-  act(context, batchId, 'edit', { commandId, by }, ({ now }) => decideEdit(edit, now));
+export const editBatch = (context: Context, batchId: string, { commandId, by, heldMs, ...edit }: EditBatch) =>
+  act(context, batchId, 'edit', { commandId, by, heldMs }, ({ now }) => decideEdit(edit, now));
 
 /** Takes pieces out as a batch of their own. @returns the new batch */
 export function splitBatch(context: Context, batchId: string, command: SplitBatch): Promise<BatchReply> {

@@ -11,6 +11,7 @@ import {
   HoldBatch,
   LaterCommand,
   LaterReply,
+  LeaveOutCommand,
   LookCommand,
   MergeBatch,
   MishapCommand,
@@ -30,7 +31,7 @@ import { laterLooks, lookLater } from './later.ts';
 import { breakPieces, editBatch, holdBatch, mergeBatch, mishap, repeatBatch, splitBatch } from './manage.ts';
 import { paceOfAll } from './pace.ts';
 import { listBatches } from './queries.ts';
-import { colourBefore, extendStep, finishStep, flagBatch, lookAt, startStep, stayIn } from './steps.ts';
+import { colourBefore, extendStep, finishStep, flagBatch, leaveOut, lookAt, startStep, stayIn } from './steps.ts';
 import { loadBatch } from './store.ts';
 
 const BatchParams = Type.Object({ batchId: Type.String({ maxLength: 80 }) });
@@ -223,6 +224,18 @@ export function batchRoutes(app: FastifyInstance, context: Context): void {
       },
     },
     (request) => stayIn(context, request.params.batchId, request.params.stepId, request.body),
+  );
+  app.post<StepParams & { Body: Static<typeof LeaveOutCommand> }>(
+    `${path}/leave-out`,
+    {
+      schema: {
+        summary: 'The next step is not done, and why',
+        params: StepParams,
+        body: LeaveOutCommand,
+        response: reply,
+      },
+    },
+    (request) => leaveOut(context, request.params.batchId, request.params.stepId, request.body),
   );
   app.post<StepParams & { Body: Static<typeof ExtendCommand> }>(
     `${path}/extend`,

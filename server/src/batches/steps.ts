@@ -3,38 +3,31 @@ import type { Refusal, Result } from '@north-step/core/result';
 import {
   type BatchEvent,
   type BatchState,
-  type BenchNow,
   decideColourBefore,
   decideExtend,
   decideFinish,
+  decideLeaveOut,
   decideLifted,
   decideLook,
   decideStart,
   decideStay,
-  finishDry,
-  finishWash,
   type Look,
-  type Moment,
   type Occupancy,
-  parcelToText,
-  ranS,
-  type Step,
   stepById,
 } from '@north-step/core/route';
-import { clockText, micronText } from '@north-step/core/units';
 import type { Static } from 'typebox';
-import { addBurnt, allStations, benchNow, litSoFar, parcelOf, vesselById } from '../bench/index.ts';
+import { benchNow } from '../bench/index.ts';
 import type { Context } from '../context.ts';
 import { type Queryable, sql } from '../db/index.ts';
 import { runCommand } from '../http/command.ts';
 import { Refused } from '../http/errors.ts';
 import { needPhoto } from '../photos/index.ts';
 import { seal } from '../records/index.ts';
-import { book, markSettled, settleLoss } from '../solvent/index.ts';
+import type { Deed } from './deed.ts';
+import { dryEffects, lightEffects, washEffects } from './effects.ts';
 import { loadBatch, record, refuseClosed } from './store.ts';
 
-type Command = { readonly commandId: string; readonly by?: string };
-type Deed = { readonly tx: Queryable; readonly batch: BatchState; readonly bench: BenchNow; readonly now: Moment };
+type Command = { readonly commandId: string; readonly by?: string; readonly heldMs?: number };
 
 /** Every command on a batch: load, decide with core, write facts and state, answer with the batch. */
 export function act(
@@ -52,7 +45,7 @@ export function act(
       tx,
       batch,
       bench,
-      now: { atMs: context.nowMs(), by: command.by ?? 'workshop' },
+      now: { atMs: pressedMs(batch, context.nowMs(), command.heldMs), by: command.by ?? 'workshop' },
     };
     const decided = await decide(deed);
     if (!decided.ok) throw new Refused(decided.refusal);
@@ -74,6 +67,12 @@ export function act(
       ],
     };
   });
+}
+
+/** A command that waited for the server happened when it was pressed: never before what is known of the batch, nor later than now. */
+function pressedMs(batch: BatchState, nowMs: number, heldMs = 0): number {
+  const told = batch.steps.flatMap(({ startedAtMs = 0, endedAtMs = 0 }) => [startedAtMs, endedAtMs]);
+  return Math.min(nowMs, Math.max(nowMs - heldMs, batch.createdAtMs, ...told));
 }
 
 export function startStep(context: Context, batchId: string, stepId: string, command: Command): Promise<BatchReply> {
@@ -137,6 +136,17 @@ export function stayIn(
   );
 }
 
+export function leaveOut(
+  context: Context,
+  batchId: string,
+  stepId: string,
+  command: Command & { because: string },
+): Promise<BatchReply> {
+  return act(context, batchId, `leave-out.${stepId}`, command, ({ batch, now }) =>
+    decideLeaveOut(batch, stepId, command.because, now),
+  );
+}
+
 export function flagBatch(
   context: Context,
   batchId: string,
@@ -172,114 +182,5 @@ export function finishStep(
       if (kind === 'seal') return [...(await seal(context, deed.tx, deed.batch, stepId, deed.now))];
       return events;
     },
-  );
-}
-
-/** A sensor that was heard this lately says how it went on until the end. */
-const HEARD_MS = 25_000;
-
-/** The lamp has burnt while the parts were in it; the light that its own sensor saw stays with the step. */
-async function lightEffects({ tx, batch, now }: Deed, stepId: string, events: readonly BatchEvent[]) {
-  const step = stepById(batch, stepId)!;
-  await addBurnt(tx, step.station, ranS(step, now.atMs));
-  const seen = (await litSoFar(tx, [batch]))[batch.id];
-  if (!seen) return events;
-  const afterMs = now.atMs - seen.lastAtMs;
-  const litS = Math.round(seen.litS + (afterMs < HEARD_MS ? (seen.lastShare * afterMs) / 1000 : 0));
-  return events.map(
-    (event): BatchEvent =>
-      event.type === 'finished' && event.stepId === stepId ? { ...event, knew: { ...event.knew, litS } } : event,
-  );
-}
-
-async function washEffects(
-  context: Context,
-  deed: Deed,
-  stepId: string,
-  commandId: string,
-  events: readonly BatchEvent[],
-) {
-  const { tx, batch, bench, now } = deed;
-  const step = stepById(batch, stepId)!;
-  const stations = await allStations(tx);
-  const station = stations.find((row) => row.id === step.station);
-  const found = station?.vessel_id ? await vesselById(tx, station.vessel_id) : undefined;
-  if (!found) throw new Refused({ code: 'NO_VESSEL', message: `${step.title} has no bath set.` });
-  const command = { commandId, by: now.by };
-  const vessel = await settleLoss(context, tx, found, command, step.startedAtMs!);
-  const liftedAtMs = events.find(({ type }) => type === 'finished')?.atMs ?? now.atMs;
-  const done = finishWash(
-    batch,
-    step,
-    liftedAtMs,
-    { id: vessel.id, held: parcelOf(vessel), surfaceM2: vessel.surface_m2 },
-    bench,
-  );
-  const seconds = (liftedAtMs - step.startedAtMs!) / 1000;
-  await book(tx, {
-    id: context.newId(),
-    ...now,
-    kind: 'wash',
-    note: `${batch.name} ${clockText(seconds)} in ${vessel.name}; ${micronText(done.filmUm)} of film left`,
-    commandId,
-    batchId: batch.id,
-    lines: done.lines,
-    deeds: [
-      {
-        kind: 'wash',
-        bath: vessel.id,
-        resin: batch.card.id,
-        ...done.moved,
-        carriedFrom: bathBefore(batch, step, stations),
-      },
-    ],
-  });
-  await markSettled(tx, vessel.id, now.atMs);
-  return events.map(
-    (event): BatchEvent =>
-      event.type === 'finished'
-        ? {
-            ...event,
-            filmUm: done.filmUm,
-            clingingMg: parcelToText(done.clinging),
-            knew: { ...event.knew, ...done.knew },
-          }
-        : event,
-  );
-}
-
-/** The vessel that the parts came from wet, if any. */
-function bathBefore(
-  batch: BatchState,
-  step: Step,
-  stations: Awaited<ReturnType<typeof allStations>>,
-): string | undefined {
-  const at = batch.steps.indexOf(step);
-  const before = batch.steps.slice(0, at).findLast((other) => ['wash', 'rinse', 'dry'].includes(other.kind));
-  return before && before.kind !== 'dry'
-    ? (stations.find((row) => row.id === before.station)?.vessel_id ?? undefined)
-    : undefined;
-}
-
-async function dryEffects(
-  context: Context,
-  deed: Deed,
-  commandId: string,
-  events: readonly BatchEvent[],
-  stepId: string,
-) {
-  const { tx, batch, now } = deed;
-  await book(tx, {
-    id: context.newId(),
-    ...now,
-    kind: 'dry',
-    note: `${batch.name} dried`,
-    commandId,
-    batchId: batch.id,
-    lines: finishDry(batch),
-  });
-  return events.map(
-    (event): BatchEvent =>
-      event.type === 'finished' && event.stepId === stepId ? { ...event, clingingMg: ['0', '0', '0'] } : event,
   );
 }

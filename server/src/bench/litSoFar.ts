@@ -22,7 +22,7 @@ export async function litSoFar(db: Queryable, open: readonly BatchState[]): Prom
                WHERE station_id = ${step.station} AND batch_id <> ${batch.id} AND mw_per_cm2 > ${LEAST_MW_PER_CM2}
                ORDER BY seq DESC LIMIT ${USUAL_OF}) s`);
     const samples = rows.map((row) => ({ atMs: row.at.getTime(), mWPerCm2: row.mw_per_cm2 }));
-    const seen = lightSoFar(step.id, samples, usual ?? undefined);
+    const seen = lightSoFar(step.id, samples, usual ?? undefined, step.startedAtMs);
     if (seen) out[batch.id] = seen;
   }
   return out;

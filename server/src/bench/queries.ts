@@ -9,8 +9,10 @@ import {
 } from '@north-step/core/route';
 import { gramsFromMg, isAlcohol, loadPctW, type Parcel, parcelVolumeMl, strengthPctW } from '@north-step/core/solvent';
 import { type Queryable, sql } from '../db/index.ts';
+import { washesSoFar } from '../devices/index.ts';
 import { lightNow, lightRows } from './lampRows.ts';
 import { litSoFar } from './litSoFar.ts';
+import { roomNow } from './roomNow.ts';
 
 export type VesselRow = {
   readonly id: string;
@@ -79,7 +81,7 @@ type BathRow = Omit<VesselRow, 'solvent_mg' | 'water_mg' | 'resin_mg'> & {
 
 /** The baths, the room and the lamp as they are now, in one read: every command asks for it. */
 export async function benchNow(db: Queryable, nowMs: number): Promise<BenchNow> {
-  const light = lightNow(await lightRows(db), nowMs);
+  const [light, room] = await Promise.all([lightRows(db).then((rows) => lightNow(rows, nowMs)), roomNow(db, nowMs)]);
   const row = await db.one<{
     value: BenchSetting;
     baths: readonly BathRow[];
@@ -95,7 +97,7 @@ export async function benchNow(db: Queryable, nowMs: number): Promise<BenchNow> 
     water_mg: BigInt(bath.water_mg),
     resin_mg: BigInt(bath.resin_mg),
   }));
-  return benchFrom(row.value, baths, row.care ?? {}, light);
+  return benchFrom({ ...row.value, ...room }, baths, row.care ?? {}, light);
 }
 
 /** What the readings say of each bath, when the estimate has caught up with the book; else nothing. */
@@ -205,7 +207,7 @@ async function resinPerBatch(db: Queryable): Promise<Record<string, number>> {
 export async function benchView(db: Queryable, nowMs: number): Promise<BenchReply> {
   const startOfDay = new Date(nowMs);
   startOfDay.setHours(0, 0, 0, 0);
-  const [setting, stations, vessels, people, open, doneToday, resinPerBatchG, care, light, laterLooks] =
+  const [setting, stations, vessels, people, open, doneToday, resinPerBatchG, care, light, laterLooks, room] =
     await Promise.all([
       benchSetting(db),
       allStations(db),
@@ -217,6 +219,7 @@ export async function benchView(db: Queryable, nowMs: number): Promise<BenchRepl
       careNotes(db),
       lightRows(db),
       dueLater(db, nowMs),
+      roomNow(db, nowMs),
     ]);
   return {
     nowMs,
@@ -227,7 +230,7 @@ export async function benchView(db: Queryable, nowMs: number): Promise<BenchRepl
     resinPerBatchG,
     care,
     bench: benchFrom(
-      setting,
+      { ...setting, ...room },
       vessels
         .filter(({ kind }) => kind === 'bath')
         .map((row) => ({ ...row, stations: stations.filter((s) => s.vessel_id === row.id).map((s) => s.id) })),
@@ -236,6 +239,7 @@ export async function benchView(db: Queryable, nowMs: number): Promise<BenchRepl
     ),
     open,
     light: await litSoFar(db, open),
+    wash: await washesSoFar(db, open),
     doneToday,
     laterLooks,
   };

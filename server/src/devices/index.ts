@@ -1,3 +1,5 @@
+export { traceOf } from './lightTrace.ts';
 export { type NewDevice, registerDevice } from './register.ts';
 export { deviceRoutes } from './routes.ts';
-export { traceKeeper, traceOf } from './trace.ts';
+export { sampleKeeper } from './samples.ts';
+export { washesSoFar } from './washTrace.ts';

@@ -18,6 +18,7 @@ import { sql } from '../db/index.ts';
 import { Refused, unknown } from '../http/errors.ts';
 import { DeviceHub } from './deviceHub.ts';
 import { hashOf, registerDevice } from './register.ts';
+import type { OnSamples } from './timed.ts';
 
 const ONLINE_MS = 8000;
 const WAIT_MS = 15_000;
@@ -32,8 +33,6 @@ type DeviceRow = {
   station_id: string | null;
   token_sha256: string;
 };
-/** Told of every sample of a device that stands at a station. */
-export type OnSample = (stationId: string, sample: Sample) => Promise<void>;
 const Params = Type.Object({ deviceId: Type.String() });
 type WithDevice = { Params: Static<typeof Params> };
 
@@ -41,7 +40,7 @@ type WithDevice = { Params: Static<typeof Params> };
 const MOST_A_SECOND = 25;
 
 /** The open device API: devices send samples and ask for presses; browsers listen and press. */
-export async function deviceRoutes(app: FastifyInstance, context: Context, onSample: OnSample): Promise<void> {
+export async function deviceRoutes(app: FastifyInstance, context: Context, onSamples: OnSamples): Promise<void> {
   await app.register(rateLimit, {
     global: false,
     max: MOST_A_SECOND,
@@ -65,7 +64,7 @@ export async function deviceRoutes(app: FastifyInstance, context: Context, onSam
     return row;
   };
   forBrowsers(app, context, hub, find);
-  forDevices(app, context, { hub, find, onSample });
+  forDevices(app, context, { hub, find, onSamples });
 }
 
 type Find = (id: string) => Promise<DeviceRow>;
@@ -159,8 +158,8 @@ function forBrowsers(app: FastifyInstance, context: Context, hub: DeviceHub, fin
   );
 }
 
-type ForDevices = { readonly hub: DeviceHub; readonly find: Find; readonly onSample: OnSample };
-function forDevices(app: FastifyInstance, context: Context, { hub, find, onSample }: ForDevices): void {
+type ForDevices = { readonly hub: DeviceHub; readonly find: Find; readonly onSamples: OnSamples };
+function forDevices(app: FastifyInstance, context: Context, { hub, find, onSamples }: ForDevices): void {
   const known = async (request: FastifyRequest): Promise<DeviceRow> => {
     const row = await find((request.params as WithDevice['Params']).deviceId);
     const shown = Buffer.from(hashOf((request.headers.authorization ?? '').replace(/^Bearer /, '')));
@@ -178,10 +177,9 @@ function forDevices(app: FastifyInstance, context: Context, { hub, find, onSampl
       schema: { summary: 'Device: send samples', params: Params, body: SamplesInput, response: { 200: Done } },
     },
     async (request) => {
-      const { id, station_id } = await known(request);
+      const { id, kind, station_id } = await known(request);
       hub.hear(id, request.body.samples, context.nowMs());
-      const newest = request.body.samples.at(-1);
-      if (station_id !== null && newest) await onSample(station_id, newest);
+      await onSamples({ id, kind, stationId: station_id }, request.body.samples);
       return { ok: true };
     },
   );

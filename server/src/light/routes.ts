@@ -88,7 +88,7 @@ export function lightRoutes(app: FastifyInstance, context: Context, pairs: PairK
       },
     },
     (request) => {
-      const { commandId, by, ...choice } = request.body;
+      const { commandId, by, heldMs, ...choice } = request.body;
       return act(context, request.params.batchId, 'cure-plan', { commandId, by }, ({ batch, bench, now }) =>
         decideCurePlan(batch, choice, bench, now),
       );

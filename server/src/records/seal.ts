@@ -78,6 +78,7 @@ export function recordBody(
       procedure: batch.card.procedure?.reference,
     },
     flag: batch.flag,
+    leftOut: batch.leftOut?.map(({ atMs, ...step }) => ({ ...step, at: iso(atMs) })),
     returned: batch.returned && { ...batch.returned },
     created: iso(batch.createdAtMs),
     sealed: iso(now.atMs),

@@ -1,9 +1,10 @@
-import { noticed } from './outbox.ts';
+import { conflictsSeen, noticed } from './outbox.ts';
 import { useAppDispatch, useAppSelector } from './store.ts';
+import { clockOfDay } from './useNow.ts';
 
 /** Refusals with their way on, and what is kept while the server is away. */
 export function Notices() {
-  const { notice, away, pending } = useAppSelector((state) => state.outbox);
+  const { notice, away, pending, conflicts } = useAppSelector((state) => state.outbox);
   const dispatch = useAppDispatch();
   return (
     <div aria-live="polite">
@@ -14,6 +15,28 @@ export function Notices() {
             ? `${pending.length} kept here, to be sent once, in order.`
             : 'What you press is kept and sent later.'}
         </p>
+      )}
+      {conflicts.length > 0 && (
+        <div role="alert" className="flex items-start gap-4 border-b-[1.5px] border-brick bg-panel px-[18px] py-2">
+          <div className="flex-1">
+            <p>
+              <b className="text-brick">Pressed while the server was away, and not done:</b>
+            </p>
+            <ul>
+              {conflicts.map(({ id, madeMs, message, remedy }) => (
+                <li key={id}>
+                  <span className="font-mono">{clockOfDay(madeMs)}</span> {message} {remedy && <b>{remedy}</b>}
+                </li>
+              ))}
+            </ul>
+            <p className="text-sm text-ink-2">
+              The bench shown is how it is now. What was done on another screen stands.
+            </p>
+          </div>
+          <button type="button" className="btn min-w-11" onClick={() => dispatch(conflictsSeen())}>
+            Got it
+          </button>
+        </div>
       )}
       {notice && (
         <div role="alert" className="flex items-center gap-4 border-b-[1.5px] border-brick bg-panel px-[18px] py-1">

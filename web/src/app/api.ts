@@ -21,6 +21,7 @@ import type {
 } from '@north-step/contract';
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
 import type { Static } from 'typebox';
+import { serverIsCut } from './practice.ts';
 
 export const TAGS = [
   'Bench',
@@ -37,10 +38,13 @@ export const TAGS = [
   'Shift',
 ] as const;
 
+const overHttp = fetchBaseQuery({ baseUrl: new URL('/api', window.location.href).href });
+
 /** Reads only: everything that changes the bench goes through the outbox. */
 export const api = createApi({
   reducerPath: 'api',
-  baseQuery: fetchBaseQuery({ baseUrl: new URL('/api', window.location.href).href }),
+  baseQuery: (args, more, extra) =>
+    serverIsCut() ? { error: { status: 'FETCH_ERROR', error: 'the server is away' } } : overHttp(args, more, extra),
   tagTypes: TAGS,
   refetchOnReconnect: true,
   endpoints: (build) => ({

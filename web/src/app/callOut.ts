@@ -6,7 +6,8 @@ const LOUD = 0.22;
 let audio: AudioContext | undefined;
 
 /** Makes a call heard, spoken and shown, as far as this screen may. */
-export function callOut(action: Action, { sound, speech, notify }: Signals): void {
+type Call = Pick<Action, 'batchId' | 'stepId' | 'tier' | 'say' | 'reason'>;
+export function callOut(action: Call, { sound, speech, notify }: Signals): void {
   if (sound) ring(CALLS[action.tier] ?? []);
   if (speech && 'speechSynthesis' in window) {
     const words = new SpeechSynthesisUtterance(action.say);

@@ -1,11 +1,10 @@
 import { configureStore } from '@reduxjs/toolkit';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import { makeSender, outboxSlice } from './outbox.ts';
+import { type Command, type Keeper, makeSender, outboxSlice } from './outbox.ts';
 
 const answers = (reply: object, ok = true) => ({ ok, json: async () => reply }) as Response;
 let server: ReturnType<typeof vi.fn>;
 beforeEach(() => {
-  localStorage.clear();
   vi.useFakeTimers();
   server = vi.fn();
   vi.stubGlobal('fetch', server);
@@ -14,10 +13,18 @@ afterEach(() => {
   vi.useRealTimers();
   vi.unstubAllGlobals();
 });
-const fresh = () => {
+/** Keeps commands in memory, as the browser's database would. */
+const fresh = (left: readonly Command[] = []) => {
   const store = configureStore({ reducer: { outbox: outboxSlice.reducer } });
-  return { store, sender: makeSender(store, () => {}) };
+  const kept = new Map<string, Command>();
+  const keeper: Keeper = {
+    keep: async (command) => void kept.set(command.id, command),
+    forget: async (id) => void kept.delete(id),
+    adopt: async () => left,
+  };
+  return { store, kept, sender: makeSender(store, keeper, () => {}) };
 };
+const bodyOf = (call: number) => JSON.parse((server.mock.calls[call]![1] as { body: string }).body) as object;
 const sentIds = () =>
   server.mock.calls.map(([, init]) => (JSON.parse((init as { body: string }).body) as { commandId: string }).commandId);
 
@@ -35,16 +42,20 @@ describe('outbox', () => {
       .mockRejectedValueOnce(new TypeError('no network'))
       .mockRejectedValueOnce(new TypeError('no network'))
       .mockResolvedValue(answers({ done: true }));
-    const { store, sender } = fresh();
+    const { store, kept, sender } = fresh();
     const answer = sender.send('/a', { n: 1 });
     await vi.advanceTimersByTimeAsync(0);
     expect(store.getState().outbox).toMatchObject({ away: true, pending: [{ url: '/a' }] });
-    expect(JSON.parse(localStorage.getItem('north-step.outbox')!)).toHaveLength(1);
+    expect(kept.size).toBe(1);
     await vi.advanceTimersByTimeAsync(3000);
     expect(await answer).toEqual({ ok: true, reply: { done: true } });
     expect(new Set(sentIds()).size).toBe(1);
     expect(store.getState().outbox).toMatchObject({ away: false, pending: [] });
-    expect(localStorage.getItem('north-step.outbox')).toBe('[]');
+    await vi.advanceTimersByTimeAsync(0);
+    expect(kept.size).toBe(0);
+    // the last try came 1.4 s after the press, and says so
+    expect(bodyOf(0)).not.toHaveProperty('heldMs');
+    expect(bodyOf(2)).toMatchObject({ n: 1, heldMs: 1400 });
   });
   it('shows a refusal in the server’s words and goes on with the next', async () => {
     server
@@ -61,12 +72,34 @@ describe('outbox', () => {
       remedy: 'Lift it out.',
     });
   });
-  it('finds what was kept before a reload and sends it', async () => {
-    localStorage.setItem('north-step.outbox', JSON.stringify([{ id: 'kept-one', url: '/kept', body: {} }]));
-    server.mockResolvedValue(answers({}));
+  it('keeps what was refused after an outage as a conflict, with when it was pressed, and goes on', async () => {
+    const away = new TypeError('no network');
+    server
+      .mockRejectedValueOnce(away)
+      .mockRejectedValueOnce(away)
+      .mockResolvedValueOnce(
+        answers({ error: { code: 'ALREADY_FINISHED', message: 'Wash 1 of Tern 1 was already finished.' } }, false),
+      )
+      .mockResolvedValue(answers({}));
     const { store, sender } = fresh();
-    await sender.drain();
-    expect(sentIds()).toEqual(['kept-one']);
+    const pressedMs = Date.now();
+    const first = sender.send('/a', {});
+    const second = sender.send('/b', {});
+    await vi.advanceTimersByTimeAsync(3000);
+    expect([(await first).ok, (await second).ok]).toEqual([false, true]);
+    expect(store.getState().outbox).toMatchObject({
+      notice: undefined,
+      conflicts: [{ madeMs: pressedMs, message: 'Wash 1 of Tern 1 was already finished.' }],
+    });
+  });
+  it('takes over what was left before a reload and sends it before its own', async () => {
+    server.mockResolvedValue(answers({}));
+    const { store, sender } = fresh([{ id: 'kept-one', url: '/kept', body: {}, madeMs: Date.now() - 60_000 }]);
+    await sender.adopt();
+    await sender.send('/own', {});
+    expect(server.mock.calls.map(([url]) => url)).toEqual(['/kept', '/own']);
+    expect(sentIds()[0]).toBe('kept-one');
+    expect(bodyOf(0)).toMatchObject({ heldMs: 60_000 });
     expect(store.getState().outbox.pending).toEqual([]);
   });
 });

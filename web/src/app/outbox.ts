@@ -1,40 +1,58 @@
 import type { ErrorReply } from '@north-step/contract';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import { serverIsCut } from './practice.ts';
 
 /** A command on its way. It keeps its id until the server has answered, so it is done once however often it is sent. */
-export type Command = { readonly id: string; readonly url: string; readonly body: Readonly<Record<string, unknown>> };
+export type Command = {
+  readonly id: string;
+  readonly url: string;
+  readonly body: Readonly<Record<string, unknown>>;
+  /** when it was pressed, by this screen's clock */
+  readonly madeMs: number;
+};
 export type Notice = {
   readonly kind: 'refused' | 'told';
   readonly message: string;
   readonly remedy?: string;
   readonly code?: string;
 };
-type Outbox = { readonly pending: readonly Command[]; readonly away: boolean; readonly notice?: Notice };
-
-const STORE_KEY = 'north-step.outbox';
-
-function kept(): readonly Command[] {
-  try {
-    return JSON.parse(localStorage.getItem(STORE_KEY) ?? '[]') as Command[];
-  } catch {
-    return [];
-  }
-}
+/** A command that waited out an outage and was refused then. */
+export type Conflict = {
+  readonly id: string;
+  readonly madeMs: number;
+  readonly message: string;
+  readonly remedy?: string;
+};
+type Outbox = {
+  readonly pending: readonly Command[];
+  readonly away: boolean;
+  readonly notice?: Notice;
+  readonly conflicts: readonly Conflict[];
+};
 
 export const outboxSlice = createSlice({
   name: 'outbox',
-  initialState: (): Outbox => ({ pending: kept(), away: false }),
+  initialState: (): Outbox => ({ pending: [], away: false, conflicts: [] }),
   reducers: {
     queued: (state, { payload }: PayloadAction<Command>) => ({ ...state, pending: [...state.pending, payload] }),
+    adopted: (state, { payload }: PayloadAction<readonly Command[]>) => ({
+      ...state,
+      pending: [...payload, ...state.pending],
+    }),
     answered: (state, { payload }: PayloadAction<string>) => ({
       ...state,
       pending: state.pending.filter((command) => command.id !== payload),
     }),
     serverAway: (state, { payload }: PayloadAction<boolean>) => ({ ...state, away: payload }),
     noticed: (state, { payload }: PayloadAction<Notice | undefined>) => ({ ...state, notice: payload }),
+    clashed: (state, { payload }: PayloadAction<Conflict>) => ({
+      ...state,
+      conflicts: [...state.conflicts, payload],
+    }),
+    conflictsSeen: (state) => ({ ...state, conflicts: [] }),
   },
 });
-export const { queued, answered, serverAway, noticed } = outboxSlice.actions;
+export const { queued, adopted, answered, serverAway, noticed, clashed, conflictsSeen } = outboxSlice.actions;
 
 /** What came of a command: the server's answer, or its refusal in words. */
 export type Answer =
@@ -42,19 +60,29 @@ export type Answer =
   | { readonly ok: false; readonly error: ErrorReply['error'] };
 
 const RETRY_MS = 700;
+/** Waited for longer than this, a command tells the server how long ago it was pressed. */
+const HELD_MS = 1000;
 
 type Store = { getState: () => { outbox: Outbox }; dispatch: (action: { type: string }) => unknown };
+/** Where commands outlive the page. */
+export type Keeper = {
+  readonly keep: (command: Command) => Promise<void>;
+  readonly forget: (id: string) => Promise<void>;
+  readonly adopt: () => Promise<readonly Command[]>;
+};
 
 /** Sends commands one after another, in order; waits and tries again while the server is away. */
-export function makeSender(store: Store, afterwards: () => void) {
+export function makeSender(store: Store, keeper: Keeper, afterwards: () => void) {
   const waiting = new Map<string, (answer: Answer) => void>();
+  const keeping = new Map<string, Promise<void>>();
   let busy = false;
 
   async function drain(): Promise<void> {
     if (busy) return;
     busy = true;
     for (let next = store.getState().outbox.pending[0]; next; next = store.getState().outbox.pending[0]) {
-      const answer = await attempt(next);
+      const heldMs = Date.now() - next.madeMs;
+      const answer = await attempt(next, heldMs);
       if (!answer) {
         store.dispatch(serverAway(true));
         await new Promise((resolve) => setTimeout(resolve, RETRY_MS));
@@ -62,26 +90,43 @@ export function makeSender(store: Store, afterwards: () => void) {
       }
       store.dispatch(serverAway(false));
       store.dispatch(answered(next.id));
-      keep();
-      if (!answer.ok) store.dispatch(noticed({ kind: 'refused', ...answer.error }));
+      void forget(next.id);
+      if (!answer.ok) tellRefusal(next, heldMs, answer.error);
       waiting.get(next.id)?.(answer);
       waiting.delete(next.id);
       afterwards();
     }
     busy = false;
   }
-  const keep = () => localStorage.setItem(STORE_KEY, JSON.stringify(store.getState().outbox.pending));
+  function tellRefusal({ id, madeMs }: Command, heldMs: number, error: ErrorReply['error']): void {
+    if (heldMs < HELD_MS) store.dispatch(noticed({ kind: 'refused', ...error }));
+    else store.dispatch(clashed({ id, madeMs, message: error.message, remedy: error.remedy }));
+  }
+  async function forget(id: string): Promise<void> {
+    await keeping.get(id);
+    keeping.delete(id);
+    await keeper.forget(id).catch(() => {});
+  }
 
   return {
     drain,
+    /** Takes over what closed tabs and reloads have left, and sends it first. */
+    adopt: async (): Promise<void> => {
+      const left = await keeper.adopt().catch(() => []);
+      if (left.length > 0) store.dispatch(adopted(left));
+      await drain();
+    },
     /** Queues a command. @returns the answer, once there is one */
     send: (url: string, body: Command['body']): Promise<Answer> => {
-      const id = crypto.randomUUID();
+      const command: Command = { id: crypto.randomUUID(), url, body, madeMs: Date.now() };
       return new Promise((resolve) => {
-        waiting.set(id, resolve);
+        waiting.set(command.id, resolve);
         store.dispatch(noticed(undefined));
-        store.dispatch(queued({ id, url, body }));
-        keep();
+        store.dispatch(queued(command));
+        keeping.set(
+          command.id,
+          keeper.keep(command).catch(() => {}),
+        );
         void drain();
       });
     },
@@ -89,12 +134,13 @@ export function makeSender(store: Store, afterwards: () => void) {
 }
 
 /** @returns undefined when no server answered */
-async function attempt(command: Command): Promise<Answer | undefined> {
+async function attempt({ id, url, body }: Command, heldMs: number): Promise<Answer | undefined> {
+  if (serverIsCut()) return undefined;
   try {
-    const response = await fetch(command.url, {
+    const response = await fetch(url, {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ ...command.body, commandId: command.id }),
+      body: JSON.stringify({ ...body, commandId: id, ...(heldMs < HELD_MS ? {} : { heldMs: Math.round(heldMs) }) }),
     });
     const reply = await response.json();
     if (response.ok) return { ok: true, reply };

@@ -3,6 +3,8 @@ import { useDispatch, useSelector } from 'react-redux';
 import { api, TAGS } from './api.ts';
 import { hereSlice, rememberHere } from './bench.ts';
 import { makeSender, outboxSlice, serverAway } from './outbox.ts';
+import { OutboxStore } from './outboxStore.ts';
+import { onCut, serverIsCut } from './practice.ts';
 
 export const store = configureStore({
   reducer: { [api.reducerPath]: api.reducer, here: hereSlice.reducer, outbox: outboxSlice.reducer },
@@ -13,7 +15,7 @@ export const useAppSelector = useSelector.withTypes<RootState>();
 export const useAppDispatch = useDispatch.withTypes<typeof store.dispatch>();
 
 const refreshAll = () => store.dispatch(api.util.invalidateTags([...TAGS]));
-export const outbox = makeSender(store, refreshAll);
+export const outbox = makeSender(store, new OutboxStore(crypto.randomUUID()), refreshAll);
 
 let lastHere = store.getState().here;
 rememberHere(lastHere);
@@ -41,11 +43,15 @@ const TAGS_OF: Readonly<Record<string, readonly Tag[]>> = {
 export function listenLive(): void {
   const stream = new EventSource('/api/live');
   let wasAway = false;
+  onCut(() => {
+    store.dispatch(serverAway(serverIsCut()));
+    if (!serverIsCut()) refreshAll();
+  });
   stream.addEventListener('hello', () => {
     store.dispatch(serverAway(false));
     if (wasAway) refreshAll();
     wasAway = false;
-    void outbox.drain();
+    void outbox.adopt();
   });
   stream.addEventListener('change', (event) => {
     const { topics } = JSON.parse((event as MessageEvent<string>).data) as { topics: string[] };

@@ -2,12 +2,18 @@ import type { Device, Sample } from '@north-step/contract';
 import { useEffect, useState } from 'react';
 import { useDevicesQuery } from './api.ts';
 
-/** The first device of a kind (at a station, if one is named), its newest sample as it streams in, and its buttons. */
-export function useDevice(kind: Device['kind'], stationId?: string) {
+type Which = { readonly stationId?: string; readonly deviceId?: string };
+
+/** The first device of a kind (at a station or by its id, if one is named), its newest sample as it streams in, and its buttons. */
+export function useDevice(kind: Device['kind'], { stationId, deviceId }: Which = {}) {
   const { data } = useDevicesQuery(undefined, { pollingInterval: 10_000 });
   const devices = Array.isArray(data?.devices) ? data.devices : [];
   const device = devices.find(
-    (one) => one.kind === kind && one.online && (stationId === undefined || one.stationId === stationId),
+    (one) =>
+      one.kind === kind &&
+      one.online &&
+      (stationId === undefined || one.stationId === stationId) &&
+      (deviceId === undefined || one.id === deviceId),
   );
   const [sample, setSample] = useState<Sample>();
   const [refusal, setRefusal] = useState<string>();

@@ -124,6 +124,7 @@ export const benchReply = (open: readonly BatchState[], over: Partial<BenchReply
   light: {},
   doneToday: [],
   laterLooks: [],
+  wash: {},
   ...over,
 });
 export const ROUTES: RoutesReply = {

@@ -34,10 +34,10 @@ export function Choice<T extends string>({ label, value, options, onChange }: Ch
           aria-label={option.text}
         >
           {option.picture}
-          <span>
+          <span className={drawn ? 'text-sm whitespace-nowrap' : ''}>
             {option.text}
             {drawn && option.key && (
-              <kbd className="ml-1.5 font-mono text-sm font-normal">{option.key.toUpperCase()}</kbd>
+              <kbd className="ml-1.5 font-mono text-[13px] font-normal">{option.key.toUpperCase()}</kbd>
             )}
           </span>
         </ToggleGroup.Item>

@@ -1,5 +1,6 @@
 import { type BatchState, currentStep, deviationOf, type Step } from '@north-step/core/route';
 import { clockText, plainNumber } from '@north-step/core/units';
+import { dayAndClock } from '../../app/useNow.ts';
 import { HeadRow } from '../../ui/index.ts';
 
 const KNEW: Readonly<Record<string, (value: number | string) => string>> = {
@@ -54,6 +55,11 @@ export function WhatWasDone({ batch, nowMs }: { readonly batch: BatchState; read
           ))}
         </tbody>
       </table>
+      {batch.leftOut?.map(({ title, because, atMs, by }) => (
+        <p key={atMs} className="mt-1 text-sm">
+          <b>{title}</b> was left out: {because} ({by}, {dayAndClock(atMs)})
+        </p>
+      ))}
       <p className="mt-2 text-sm text-ink-2">
         Nothing is changed after the fact; a mistake is answered by a new entry.
       </p>

@@ -10,6 +10,7 @@ import { NextBand, useLiveBench } from '../next/index.ts';
 import { BenchRibbon } from './BenchRibbon.tsx';
 import { GearStrip } from './GearStrip.tsx';
 import { StationRow } from './StationRow.tsx';
+import { VapourStrip } from './VapourStrip.tsx';
 
 /** Where the technician lives: what to do now, where everything is, what comes after. */
 export function BenchPage() {
@@ -38,6 +39,7 @@ export function BenchPage() {
   if (!bench) return <Loading what="the bench" />;
   return (
     <>
+      <VapourStrip vapourPctLel={bench.bench.vapourPctLel} />
       <NextBand action={action} batch={batch} idle="The bench is clear." />
       <ThenStrip
         actions={actions.filter((candidate) => candidate !== action)}

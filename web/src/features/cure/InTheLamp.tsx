@@ -8,7 +8,7 @@ import { useLightTraceQuery } from './endpoints.ts';
 
 /** The lamp itself, when it speaks: start it with the plan's time, watch its light, and the trace so far. */
 export function InTheLamp({ batch, stationId }: { readonly batch: BatchState; readonly stationId: string }) {
-  const { device, sample, press, refusal } = useDevice('lamp', stationId);
+  const { device, sample, press, refusal } = useDevice('lamp', { stationId });
   const acts = useDo();
   const step = currentStep(batch);
   const curing = step?.kind === 'cure' && step.station === stationId ? step : undefined;

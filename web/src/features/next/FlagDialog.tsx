@@ -1,4 +1,12 @@
-import { type BatchState, currentStep, MISHAPS, type Mishap, needsPower, ranS } from '@north-step/core/route';
+import {
+  type BatchState,
+  currentStep,
+  MISHAPS,
+  type Mishap,
+  needsPower,
+  ranS,
+  type Step,
+} from '@north-step/core/route';
 import { clockText, parseDurationS, upperFirst } from '@north-step/core/units';
 import { useState } from 'react';
 import { Choice, Sheet } from '../../ui/index.ts';
@@ -11,6 +19,9 @@ type FlagDialogProps = {
   readonly nowMs: number;
   readonly onClose: () => void;
   readonly onFlag: (note: string | null) => void;
+  /** the next step, where it can be left out */
+  readonly next?: Step;
+  readonly onLeaveOut: (because: string) => void;
   readonly onHappened: (batchIds: readonly string[], happening: Happening) => void;
 };
 const READY = ['Ask the lead before going on', 'A piece is missing', 'Wrong part or wrong count'];
@@ -22,10 +33,11 @@ const MEANS: Readonly<Record<Mishap['what'], string>> = {
 };
 
 /** Something went wrong: what happened has an answer that puts steps in; anything else is a flag with a reason. */
-export function FlagDialog({ batch, open, nowMs, onClose, onFlag, onHappened }: FlagDialogProps) {
+export function FlagDialog({ batch, open, nowMs, next, onClose, onFlag, onLeaveOut, onHappened }: FlagDialogProps) {
   const [note, setNote] = useState(batch.flag ?? '');
   const [what, setWhat] = useState<Mishap['what']>();
   const [off, setOff] = useState('');
+  const [because, setBecause] = useState('');
   const stopped = open.filter((one) => {
     const step = currentStep(one);
     return step?.state === 'running' && needsPower(step);
@@ -76,7 +88,30 @@ export function FlagDialog({ batch, open, nowMs, onClose, onFlag, onHappened }: 
           That happened
         </button>
       )}
-      <h3 className="mt-6 border-t border-line pt-3 font-bold">Or raise a flag</h3>
+      {next && (
+        <>
+          <h3 className="mt-5 border-t border-line pt-3 font-bold">Leave “{next.title}” out</h3>
+          <div className="mt-1 flex gap-2">
+            <input
+              className="field flex-1"
+              aria-label={`Why ${next.title} is left out`}
+              placeholder="why"
+              maxLength={200}
+              value={because}
+              onChange={(event) => setBecause(event.target.value)}
+            />
+            <button
+              type="button"
+              className="btn"
+              disabled={because.trim() === ''}
+              onClick={() => onLeaveOut(because.trim())}
+            >
+              Leave it out
+            </button>
+          </div>
+        </>
+      )}
+      <h3 className="mt-5 border-t border-line pt-3 font-bold">Or raise a flag</h3>
       <div className="mt-2 flex flex-wrap gap-2">
         {READY.map((text) => (
           <button key={text} type="button" className="btn" onClick={() => setNote(text)}>

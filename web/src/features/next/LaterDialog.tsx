@@ -70,26 +70,28 @@ export function LaterDialog({ batch, onClose, onSaid }: LaterDialogProps) {
         onChange={setSeen}
       />
       <p className="mt-3 min-h-6">{LATER_OPTIONS.find(({ value }) => value === seen)?.means}</p>
-      <div className="mt-3">
-        <span className="label">Pieces, of {batch.count}</span>
-        <Stepper label="Pieces" value={count} min={1} max={batch.count} onChange={setCount} />
+      <div className="mt-2 flex items-end gap-4">
+        <div>
+          <span className="label">Pieces, of {batch.count}</span>
+          <Stepper label="Pieces" value={count} min={1} max={batch.count} onChange={setCount} />
+        </div>
+        <label className="block flex-1">
+          <span className="label">Note</span>
+          <input className="field" value={note} maxLength={500} onChange={(event) => setNote(event.target.value)} />
+        </label>
       </div>
-      <label className="mt-3 block">
-        <span className="label">Note</span>
-        <input className="field" value={note} maxLength={500} onChange={(event) => setNote(event.target.value)} />
-      </label>
-      <label className="mt-3 flex min-h-11 items-center gap-3">
+      <label className="mt-1 flex min-h-11 items-center gap-3">
         <input type="checkbox" className="size-5" checked={cameBack} onChange={() => setCameBack(!cameBack)} />
         They came back from {batch.customer ?? 'whoever they were for'}
       </label>
       {causes && bench && <Diagnosis causes={causes} batch={batch} bench={bench} nowMs={nowMs} />}
       {seen !== 'sound' && (
-        <label className="mt-3 flex min-h-11 items-center gap-3">
+        <label className="mt-1 flex min-h-11 items-center gap-3">
           <input type="checkbox" className="size-5" checked={taking} onChange={() => setTakeBack(!taking)} />
           Take {count === 1 ? 'it' : `these ${count}`} back onto the bench, as a batch of their own
         </label>
       )}
-      <button type="button" className="btn btn-sea mt-4" onClick={save}>
+      <button type="button" className="btn btn-sea mt-3" onClick={save}>
         Seal what was seen
       </button>
     </Sheet>

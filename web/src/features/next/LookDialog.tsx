@@ -74,15 +74,17 @@ export function LookDialog({ batch, step, seen, onClose, onLook }: LookDialogPro
         options={options.map((option) => ({ ...option, picture: <LookPicture of={option.value} /> }))}
         onChange={setOutcome}
       />
-      <p className="mt-3 min-h-12">{options.find((option) => option.value === outcome)?.means}</p>
-      <div className="mt-3">
-        <span className="label">Broken pieces, of {batch.count}</span>
-        <Stepper label="Broken pieces" value={broken} min={0} max={batch.count} onChange={setBroken} />
+      <p className="mt-2 min-h-6">{options.find((option) => option.value === outcome)?.means}</p>
+      <div className="mt-2 flex items-end gap-4">
+        <div>
+          <span className="label">Broken pieces, of {batch.count}</span>
+          <Stepper label="Broken pieces" value={broken} min={0} max={batch.count} onChange={setBroken} />
+        </div>
+        <label className="block flex-1">
+          <span className="label">Note</span>
+          <input className="field" value={note} maxLength={500} onChange={(event) => setNote(event.target.value)} />
+        </label>
       </div>
-      <label className="mt-4 block">
-        <span className="label">Note</span>
-        <input className="field" value={note} maxLength={500} onChange={(event) => setNote(event.target.value)} />
-      </label>
       {step.kind === 'look-cured' && !measuring && (
         <button type="button" className="mt-2 min-h-11 underline" onClick={() => setMeasuring(true)}>
           Measure its colour by photo

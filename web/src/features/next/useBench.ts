@@ -4,6 +4,7 @@ import { STATIONS } from '@north-step/core/route';
 import { useMemo } from 'react';
 import { useBenchQuery } from '../../app/api.ts';
 import { useNow } from '../../app/useNow.ts';
+import { useAhead } from './useAhead.ts';
 
 export type BenchNowView = {
   readonly bench: BenchReply | undefined;
@@ -45,7 +46,8 @@ function choresOf({ vessels, care, bench, laterLooks, nowMs }: BenchReply): read
 
 /** The bench with the server's clock, and what to do in order. */
 export function useBench(): BenchNowView {
-  const { data, isError, refetch } = useBenchQuery();
+  const { data: reply, isError, refetch } = useBenchQuery();
+  const data = useAhead(reply);
   const nowMs = useNow();
   const second = Math.floor(nowMs / 1000);
   const actions = useMemo(() => {
@@ -58,6 +60,7 @@ export function useBench(): BenchNowView {
       baths: bathFits(data),
       lamps: data.bench.lamps,
       light: data.light,
+      wash: data.wash,
     });
   }, [data, second]);
   const chores = useMemo(() => (data ? choresOf(data) : []), [data]);

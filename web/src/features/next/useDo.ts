@@ -35,6 +35,7 @@ export function useDo() {
     },
     lifted: (action: Action, liftedAtMs?: number) =>
       send(stepUrl(action, 'finish'), liftedAtMs === undefined ? {} : { liftedAtMs }),
+    leaveOut: (action: Action, because: string) => send(stepUrl(action, 'leave-out'), { because }),
     stay: (action: Action, because: string) => send(stepUrl(action, 'stay'), { because }),
     addTime: (action: Action, addS: number) => send(stepUrl(action, 'extend'), { addS }),
     look: async (action: Action, look: { outcome: LookOutcome; broken?: number; note?: string }) => {

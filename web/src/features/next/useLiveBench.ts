@@ -1,6 +1,7 @@
 import type { Action } from '@north-step/core/nextStep';
 import type { BatchState } from '@north-step/core/route';
 import { useAppSelector } from '../../app/store.ts';
+import { useDeviceScans } from '../../app/useDeviceScans.ts';
 import { useScanner } from '../../app/useScanner.ts';
 import { useSignals } from '../../app/useSignals.ts';
 import { type BenchNowView, useBench } from './useBench.ts';
@@ -17,6 +18,8 @@ export function useLiveBench(): BenchNowView & {
   const action = actions.find(({ batchId }) => batchId === chosenId) ?? actions[0];
   const batch = bench?.open.find(({ id }) => id === action?.batchId);
   useSignals(actions);
-  useScanner(useScanned(bench, action));
+  const scanned = useScanned(bench, action);
+  useScanner(scanned);
+  useDeviceScans(scanned);
   return { ...view, action, batch };
 }

@@ -110,6 +110,11 @@ export function useNextStep(
             open={open}
             nowMs={nowMs}
             onClose={() => setDialog(undefined)}
+            next={step.state === 'waiting' && step.mode !== 'look' ? step : undefined}
+            onLeaveOut={(because) => {
+              setDialog(undefined);
+              void acts.leaveOut(action, because);
+            }}
             onHappened={(batchIds, happening) => {
               setDialog(undefined);
               void acts.happened(batchIds, happening);

@@ -7,6 +7,7 @@ import { useCareQuery, useSolventQuery } from '../../app/api.ts';
 import { Choice, Empty, Failed, Loading } from '../../ui/index.ts';
 import { SlimBand, useDo } from '../next/index.ts';
 import { ClarityPhoto, type Patches } from './ClarityPhoto.tsx';
+import { DensityPanel } from './DensityPanel.tsx';
 import { Outcome } from './Outcome.tsx';
 import { ScalePanel } from './ScalePanel.tsx';
 import { rawOf, TASKS, type Task, taskOf } from './tasks.ts';
@@ -126,6 +127,16 @@ function TaskSheet({ task, bath, vessel }: { readonly task: Task; readonly bath:
             vesselName={vessel.name}
             amountMl={amountMl}
             onWeight={(grams) => put(task.scale!.field, grams.toFixed(2))}
+          />
+        )}
+        {task.kind === 'density' && (
+          <DensityPanel
+            vesselId={vessel.id}
+            vesselName={vessel.name}
+            onReading={(densityGPerMl, tempC) => {
+              put('densityGPerMl', densityGPerMl.toFixed(4));
+              if (tempC !== undefined) put('tempC', tempC.toFixed(1));
+            }}
           />
         )}
         {task.fields.map((field) => (

@@ -1,5 +1,7 @@
+import { plainNumber } from '@north-step/core/units';
 import { useDevice } from '../../app/useDevice.ts';
 import type { Task } from './tasks.ts';
+import { useCalmDrift } from './useCalmDrift.ts';
 
 type Props = {
   readonly scale: NonNullable<Task['scale']>;
@@ -12,6 +14,7 @@ type Props = {
 /** The bench scale, live: tare it, weigh on it. A simulated one lets a trainee put things on the pan. */
 export function ScalePanel({ scale, vesselId, vesselName, amountMl, onWeight }: Props) {
   const { device, sample, press, refusal } = useDevice('scale');
+  const drift = useCalmDrift(sample);
   if (!device) return <p className="text-ink-2">No bench scale is answering: type the weight from its display.</p>;
   const grams = sample?.grams ?? device.last?.grams ?? 0;
   const stable = sample?.stable ?? false;
@@ -37,11 +40,22 @@ export function ScalePanel({ scale, vesselId, vesselName, amountMl, onWeight }: 
         {grams.toFixed(2)} g
       </p>
       <p className="text-sm text-ink-2">{sample?.note ?? device.last?.note}</p>
+      {drift !== undefined && (
+        <p role="alert" className="mt-2 border-l-4 border-brick pl-3">
+          Its zero runs away: {plainNumber(Math.abs(drift) * 60)} g in a minute with nothing touched. Do not weigh on
+          it. Keep draughts off, switch it off and on, check it with the 100 g weight.
+        </p>
+      )}
       <div className="mt-3 flex flex-wrap gap-2">
         <button type="button" className="btn" onClick={() => void press('tare')}>
           Tare
         </button>
-        <button type="button" className="btn btn-sea" disabled={!stable || grams <= 0} onClick={() => onWeight(grams)}>
+        <button
+          type="button"
+          className="btn btn-sea"
+          disabled={!stable || grams <= 0 || drift !== undefined}
+          onClick={() => onWeight(grams)}
+        >
           Take this weight
         </button>
       </div>

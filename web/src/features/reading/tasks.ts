@@ -54,12 +54,12 @@ export const TASKS: readonly Task[] = [
   },
   {
     kind: 'density',
-    name: 'Hydrometer',
+    name: 'Density',
     minutes: '1 min',
     steps: [
       STIR,
-      'Fill the tall jar; lower the hydrometer gently and let it float free.',
-      'Read at the level of the liquid, not at its rim.',
+      'Dip the density meter, no bubbles; or lower a hydrometer gently into a tall jar until it floats free.',
+      'Wait until it is calm; a hydrometer is read at the level of the liquid, not at its rim.',
     ],
     fields: [{ name: 'densityGPerMl', label: 'Reading', unit: 'g/mL' }, TEMP],
     caution: 'Resin and water both make a bath heavier: alone it is a coarse reading.',

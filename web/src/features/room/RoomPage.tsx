@@ -1,9 +1,10 @@
 import type { RoomInput, RoomReply } from '@north-step/contract';
 import { AIRS } from '@north-step/core/dry';
 import { useState } from 'react';
-import { useRoomQuery } from '../../app/api.ts';
+import { useBenchQuery, useRoomQuery } from '../../app/api.ts';
 import { dayAndClock } from '../../app/useNow.ts';
 import { Choice, Failed, Loading, NumberField } from '../../ui/index.ts';
+import { DeviceList } from '../devices/index.ts';
 import { SlimBand, SlimButton, useDo } from '../next/index.ts';
 import { Sizes } from './Sizes.tsx';
 
@@ -48,7 +49,8 @@ function RoomForm({ known }: { readonly known: RoomReply }) {
           )
         }
       />
-      <div className="grid grid-cols-[360px_minmax(0,1fr)] max-lg:grid-cols-1">
+      <DeviceList />
+      <div className="grid grid-cols-[360px_minmax(0,1fr)] border-t border-line max-lg:grid-cols-1">
         <section aria-label="The room" className="border-r border-line px-[18px] py-3">
           <h2 className="text-lg font-bold">The room</h2>
           <label className="mt-1 block">
@@ -79,6 +81,7 @@ function RoomForm({ known }: { readonly known: RoomReply }) {
               onChange={(humidityPct) => humidityPct !== undefined && set({ humidityPct })}
             />
           </div>
+          <Measured set={draft} />
           <h3 className="mt-3 mb-1 font-bold">Air over the drying rack</h3>
           <Choice
             label="Air over the drying rack"
@@ -118,5 +121,18 @@ function RoomForm({ known }: { readonly known: RoomReply }) {
         </section>
       </div>
     </>
+  );
+}
+
+/** What a sensor says now counts before what was set. */
+function Measured({ set }: { readonly set: Pick<RoomInput, 'roomC' | 'humidityPct'> }) {
+  const bench = useBenchQuery().data?.bench;
+  if (!bench || (bench.roomC === set.roomC && bench.humidityPct === set.humidityPct)) return null;
+  return (
+    <p className="mt-2 border-l-4 border-sea-2 pl-2 text-sm">
+      By its sensor it is <b className="font-mono">{bench.roomC} °C</b> and{' '}
+      <b className="font-mono">{bench.humidityPct} %</b> now: times are planned with that. What is set here counts when
+      the sensor is silent.
+    </p>
   );
 }

@@ -1,0 +1,35 @@
+import { type BatchState, exposureS, remainingS, type Step } from '../route/index.ts';
+import { clockText } from '../units/index.ts';
+import type { Action, BenchView } from './types.ts';
+
+/** A unit that was heard from so lately says how it is now. */
+const FRESH_S = 25;
+/** It turns about and takes a moment to start. */
+const SETTLING_S = 12;
+/** Less stirring than this missing is not worth a correction. */
+const WORTH_S = 10;
+
+type Watched = Pick<Action, 'tier' | 'say' | 'reason' | 'fix'>;
+
+/**
+ * Whether the bath of a batch is moved as its plan counts on, by the wash unit's own word.
+ * @returns nothing while all is well, or when no unit was heard
+ */
+export function washWatch(batch: BatchState, step: Step, station: string, view: BenchView): Watched | undefined {
+  const seen = view.wash?.[batch.id];
+  if (step.kind !== 'wash' || seen?.stepId !== step.id || step.plannedS === undefined) return undefined;
+  const ageS = Math.max(0, (view.nowMs - seen.lastAtMs) / 1000);
+  const ranS = (view.nowMs - step.startedAtMs!) / 1000;
+  const leftS = remainingS(step, view.nowMs);
+  if (ageS >= FRESH_S || seen.lastStirring || ranS < SETTLING_S) return undefined;
+  const missingS = Math.max(0, ranS - seen.stirredS - ageS) + ageS;
+  const roomS = batch.card.exposureCapS - exposureS(batch, view.nowMs) - Math.max(0, leftS);
+  const addS = Math.floor(Math.min(missingS, roomS));
+  const fix = addS >= WORTH_S ? { fix: { addS } } : {};
+  return {
+    tier: 'turn',
+    say: seen.lidOpen ? `Close the lid of ${station}` : `Start ${station} again: it stands still`,
+    reason: `${batch.name} was stirred for ${clockText(seen.stirredS)} of ${clockText(ranS)}; still liquid washes six times slower, and its time in solvent goes on.${fix.fix ? ` What is missing so far, ${clockText(addS)}, can be added.` : ''}`,
+    ...fix,
+  };
+}

@@ -1,0 +1,73 @@
+import type { Noise } from './random.ts';
+
+/** The air of the simulated room. */
+export type RoomAir = {
+  readonly atS: number;
+  readonly tempC: number;
+  readonly humidityPct: number;
+  readonly vapourPctLel: number;
+  readonly windowOpen: boolean;
+  readonly airOn: boolean;
+};
+/** Outside, an island morning. */
+const OUTSIDE = { tempC: 11, humidityPct: 78 };
+const SHIFTS_S = 600;
+/** Vapour leaves by the door, faster by the extraction. Engineering guesses. */
+const CLEARS_S = 240;
+const CLEARS_BY_AIR_S = 60;
+/** Closed baths and wet parts give a trace. */
+const TRACE_PCT_LEL = 1.2;
+const SPILL_PCT_LEL = 24;
+
+export const usualAir = (atS: number, tempC: number, humidityPct: number): RoomAir => ({
+  atS,
+  tempC,
+  humidityPct,
+  vapourPctLel: TRACE_PCT_LEL,
+  windowOpen: false,
+  airOn: false,
+});
+
+/** The room later. @param inside what it comes back to with its window shut */
+export function laterAir(
+  air: RoomAir,
+  atS: number,
+  inside: { readonly tempC: number; readonly humidityPct: number },
+): RoomAir {
+  const passedS = Math.max(0, atS - air.atS);
+  const goal = air.windowOpen ? OUTSIDE : inside;
+  const toward = (from: number, to: number, tauS: number) => to + (from - to) * Math.exp(-passedS / tauS);
+  return {
+    ...air,
+    atS,
+    tempC: toward(air.tempC, goal.tempC, SHIFTS_S),
+    humidityPct: toward(air.humidityPct, goal.humidityPct, SHIFTS_S),
+    vapourPctLel: toward(air.vapourPctLel, TRACE_PCT_LEL, air.airOn || air.windowOpen ? CLEARS_BY_AIR_S : CLEARS_S),
+  };
+}
+
+/** Something done to the room by hand. */
+export function doneToAir(air: RoomAir, button: string): RoomAir {
+  switch (button) {
+    case 'open window':
+      return { ...air, windowOpen: true };
+    case 'close window':
+      return { ...air, windowOpen: false };
+    case 'spill':
+      return { ...air, vapourPctLel: air.vapourPctLel + SPILL_PCT_LEL };
+    case 'air on':
+      return { ...air, airOn: true };
+    case 'air off':
+      return { ...air, airOn: false };
+    default:
+      return air;
+  }
+}
+
+/** A thermometer to a tenth of a degree, a hygrometer to a percent. */
+export const climateShows = ({ tempC, humidityPct }: RoomAir, noise: Noise) => ({
+  tempC: Number((tempC + 0.08 * noise.normal()).toFixed(1)),
+  humidityPct: Math.round(Math.min(100, Math.max(0, humidityPct + 0.6 * noise.normal()))),
+});
+export const vapourShows = ({ vapourPctLel }: RoomAir, noise: Noise): number =>
+  Number(Math.max(0, vapourPctLel + 0.2 * noise.normal()).toFixed(1));

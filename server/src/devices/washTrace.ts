@@ -1,0 +1,54 @@
+import { type BatchState, currentStep } from '@north-step/core/route';
+import { type WashSoFar, washSoFar } from '@north-step/core/wash';
+import type { Context } from '../context.ts';
+import { type Queryable, sql } from '../db/index.ts';
+import { runningStep, thinned } from './running.ts';
+import type { Timed } from './timed.ts';
+
+/** Keeps what a wash unit does while a batch is in it: every change, and one sample in five seconds. */
+export function washKeeper(context: Context): (stationId: string, samples: readonly Timed[]) => Promise<void> {
+  const last = new Map<string, number>();
+  const state = new Map<string, string>();
+  return async (stationId, samples) => {
+    const telling = samples.filter(({ stirring }) => stirring !== undefined);
+    for (const { stirring, lidOpen } of telling) {
+      const now = `${stirring} ${lidOpen}`;
+      if (state.get(stationId) !== now) last.delete(stationId);
+      state.set(stationId, now);
+    }
+    const seen = thinned(last, stationId, telling);
+    if (seen.length === 0) return;
+    const running = await runningStep(context.db, stationId, 'wash');
+    const inside = running ? seen.filter(({ serverMs }) => serverMs >= running.startedAtMs) : [];
+    if (!running || inside.length === 0) return;
+    for (const { stirring, lidOpen, tempC, serverMs } of inside)
+      await context.db.many(sql`
+        INSERT INTO wash_sample (station_id, batch_id, step_id, stirring, lid_open, temp_c, at)
+        VALUES (${stationId}, ${running.batchId}, ${running.stepId}, ${stirring}, ${lidOpen ?? false}, ${tempC ?? null}, ${new Date(serverMs)})`);
+    context.live.publish(['bench']);
+  };
+}
+
+type Row = { stirring: boolean; lid_open: boolean; temp_c: number | null; at: Date };
+/** What the wash unit told of the wash that runs now, of each batch. */
+export async function washesSoFar(db: Queryable, open: readonly BatchState[]): Promise<Record<string, WashSoFar>> {
+  const out: Record<string, WashSoFar> = {};
+  for (const batch of open) {
+    const step = currentStep(batch);
+    if (step?.kind !== 'wash' || step.state !== 'running') continue;
+    const rows = await db.many<Row>(sql`
+      SELECT stirring, lid_open, temp_c, at FROM wash_sample WHERE batch_id = ${batch.id} AND step_id = ${step.id} ORDER BY seq`);
+    const seen = washSoFar(
+      step.id,
+      rows.map((row) => ({
+        atMs: row.at.getTime(),
+        stirring: row.stirring,
+        lidOpen: row.lid_open,
+        tempC: row.temp_c ?? undefined,
+      })),
+      step.startedAtMs,
+    );
+    if (seen) out[batch.id] = seen;
+  }
+  return out;
+}

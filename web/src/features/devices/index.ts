@@ -1,0 +1,2 @@
+export { DeviceList } from './DeviceList.tsx';
+export { DevicePanel } from './DevicePanel.tsx';
