@@ -60,7 +60,7 @@ for (const theme of ['day', 'amber'] as const) {
     }
     for (const [key, title] of [
       ['?', 'Keys on the bench'],
-      ['f', /Flag/],
+      ['f', /What is wrong/],
     ] as const) {
       await page.goto(server.address);
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible();

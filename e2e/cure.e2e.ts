@@ -1,7 +1,7 @@
 import type { BatchReply, LampsReply, LightTraceReply, NewDeviceReply, PairsReply } from '@north-step/contract';
 import { describedMWPerCm2, type Lamp, meterSpots } from '@north-step/core/light';
 import { box, joinSoups, moved } from '@north-step/core/mesh';
-import { type BatchState, currentStep } from '@north-step/core/route';
+import { type BatchState, currentStep, lightS } from '@north-step/core/route';
 import { testLamp } from '@north-step/core/testing';
 import { type LampWorld, type RunningDevice, runLampBox, runUvMeter } from '../devices/src/index.ts';
 import { axe, expect, type ServerProcess, stlFile, test } from './bench.ts';
@@ -144,9 +144,13 @@ lit(
 );
 
 lit(
-  'the lamp dies in mid-run: it is called out, the missing light is added, and the record keeps both',
+  'the lamp dies at half-time: it is called out, what is missing is added, and the light that counts is what was seen',
   async ({ bench: page, server, devices }) => {
+    test.setTimeout(150_000);
     expect(devices).toHaveLength(2);
+    // a strong lamp, so that half of a cure is half a minute
+    const groups = LAMP.groups.map((group) => ({ ...group, powerMW: 8 * group.powerMW }));
+    await server.post('/api/lamps/lamp-box', { lamp: { ...LAMP, groups } });
     const { id, name } = await server.hang();
     const before = await workOn(server, id, 'cure');
     const plannedS = currentStep(before)!.plannedS!;
@@ -154,23 +158,35 @@ lit(
     const heading = page.getByRole('heading', { level: 1 });
     await expect(heading).toHaveText(`Put ${name} in the lamp box`);
     await page.keyboard.press(' ');
+    const startedMs = Date.now();
     await expect(heading).toHaveText(`Take ${name} out of Lamp box`);
     await page.getByRole('button', { name: 'Lamp box', exact: true }).click();
     const drawer = page.getByRole('dialog', { name: 'Lamp box' });
     await drawer.getByRole('button', { name: 'Start' }).click();
-    // long enough for the sensor to say what is usual
-    await page.waitForTimeout(11_000);
+    await page.waitForTimeout(startedMs + (1000 * plannedS) / 2 - Date.now());
     await drawer.getByRole('button', { name: 'It dies' }).click();
     await page.keyboard.press('Escape');
     await expect(heading).toHaveText('Look at the lamp box: it gives no light', { timeout: 30_000 });
     const add = page.getByRole('button', { name: /^Space Add \d+:\d\d/ });
     await expect(add).toBeVisible({ timeout: 30_000 });
     await page.keyboard.press(' ');
-    await expect
-      .poll(async () => currentStep((await server.get<BatchReply>(`/api/batches/${id}`)).batch)!.plannedS)
-      .toBeGreaterThan(plannedS + 5);
+    const current = async () => currentStep((await server.get<BatchReply>(`/api/batches/${id}`)).batch)!;
+    await expect.poll(async () => (await current()).plannedS).toBeGreaterThan(plannedS + 5);
+    const darkS = (Date.now() - startedMs) / 1000 - plannedS / 2;
+    expect(Math.abs((await current()).plannedS! - plannedS - darkS)).toBeLessThan(8);
     const { samples } = await server.get<LightTraceReply>(`/api/batches/${id}/light-trace`);
     expect(samples.some(({ mWPerCm2 }) => mWPerCm2 > 3)).toBe(true);
     expect(samples.at(-1)!.mWPerCm2).toBe(0);
+    // taken out as it is: what counts is half, not the clock
+    const step = await current();
+    await server.post(`/api/batches/${id}/steps/${step.id}/finish`, {});
+    const { batch } = await server.get<BatchReply>(`/api/batches/${id}`);
+    console.log(
+      'LIT',
+      lightS(batch),
+      plannedS,
+      JSON.stringify(samples.map((s) => [(s.atMs - startedMs) / 1000, s.mWPerCm2])),
+    );
+    expect(Math.abs(lightS(batch) / (plannedS / 2) - 1)).toBeLessThan(0.15);
   },
 );

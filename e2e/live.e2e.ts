@@ -1,3 +1,5 @@
+import type { BatchReply } from '@north-step/contract';
+import { currentStep } from '@north-step/core/route';
 import { afterDoublePress, expect, test } from './bench.ts';
 
 test('two screens on one bench see each other within a second', async ({ bench: page, server, browser }) => {
@@ -11,38 +13,95 @@ test('two screens on one bench see each other within a second', async ({ bench: 
   await other.close();
 });
 
-test('the server is killed in mid-wash: the page waits, reconnects, and the same seconds remain', async ({
+const OUTAGE_MS = 60_000;
+
+test('the server is killed for a minute in mid-wash: work goes on, three commands wait, each is done once and when it was pressed', async ({
   bench: page,
   server,
 }) => {
+  test.setTimeout(150_000);
   const { id, name } = await server.hang();
   await server.post(`/api/batches/${id}/steps/s1/start`, {});
   await page.waitForTimeout(1600);
   await server.post(`/api/batches/${id}/steps/s1/finish`, {});
   await server.post(`/api/batches/${id}/steps/s2/finish`, {});
   await server.post(`/api/batches/${id}/steps/s3/start`, {});
+  const heading = page.getByRole('heading', { level: 1 });
   const seconds = async () => {
     const [minutes, rest] = (await page.getByRole('timer').innerText()).split(':').map(Number) as [number, number];
     return minutes * 60 + rest;
   };
   await page.getByRole('button', { name: new RegExp(`^${name}, Wash 1`) }).click();
-  await expect(page.getByRole('heading', { level: 1 })).toHaveText(`Lift ${name} out of Wash 1`);
+  await expect(heading).toHaveText(`Lift ${name} out of Wash 1`);
+  // what foresees the bench comes after the first paint
+  await afterDoublePress(page);
+  const plannedS = currentStep((await server.get<BatchReply>(`/api/batches/${id}`)).batch)!.plannedS!;
   const beforeS = await seconds();
   const beforeMs = Date.now();
   await server.kill();
+  const killedMs = Date.now();
   await expect(page.getByRole('status').filter({ hasText: 'The server is away' })).toBeVisible();
 
-  // pressed while it is away: kept, and sent once
   await page.keyboard.press('+');
   await expect(page.getByText(/1 kept here, to be sent once/)).toBeVisible();
-  await server.start();
-  await expect(page.getByText('The server is away')).toBeHidden({ timeout: 10_000 });
   await expect
     .poll(async () => Math.abs((await seconds()) - (beforeS + 30 - (Date.now() - beforeMs) / 1000)))
     .toBeLessThan(2);
+  await page.keyboard.press(' ');
+  const liftedMs = Date.now();
+  await expect(heading).toHaveText(`Lower ${name} into Wash 2`);
   await afterDoublePress(page);
   await page.keyboard.press(' ');
-  await expect(page.getByRole('button', { name: new RegExp(`^${name}, Wash 2, waiting`) })).toBeVisible();
+  const loweredMs = Date.now();
+  await expect(heading).toHaveText(`Lift ${name} out of Wash 2`);
+  await expect(page.getByText(/3 kept here, to be sent once, in order/)).toBeVisible();
+  // a reload loses nothing: they lie in the browser's database
+  const kept = await page.evaluate('indexedDB.databases().then((all) => all.map(({ name }) => name))');
+  expect(kept).toContain('north-step');
+
+  await page.waitForTimeout(OUTAGE_MS - (Date.now() - killedMs));
+  await server.start();
+  await expect(page.getByText('The server is away')).toBeHidden({ timeout: 10_000 });
+  await expect.poll(async () => currentStep((await server.get<BatchReply>(`/api/batches/${id}`)).batch)?.id).toBe('s4');
+  const { batch } = await server.get<BatchReply>(`/api/batches/${id}`);
+  const [wash1, wash2] = batch.steps.filter(({ kind }) => kind === 'wash');
+  expect(wash1!.plannedS).toBe(plannedS + 30);
+  expect(Math.abs(wash1!.endedAtMs! - liftedMs)).toBeLessThan(2000);
+  expect(wash2).toMatchObject({ state: 'running' });
+  expect(Math.abs(wash2!.startedAtMs! - loweredMs)).toBeLessThan(2000);
+  await expect(page.getByRole('alert')).toHaveCount(0);
+  await expect(heading).toHaveText(`Lift ${name} out of Wash 2`);
+});
+
+test('what was pressed without a server and meanwhile done on another screen is told in plain words', async ({
+  bench: page,
+  server,
+}) => {
+  const { id, name } = await server.hang();
+  await server.post(`/api/batches/${id}/steps/s1/start`, {});
+  const heading = page.getByRole('heading', { level: 1 });
+  await expect(heading).toHaveText(`${name} has dripped`);
+  await afterDoublePress(page);
+  // a trainee loses the server on purpose
+  await page.getByRole('link', { name: 'Room' }).click();
+  await page.getByRole('button', { name: 'This page loses the server for a minute' }).click();
+  await expect(page.getByText('The server is away')).toBeVisible();
+  await page.getByRole('link', { name: 'Bench' }).click();
+  await expect(heading).toHaveText(`${name} has dripped`);
+  await page.keyboard.press(' ');
+  await expect(heading).toHaveText(`Take ${name} off the plate`);
+  // meanwhile, on another screen
+  await server.post(`/api/batches/${id}/steps/s1/finish`, {});
+  await afterDoublePress(page);
+  await page.getByRole('link', { name: 'Room' }).click();
+  await page.getByRole('button', { name: 'Find the server again' }).click();
+  const told = page.getByRole('alert');
+  await expect(told).toContainText('Pressed while the server was away, and not done');
+  await expect(told).toContainText(`Drip of ${name} was already finished. Nothing was changed.`);
+  await told.getByRole('button', { name: 'Got it' }).click();
+  await expect(told).toBeHidden();
+  const { batch } = await server.get<BatchReply>(`/api/batches/${id}`);
+  expect(batch.steps.filter(({ state }) => state === 'done')).toHaveLength(1);
 });
 
 test('rotate the baths and take it back', async ({ bench: page, server }) => {

@@ -1,15 +1,19 @@
 import type { LightTraceReply } from '@north-step/contract';
 import type { Context } from '../context.ts';
 import { type Queryable, sql } from '../db/index.ts';
-import { runningStep, thinned } from './running.ts';
+import { makeThinner, runningStep } from './running.ts';
 import type { Timed } from './timed.ts';
+
+/** Light that changes by more than this between two samples went on, or out. */
+const STEP_SHARE = 0.2;
 
 /** Keeps what a lamp's own sensor sees while a batch is in it. */
 export function lightKeeper(context: Context): (stationId: string, samples: readonly Timed[]) => Promise<void> {
-  const last = new Map<string, number>();
+  const thin = makeThinner<Timed>(
+    ({ mWPerCm2: a = 0 }, { mWPerCm2: b = 0 }) => Math.abs(b - a) > STEP_SHARE * Math.max(a, b),
+  );
   return async (stationId, samples) => {
-    const seen = thinned(
-      last,
+    const seen = thin(
       stationId,
       samples.filter(({ mWPerCm2 }) => mWPerCm2 !== undefined),
     );

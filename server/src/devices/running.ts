@@ -20,18 +20,32 @@ export async function runningStep(db: Queryable, stationId: string, kind: StepKi
 /** Between two kept samples of one machine. */
 export const EVERY_MS = 5000;
 
+type Seen<T> = { readonly sample: T; readonly kept: boolean };
+
 /**
- * Takes one sample in five seconds, none twice.
- * @param last by station, when the newest was kept; moved on by this
+ * Takes one sample in five seconds of each machine, none twice, and both sides of every sudden change: so that what is summed
+ * over time is right to a second, and a long run stays short.
+ * @param changed whether something happened between two samples
  */
-export function thinned<T extends { readonly serverMs: number }>(
-  last: Map<string, number>,
-  stationId: string,
-  samples: readonly T[],
-): readonly T[] {
-  return samples.filter(({ serverMs }) => {
-    if (serverMs - (last.get(stationId) ?? 0) < EVERY_MS) return false;
-    last.set(stationId, serverMs);
-    return true;
-  });
+export function makeThinner<T extends { readonly serverMs: number }>(
+  changed: (before: T, after: T) => boolean,
+): (stationId: string, samples: readonly T[]) => readonly T[] {
+  const keptMs = new Map<string, number>();
+  const last = new Map<string, Seen<T>>();
+  return (stationId, samples) => {
+    const out: T[] = [];
+    for (const sample of samples) {
+      const before = last.get(stationId);
+      if (before && before.sample.serverMs >= sample.serverMs) continue;
+      const happened = before !== undefined && changed(before.sample, sample);
+      if (happened && !before.kept) out.push(before.sample);
+      const kept = happened || sample.serverMs - (keptMs.get(stationId) ?? 0) >= EVERY_MS;
+      if (kept) {
+        out.push(sample);
+        keptMs.set(stationId, sample.serverMs);
+      }
+      last.set(stationId, { sample, kept });
+    }
+    return out;
+  };
 }

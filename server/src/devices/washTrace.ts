@@ -2,21 +2,17 @@ import { type BatchState, currentStep } from '@north-step/core/route';
 import { type WashSoFar, washSoFar } from '@north-step/core/wash';
 import type { Context } from '../context.ts';
 import { type Queryable, sql } from '../db/index.ts';
-import { runningStep, thinned } from './running.ts';
+import { makeThinner, runningStep } from './running.ts';
 import type { Timed } from './timed.ts';
 
 /** Keeps what a wash unit does while a batch is in it: every change, and one sample in five seconds. */
 export function washKeeper(context: Context): (stationId: string, samples: readonly Timed[]) => Promise<void> {
-  const last = new Map<string, number>();
-  const state = new Map<string, string>();
+  const thin = makeThinner<Timed>((a, b) => a.stirring !== b.stirring || a.lidOpen !== b.lidOpen);
   return async (stationId, samples) => {
-    const telling = samples.filter(({ stirring }) => stirring !== undefined);
-    for (const { stirring, lidOpen } of telling) {
-      const now = `${stirring} ${lidOpen}`;
-      if (state.get(stationId) !== now) last.delete(stationId);
-      state.set(stationId, now);
-    }
-    const seen = thinned(last, stationId, telling);
+    const seen = thin(
+      stationId,
+      samples.filter(({ stirring }) => stirring !== undefined),
+    );
     if (seen.length === 0) return;
     const running = await runningStep(context.db, stationId, 'wash');
     const inside = running ? seen.filter(({ serverMs }) => serverMs >= running.startedAtMs) : [];

@@ -54,6 +54,7 @@ export function listenLive(): void {
     void outbox.adopt();
   });
   stream.addEventListener('change', (event) => {
+    if (serverIsCut()) return;
     const { topics } = JSON.parse((event as MessageEvent<string>).data) as { topics: string[] };
     const tags = topics.flatMap<Tag | { type: 'Batch'; id: string }>(
       (topic) => TAGS_OF[topic] ?? [{ type: 'Batch', id: topic.replace('batch:', '') }],

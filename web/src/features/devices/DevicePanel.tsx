@@ -1,4 +1,5 @@
 import type { Device } from '@north-step/contract';
+import { currentStep, remainingS } from '@north-step/core/route';
 import { useState } from 'react';
 import { useBenchQuery } from '../../app/api.ts';
 import { useDevice } from '../../app/useDevice.ts';
@@ -17,6 +18,12 @@ export function DevicePanel({ kind, deviceId }: { readonly kind: Device['kind'];
         : [];
   const [chosen, setChosen] = useState<string>();
   const aim = chosen ?? choices[0]?.id;
+  // a machine is started for what the step at its station has left
+  const step = bench?.open
+    .map((batch) => currentStep(batch))
+    .find((one) => one?.state === 'running' && one.station === device?.stationId);
+  const leftS = step && bench ? Math.ceil(remainingS(step, bench.nowMs)) : 0;
+  const amount = (button: string) => (button === 'start' && leftS > 0 ? { amount: leftS } : {});
   const more = about === 'batch' ? { batchId: aim } : about === 'vessel' ? { vesselId: aim } : {};
   if (!device) return <p className="mt-4 border-l-4 border-brick pl-3">This device has not been heard from lately.</p>;
   return (
@@ -37,7 +44,7 @@ export function DevicePanel({ kind, deviceId }: { readonly kind: Device['kind'];
           </select>
         </label>
       )}
-      <Buttons presses={presses} onPress={(button) => void press(button, more)} />
+      <Buttons presses={presses} onPress={(button) => void press(button, { ...more, ...amount(button) })} />
       {device.simulated && faults.length > 0 && (
         <>
           <p className="mt-3 text-sm text-ink-2">For practice: it is simulated, and can be given a fault.</p>
