@@ -181,12 +181,6 @@ lit(
     const step = await current();
     await server.post(`/api/batches/${id}/steps/${step.id}/finish`, {});
     const { batch } = await server.get<BatchReply>(`/api/batches/${id}`);
-    console.log(
-      'LIT',
-      lightS(batch),
-      plannedS,
-      JSON.stringify(samples.map((s) => [(s.atMs - startedMs) / 1000, s.mWPerCm2])),
-    );
     expect(Math.abs(lightS(batch) / (plannedS / 2) - 1)).toBeLessThan(0.15);
   },
 );

@@ -42,4 +42,50 @@ describe('a bridge', () => {
     expect(bridge.running).toBe(false);
     await following;
   });
+  it('keeps what it could not send, thins it, and sends it in order when the server is back', async () => {
+    const heard: number[][] = [];
+    let away = true;
+    server = createServer((request, response) => {
+      let body = '';
+      request.on('data', (data) => {
+        body += data;
+      });
+      request.on('end', () => {
+        if (away) return void response.writeHead(503).end('{}');
+        heard.push((JSON.parse(body).samples as { grams: number }[]).map(({ grams }) => grams));
+        response.end('{"ok":true}');
+      });
+    });
+    await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
+    const { port } = server.address() as AddressInfo;
+    const bridge = new Bridge({ server: `http://127.0.0.1:${port}`, id: 'lamp', token: 'x' });
+    for (let i = 0; i < 5; i++) expect(await bridge.send([{ atMs: i, grams: i }])).toBe(false);
+    away = false;
+    expect(await bridge.send([{ atMs: 5, grams: 5 }])).toBe(true);
+    expect(heard).toEqual([[0, 1, 2, 3, 4, 5]]);
+    expect(await bridge.send([{ atMs: 6, grams: 6 }])).toBe(true);
+    expect(heard[1]).toEqual([6]);
+  });
+  it('drops what the server will never take, and never holds more than one call may carry', async () => {
+    const bodies: number[] = [];
+    let status = 400;
+    server = createServer((request, response) => {
+      let body = '';
+      request.on('data', (data) => {
+        body += data;
+      });
+      request.on('end', () => {
+        bodies.push((JSON.parse(body).samples as object[]).length);
+        response.writeHead(status).end('{}');
+      });
+    });
+    await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
+    const { port } = server.address() as AddressInfo;
+    const bridge = new Bridge({ server: `http://127.0.0.1:${port}`, id: 'lamp', token: 'x' });
+    await bridge.send([{ atMs: 0 }]);
+    status = 500;
+    for (let i = 0; i < 130; i++) await bridge.send([{ atMs: i }]);
+    expect(bodies.slice(0, 2)).toEqual([1, 1]);
+    expect(Math.max(...bodies)).toBeLessThanOrEqual(100);
+  });
 });
