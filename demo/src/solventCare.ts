@@ -8,6 +8,7 @@ import { trueLoadPctW, trueStrengthPctW, truthOf } from './truth.ts';
 /** The shop rotates by what its book says, which runs behind the truth. */
 const FIRST_ROTATES_AT_PCT_W = 6.5;
 const CLEAN_ROTATES_AT_PCT_W = 2.6;
+const LAST_ROTATED_DAYS_AGO = 5;
 const BATH_ML = 4600;
 const JAR_ML = 600;
 const JAR_CHANGES_AT_PCT_W = 2;
@@ -43,8 +44,9 @@ export async function tendSolvent(shop: Shop, daysAgo: number): Promise<void> {
   const [mara, osei] = shop.people as [Technician, Technician];
   const { vessels } = await mara.get<SolventReply>('/api/solvent?limit=1');
   const of = (id: string): Vessel => vessels.find((vessel) => vessel.id === id)!;
-  if (of('bath-1').loadPctW >= FIRST_ROTATES_AT_PCT_W || of('bath-2').loadPctW >= CLEAN_ROTATES_AT_PCT_W)
-    await mara.rotate();
+  const due = of('bath-1').loadPctW >= FIRST_ROTATES_AT_PCT_W || of('bath-2').loadPctW >= CLEAN_ROTATES_AT_PCT_W;
+  // the last rotation is on the same day whatever the calendar, so that a visitor finds Wash 1 on its way to its limit
+  if (daysAgo === LAST_ROTATED_DAYS_AGO || (due && daysAgo > LAST_ROTATED_DAYS_AGO)) await mara.rotate();
   else
     for (const bath of [of('bath-1'), of('bath-2')])
       if (bath.volumeMl < BATH_ML * 0.88)

@@ -125,7 +125,13 @@ describe('got wet', () => {
 
 describe('leaving a step out', () => {
   const leave = (batch: BatchState, kind: StepKind = currentStep(batch)!.kind) =>
-    decideLeaveOut(batch, batch.steps.find((step) => step.kind === kind)!.id, 'fell off by themselves', at(0));
+    decideLeaveOut(
+      batch,
+      batch.steps.find((step) => step.kind === kind)!.id,
+      'fell off by themselves',
+      testBench,
+      at(0),
+    );
   it('takes it from the route and keeps why', () => {
     const batch = before('trim');
     const after = take(batch, leave(batch));
@@ -141,6 +147,21 @@ describe('leaving a step out', () => {
     const batch = before('wash');
     const one = take(batch, leave(batch));
     expect(leave(one)).toMatchObject({ ok: false, refusal: { message: expect.stringContaining('not been washed') } });
+  });
+  it('the last bath of a run: the rest is planned from the time it has soaked', () => {
+    const washed = play(
+      testBatch(),
+      (b) => b.steps.filter((s) => s.kind === 'wash' && s.state === 'done').length === 1,
+    );
+    const night = {
+      ...washed.batch,
+      steps: washed.batch.steps.map((s) =>
+        s.kind === 'wash' && s.state === 'done' ? { ...s, endedAtMs: s.startedAtMs! + 50_000_000 } : s,
+      ),
+    };
+    const after = take(night, decideLeaveOut(night, currentStep(night)!.id, 'enough', testBench, at(0)));
+    const dry = (b: BatchState) => b.steps.find(({ kind }) => kind === 'dry')!.plannedS!;
+    expect(dry(after)).toBeGreaterThan(10 * dry(night));
   });
   it('only what is next, before it is begun, and by no validated procedure', () => {
     expect(leave(before('wash'), 'trim')).toMatchObject({ ok: false, refusal: { code: 'NOT_NEXT' } });

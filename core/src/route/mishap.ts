@@ -1,6 +1,6 @@
 import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
 import { clockText } from '../units/index.ts';
-import { insertAfter, lightAgain, washAgain } from './again.ts';
+import { insertAfter, lightAgain, restAgain, washAgain } from './again.ts';
 import type { BenchNow } from './benchNow.ts';
 import type { Moment } from './decide.ts';
 import { blankOf } from './layRoute.ts';
@@ -126,6 +126,7 @@ export function decideLeaveOut(
   batch: BatchState,
   stepId: string,
   because: string,
+  bench: BenchNow,
   now: Moment,
 ): Result<BatchEvent[], Refusal> {
   const step = currentStep(batch);
@@ -155,5 +156,13 @@ export function decideLeaveOut(
       message: `${batch.name} has not been washed at all.`,
       remedy: 'Wash it, or mop it and hold it.',
     });
-  return ok([{ ...now, type: 'left-out', stepId, because }]);
+  return ok([...restAfter(batch, step, bench, now), { ...now, type: 'left-out', stepId, because }]);
+}
+
+/** When the last bath of a run is left out, the rest is planned from the time that the parts have soaked in the others. */
+function restAfter(batch: BatchState, step: Step, bench: BenchNow, now: Moment): BatchEvent[] {
+  const next = batch.steps[batch.steps.indexOf(step) + 1];
+  if ((step.kind !== 'wash' && step.kind !== 'rinse') || next?.kind !== 'dry') return [];
+  const [rest] = restAgain(batch, bench, now.atMs);
+  return [{ ...now, type: 'planned', times: { [next.id]: rest!.plannedS! } }];
 }

@@ -142,8 +142,8 @@ export function leaveOut(
   stepId: string,
   command: Command & { because: string },
 ): Promise<BatchReply> {
-  return act(context, batchId, `leave-out.${stepId}`, command, ({ batch, now }) =>
-    decideLeaveOut(batch, stepId, command.because, now),
+  return act(context, batchId, `leave-out.${stepId}`, command, ({ batch, bench, now }) =>
+    decideLeaveOut(batch, stepId, command.because, bench, now),
   );
 }
 

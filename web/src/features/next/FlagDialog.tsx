@@ -26,7 +26,8 @@ type FlagDialogProps = {
 };
 const READY = ['Ask the lead before going on', 'A piece is missing', 'Wrong part or wrong count'];
 const MEANS: Readonly<Record<Mishap['what'], string>> = {
-  'power lost': 'What each machine did not do is added; still liquid counts as no wash, time in solvent goes on.',
+  'power lost':
+    'What each machine did not do is added; still liquid washes far slower, and the time in solvent goes on.',
   'knocked over': 'It is flagged to be counted. In the lamp the side that lay down gets an increment after this run.',
   fell: 'It is flagged to be counted, and looked at again before it goes on.',
   'got wet': 'Resin or solvent came onto dry parts: washed again, dried, looked at; lit again if it had been.',

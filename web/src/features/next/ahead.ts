@@ -70,7 +70,7 @@ function foresee(
     case 'extend':
       return told(decideExtend(batch, stepId, Number(body.addS), now));
     case 'leave-out':
-      return told(decideLeaveOut(batch, stepId, String(body.because), now));
+      return told(decideLeaveOut(batch, stepId, String(body.because), bench, now));
     case 'stay':
       return told(decideStay(batch, stepId, String(body.because), now));
     default:
