@@ -9,9 +9,10 @@ import { pedalKey } from './useKeys.ts';
 const KEYS = [
   ['Space', 'do what the band says: start it, or done'],
   ['Y · S · T', 'at a look: matte or good · shine · tack or tacky'],
-  ['I', 'say more about a look: tinted, broken, how many, a note'],
+  ['I', 'say more about a look: every answer drawn, how many, a note, a photo'],
   ['+  −', 'add or take 30 s'],
-  ['F', 'flag the batch'],
+  ['F', 'something is wrong: power lost, knocked over, fell, got wet; leave a step out; a flag'],
+  ['G', 'the gear asked for is worn, for this shift'],
   ['← →', 'choose another batch; Esc goes back to what comes first'],
   ['# name ⏎', 'choose by label: what a scanner sends, or a hand types'],
   ['Enter', 'open the chosen batch'],
@@ -32,7 +33,7 @@ const SIGNALS: readonly (readonly [keyof Signals, string])[] = [
 /** All keys in one place; pedal and signals of this screen are set here; what to do when something went wrong. */
 export function Help({ onClose }: { readonly onClose: () => void }) {
   return (
-    <Sheet open onOpenChange={(open) => !open && onClose()} title="Keys on the bench">
+    <Sheet open onOpenChange={(open) => !open && onClose()} title="Keys on the bench" start="close">
       <dl className="grid grid-cols-[110px_1fr] gap-x-4 gap-y-1.5">
         {KEYS.map(([key, what]) => (
           <div key={key} className="contents">

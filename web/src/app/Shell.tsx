@@ -1,5 +1,5 @@
-import { lazy, Suspense, useState } from 'react';
-import { NavLink, Outlet, useNavigate } from 'react-router';
+import { lazy, Suspense, useEffect, useRef, useState } from 'react';
+import { NavLink, Outlet, useLocation, useNavigate } from 'react-router';
 import { useBenchQuery } from './api.ts';
 import { lit, workedBy } from './bench.ts';
 import { Notices } from './Notices.tsx';
@@ -28,6 +28,7 @@ export function Shell() {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const [helping, setHelping] = useState(false);
+  const main = useNewPage();
   useKeys({ '?': () => setHelping(true), '/': () => navigate('/batches?find=1') });
 
   return (
@@ -82,7 +83,7 @@ export function Shell() {
         </div>
       </header>
       <Notices />
-      <main id="main">
+      <main id="main" ref={main} tabIndex={-1} className="outline-none">
         <Outlet />
       </main>
       {helping && (
@@ -92,4 +93,19 @@ export function Shell() {
       )}
     </>
   );
+}
+
+/** A new page has its own title, and the next Tab goes into it, not through the head once more. */
+function useNewPage() {
+  const { pathname } = useLocation();
+  const main = useRef<HTMLElement>(null);
+  const before = useRef(pathname);
+  useEffect(() => {
+    const page = PAGES.findLast(([to]) => pathname === to || pathname.startsWith(`${to}/`))?.[1];
+    document.title = page ? `${page} · North Step` : 'North Step';
+    if (before.current === pathname) return;
+    before.current = pathname;
+    if (!main.current?.contains(document.activeElement)) main.current?.focus({ preventScroll: true });
+  }, [pathname]);
+  return main;
 }

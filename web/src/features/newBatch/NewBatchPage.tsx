@@ -70,6 +70,12 @@ export function NewBatchPage() {
     <div
       ref={drop}
       onDragOver={(event) => event.preventDefault()}
+      onKeyDown={(event) => {
+        // Enter hangs it also from a field that was just filled in
+        if (event.key !== 'Enter' || !(event.target instanceof HTMLInputElement)) return;
+        event.preventDefault();
+        if (draft.request && !draft.saving && !draft.plate.busy) void hang();
+      }}
       onDrop={(event) => {
         event.preventDefault();
         draft.plate.take([...event.dataTransfer.files]);
