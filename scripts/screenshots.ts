@@ -72,7 +72,6 @@ await take('routes', '/routes', (page) => page.getByRole('table').waitFor());
 await take('route', '/routes/warm-peel', (page) => page.getByRole('button', { name: /^4 / }).click());
 await take('batch-sheet', `/batches/${drying.id}`);
 await take('part', '/parts', (page) => page.waitForTimeout(4000));
-await take('card', '/resins/clear-port', (page) => page.getByLabel('beside').selectOption({ label: 'card 2' }));
 await take('solvent', '/solvent', (page) => page.getByRole('region', { name: / now$/ }).waitFor());
 await take('bath', '/solvent/baths/bath-1', (page) => page.getByRole('region', { name: 'Readings' }).waitFor());
 await take('reading', '/solvent/read?bath=bath-1&kind=flask', async (page) => {
@@ -86,15 +85,17 @@ await take('reading', '/solvent/read?bath=bath-1&kind=flask', async (page) => {
   await scale.getByText('calm').waitFor();
   await scale.getByRole('button', { name: 'Take this weight' }).click();
 });
-await take('clarity', '/solvent/read?bath=bath-1&kind=clarity', async (page) => {
-  await page.getByRole('button', { name: 'Take one with Camera' }).click();
-  await page.getByText(/The card was found/).waitFor();
-});
 await take('reclaim', '/solvent', (page) => page.getByRole('button', { name: 'Harden and filter …' }).click());
 await take('record', '/records');
-const { open } = (await (await fetch(`${ADDRESS}/api/bench`)).json()) as {
+const { open, laterLooks } = (await (await fetch(`${ADDRESS}/api/bench`)).json()) as {
   open: { id: string; part: { name: string } }[];
+  laterLooks: { batchId: string }[];
 };
+await take('room', '/room', (page) => page.getByText(/% humid · windows/).waitFor());
+await take('look', `/batches/${laterLooks[0]!.batchId}`, async (page) => {
+  await page.getByRole('button', { name: 'Look again, or came back …' }).click();
+  await page.getByRole('radio', { name: 'Soft below' }).click();
+});
 const hood = open.find(({ part }) => part.name === 'lens hood')!;
 await take('cure', `/cure/${hood.id}`, async (page) => {
   await page.getByRole('button', { name: 'turned over' }).waitFor({ timeout: 120_000 });

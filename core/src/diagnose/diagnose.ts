@@ -24,7 +24,8 @@ export type CauseId =
   | 'soak'
   | 'heat'
   | 'unheld'
-  | 'grit';
+  | 'grit'
+  | 'other';
 /** What mends it: more washing, more light, more rest, a turn; or nothing does. */
 export type Remedy = 'wash' | 'light' | 'rest' | 'turn' | 'rinse' | 'none';
 export type Cause = {
@@ -48,6 +49,12 @@ const REST_SD = 0.35;
 const above = (share: number, sd: number): number => (share <= 0 ? 0 : normalBelow(Math.log(share) / sd));
 const below = (share: number, sd: number): number => 1 - above(share, sd);
 
+const UNWRITTEN = {
+  id: 'other',
+  why: 'Another cause: what happened outside of what is kept here.',
+  remedy: 'none',
+} as const;
+
 type Candidate = Omit<Cause, 'share'> & { readonly present: number };
 
 /**
@@ -62,10 +69,12 @@ export function diagnose(fault: Fault, facts: Facts): readonly Cause[] {
     const others = none / (1 - STRENGTH * present);
     return (present * (1 - (1 - STRENGTH) * others)) / (1 - none);
   });
-  const total = posterior.reduce((sum, value) => sum + value, 0) || 1;
-  return all
-    .map(({ present: _, ...cause }, i) => ({ ...cause, share: posterior[i]! / total }))
-    .sort((a, b) => b.share - a.share);
+  const unwritten = LEAK / (1 - none);
+  const total = posterior.reduce((sum, value) => sum + value, unwritten);
+  return [
+    ...all.map(({ present: _, ...cause }, i) => ({ ...cause, share: posterior[i]! / total })),
+    { ...UNWRITTEN, share: unwritten / total },
+  ].sort((a, b) => b.share - a.share);
 }
 
 const rateSd = ({ rateDoubt }: Facts): number => Math.max(0.08, Math.log1p(rateDoubt) / Z90);
@@ -191,6 +200,7 @@ const NAMES: Readonly<Record<CauseId, string>> = {
   heat: 'heat',
   unheld: 'nothing held it',
   grit: 'grit',
+  other: 'something nobody wrote down',
 };
 export const causeName = (id: CauseId): string => NAMES[id];
 
