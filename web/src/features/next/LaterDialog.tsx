@@ -6,6 +6,7 @@ import { useNow } from '../../app/useNow.ts';
 import { LookPicture } from '../../glyphs/index.ts';
 import { Choice, Sheet, Stepper } from '../../ui/index.ts';
 import { Diagnosis } from './Diagnosis.tsx';
+import { markByLetter } from './letters.ts';
 import { FAULT_OF, LATER_OPTIONS } from './looks.ts';
 
 export type LaterSaid = {
@@ -53,11 +54,7 @@ export function LaterDialog({ batch, onClose, onSaid }: LaterDialogProps) {
       open
       onOpenChange={(open) => !open && onClose()}
       title={`Look again at ${batch.name}`}
-      onKeyDown={(event) => {
-        const typing = (event.target as HTMLElement).closest('input, textarea');
-        const keyed = LATER_OPTIONS.find(({ key }) => key === event.key.toLowerCase());
-        if (keyed && !typing && !event.ctrlKey && !event.metaKey && !event.altKey) setSeen(keyed.value);
-      }}
+      onKeyDown={(event) => markByLetter(event, LATER_OPTIONS, setSeen)}
     >
       <p className="mb-4 text-ink-2">
         {lit !== undefined && `Its light ended ${daysWords(nowMs - lit)} ago. `}

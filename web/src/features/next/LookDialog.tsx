@@ -8,6 +8,7 @@ import { useNow } from '../../app/useNow.ts';
 import { LookPicture } from '../../glyphs/index.ts';
 import { Choice, Sheet, Stepper } from '../../ui/index.ts';
 import { Diagnosis } from './Diagnosis.tsx';
+import { markByLetter } from './letters.ts';
 import { FAULT_OF, looksFor } from './looks.ts';
 
 const ColourCheck = lazy(async () => ({ default: (await import('../colour/index.ts')).ColourCheck }));
@@ -58,9 +59,7 @@ export function LookDialog({ batch, step, seen, onClose, onLook }: LookDialogPro
       onOpenChange={(open) => !open && onClose()}
       title={`${step.title} ${batch.name}`}
       onKeyDown={(event) => {
-        const typing = (event.target as HTMLElement).closest('input, textarea');
-        const keyed = options.find(({ key }) => key === event.key.toLowerCase());
-        if (keyed && !typing && !event.ctrlKey && !event.metaKey && !event.altKey) setOutcome(keyed.value);
+        markByLetter(event, options, setOutcome);
         // the pedal says yes to what is marked
         if (event.key !== pedalKey() || event.key === ' ') return;
         event.preventDefault();
