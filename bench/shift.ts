@@ -168,7 +168,7 @@ export function playShift(policy: Policy, seed: number): ShiftResult {
         spend(TOUCH_S);
         // mended, and the timer set to what is missing
         const gap = dark.get(step.id + batch.id);
-        if (gap) dark.set(step.id + batch.id, { ...gap, toS: nowS });
+        if (gap) dark.set(step.id + batch.id, { ...gap, toS: gap.toS ?? nowS });
         put(batch, decideExtend(batch, step.id, first.fix.addS, moment()));
       } else if (step?.kind === 'trim' && step.state === 'running' && (trimmedS.get(batch!.id) ?? 0) < HANDS_S.trim!) {
         trimmedS.set(batch!.id, (trimmedS.get(batch!.id) ?? 0) + PIECE_S);

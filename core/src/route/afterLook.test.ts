@@ -66,6 +66,15 @@ describe('a look after the light', () => {
     if (flag) expect(after.flag).toMatch(flag);
     else expect(after.flag).toBeUndefined();
   });
+  it('tacky at the end of its window is washed and lit once more; tacky still, it is held, and nothing is put in', () => {
+    const batch = at('look-cured');
+    const once = look({ ...batch, lastS: lightS(batch) }, 'tacky');
+    expect(putIn(batch, once)).toEqual(['wash', 'dry', 'look-matte', 'cure', 'look-cured']);
+    const again = play(once, (b) => currentStep(b)?.kind === 'look-cured', now.atMs).batch;
+    const held = look(again, 'tacky');
+    expect(putIn(again, held)).toEqual([]);
+    expect(held.held).toMatch(/more light only yellows it/);
+  });
   it('soft below at the end of its window is flagged, never lit past it', () => {
     const batch = at('look-cured');
     const spent = { ...batch, lastS: lightS(batch) };

@@ -52,6 +52,16 @@ export function afterLook(
         const hint = `Tacky after ${clockText(litS)}: ${clockText(addS)} more, then look again.`;
         return [insert(lightAgain(batch, addS, hint), hint)];
       }
+      // washed again at the end of its window and still tacky: more of either does not help
+      if (litS > (batch.lastS ?? Number.POSITIVE_INFINITY) + 1)
+        return [
+          { ...now, type: 'flagged', note: `Tacky after a second wash and ${clockText(litS)} of light.` },
+          {
+            ...now,
+            type: 'held',
+            reason: `Tacky after a second wash and ${clockText(litS)} of light, past its window: more light only yellows it. Try one piece under water or glycerine, where no oxygen keeps it tacky; else make it again.`,
+          },
+        ];
       return [
         insert(
           [...again(), ...lightAgain(batch, batch.addS, 'Washed again: one increment only.')],
