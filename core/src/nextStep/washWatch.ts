@@ -22,9 +22,10 @@ export function washWatch(batch: BatchState, step: Step, station: string, view: 
   const ranS = (view.nowMs - step.startedAtMs!) / 1000;
   const leftS = remainingS(step, view.nowMs);
   if (ageS >= FRESH_S || seen.lastStirring || ranS < SETTLING_S) return undefined;
-  const missingS = Math.max(0, ranS - seen.stirredS - ageS) + ageS;
+  const wantedS = step.knew?.wantedS;
+  const shortS = typeof wantedS === 'number' ? wantedS - seen.stirredS - Math.max(0, leftS) : 0;
   const roomS = batch.card.exposureCapS - exposureS(batch, view.nowMs) - Math.max(0, leftS);
-  const addS = Math.floor(Math.min(missingS, roomS));
+  const addS = batch.card.procedure ? 0 : Math.floor(Math.min(shortS, roomS));
   const fix = addS >= WORTH_S ? { fix: { addS } } : {};
   return {
     tier: 'turn',

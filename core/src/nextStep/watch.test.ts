@@ -26,7 +26,12 @@ const running = (kind: string) => {
 const washing = (() => {
   const batch = running('wash');
   // long enough that nothing else presses
-  return { ...batch, steps: batch.steps.map((step) => (step.state === 'running' ? { ...step, plannedS: 200 } : step)) };
+  return {
+    ...batch,
+    steps: batch.steps.map((step) =>
+      step.state === 'running' ? { ...step, plannedS: 200, knew: { ...step.knew, wantedS: 200 } } : step,
+    ),
+  };
 })();
 const told = (over: Partial<WashSoFar>): WashSoFar => ({
   stepId: currentStep(washing)!.id,
@@ -54,6 +59,14 @@ describe('a wash unit that stands still', () => {
       reason: expect.stringContaining('stirred for 0:30 of 1:00'),
       fix: { addS: 30 },
     });
+  });
+  it('asks no more once what is missing was added', () => {
+    const added = {
+      ...washing,
+      steps: washing.steps.map((step) => (step.state === 'running' ? { ...step, plannedS: 230 } : step)),
+    };
+    const { say, fix } = first(told({}), 60, added);
+    expect([say, fix]).toEqual(['Start Wash 1 again: it stands still', undefined]);
   });
   it('whose lid is open is told so', () => {
     expect(first(told({ lidOpen: true })).say).toBe('Close the lid of Wash 1');

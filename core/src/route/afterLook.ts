@@ -53,7 +53,7 @@ export function afterLook(
         return [insert(lightAgain(batch, addS, hint), hint)];
       }
       // washed again at the end of its window and still tacky: more of either does not help
-      if (litS > (batch.lastS ?? Number.POSITIVE_INFINITY) + 1)
+      if (washedAfterLight(batch))
         return [
           { ...now, type: 'flagged', note: `Tacky after a second wash and ${clockText(litS)} of light.` },
           {
@@ -103,4 +103,10 @@ export function afterLook(
     default:
       return [{ ...now, type: 'flagged', note: told! }];
   }
+}
+
+/** Whether it went back to the bath, or the brush, once it had had light. */
+function washedAfterLight({ steps }: BatchState): boolean {
+  const lit = steps.findIndex(({ kind, state }) => kind === 'cure' && state === 'done');
+  return steps.some(({ kind, state }, i) => i > lit && state === 'done' && (kind === 'wash' || kind === 'mop'));
 }

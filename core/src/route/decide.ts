@@ -88,9 +88,15 @@ function startWash(batch: BatchState, step: Step, bench: BenchNow, now: Moment):
     });
   }
   if (batch.card.procedure) return ok([{ ...now, type: 'started', stepId: step.id, knew }]);
+  const startedFor = (plannedS: number): BatchEvent => ({
+    ...now,
+    type: 'started',
+    stepId: step.id,
+    plannedS,
+    knew: { ...knew, wantedS: plannedS },
+  });
   const again = batch.steps.some((other) => other.kind === 'dry' && other.state === 'done');
-  if (again)
-    return ok([{ ...now, type: 'started', stepId: step.id, plannedS: Math.min(step.plannedS ?? leftS, leftS), knew }]);
+  if (again) return ok([startedFor(Math.min(step.plannedS ?? leftS, leftS))]);
   const plan = planWash({
     ...washRequest(requestOf(batch, bench, 0), batch.filmUm),
     stages: baths.map(stageOf),
@@ -105,7 +111,7 @@ function startWash(batch: BatchState, step: Step, bench: BenchNow, now: Moment):
       type: 'started',
       stepId: step.id,
       plannedS: times[step.id],
-      knew: { ...knew, plannedResidueUm: round(plan.value.residueUm, 3) },
+      knew: { ...knew, wantedS: times[step.id]!, plannedResidueUm: round(plan.value.residueUm, 3) },
     },
   ]);
 }

@@ -7,7 +7,7 @@ import {
   decideLook,
   decideTakeBack,
   exposureS,
-  laterLookDue,
+  laterDue,
   lightS,
   litAtMs,
 } from './index.ts';
@@ -34,12 +34,12 @@ describe('a second look', () => {
     [143.9, true],
     [144, false],
   ])('%d h after the light is due: %s', (hours, due) => {
-    expect(laterLookDue(batch, litAtMs(batch)! + hours * HOUR_MS)).toBe(due);
+    expect(laterDue(litAtMs(batch)!, litAtMs(batch)! + hours * HOUR_MS)).toBe(due);
   });
   it('is never due before the seal, nor for what had no light', () => {
-    expect(laterLookDue({ ...batch, recordHash: undefined }, now.atMs)).toBe(false);
+    expect(litAtMs({ ...batch, recordHash: undefined })).toBeUndefined();
     const green = { ...batch, steps: batch.steps.filter(({ kind }) => kind !== 'cure') };
-    expect(laterLookDue(green, now.atMs)).toBe(false);
+    expect(litAtMs(green)).toBeUndefined();
   });
 });
 

@@ -9,7 +9,7 @@ export type LaterLook = (typeof LATER_LOOKS)[number];
 
 const HOUR_MS = 3_600_000;
 /** Warp, cracks and tack show themselves within a day or two. An engineering guess. */
-export const LATER_AFTER_MS = 24 * HOUR_MS;
+const LATER_AFTER_MS = 24 * HOUR_MS;
 /** After so long nobody is asked any more: the parts are gone. */
 export const LATER_UNTIL_MS = 6 * 24 * HOUR_MS;
 
@@ -21,11 +21,9 @@ export function litAtMs(batch: BatchState): number | undefined {
   return batch.recordHash === undefined || ended.length === 0 ? undefined : Math.max(...ended);
 }
 
-/** Whether a sealed batch is due for its second look now. */
-export function laterLookDue(batch: BatchState, nowMs: number): boolean {
-  const lit = litAtMs(batch);
-  return lit !== undefined && nowMs >= lit + LATER_AFTER_MS && nowMs < lit + LATER_UNTIL_MS;
-}
+/** Whether a second look is due now, after light that ended then. */
+export const laterDue = (litAtMs: number, nowMs: number): boolean =>
+  nowMs >= litAtMs + LATER_AFTER_MS && nowMs < litAtMs + LATER_UNTIL_MS;
 
 /**
  * Takes pieces of a sealed batch back onto the bench as a batch of their own: with all that was done to them, at a look.

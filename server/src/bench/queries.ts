@@ -1,15 +1,9 @@
 import type { BathNote, BenchReply, Station, Vessel } from '@north-step/contract';
-import {
-  type BatchState,
-  type BathNow,
-  type BenchNow,
-  LATER_UNTIL_MS,
-  laterLookDue,
-  litAtMs,
-} from '@north-step/core/route';
+import type { BatchState, BathNow, BenchNow } from '@north-step/core/route';
 import { gramsFromMg, isAlcohol, loadPctW, type Parcel, parcelVolumeMl, strengthPctW } from '@north-step/core/solvent';
 import { type Queryable, sql } from '../db/index.ts';
 import { washesSoFar } from '../devices/index.ts';
+import { dueLater } from './dueLater.ts';
 import { lightNow, lightRows } from './lampRows.ts';
 import { litSoFar } from './litSoFar.ts';
 import { roomNow } from './roomNow.ts';
@@ -173,24 +167,6 @@ export async function bathSolvents(db: Queryable): Promise<Readonly<Record<strin
     sql`SELECT s.id, v.solvent FROM station s JOIN vessel v ON v.id = s.vessel_id`,
   );
   return Object.fromEntries(rows.map((row) => [row.id, row.solvent]));
-}
-
-/** Sealed batches whose second look is due. */
-async function dueLater(db: Queryable, nowMs: number): Promise<BenchReply['laterLooks']> {
-  const rows = await db.many<{ state: BatchState }>(sql`
-    SELECT state FROM batch b
-     WHERE sealed_at > ${new Date(nowMs - LATER_UNTIL_MS)} AND state->>'mergedInto' IS NULL
-       AND NOT EXISTS (SELECT 1 FROM record r WHERE r.batch_id = b.id AND r.kind = 'later look')
-     ORDER BY sealed_at`);
-  return rows
-    .filter(({ state }) => laterLookDue(state, nowMs))
-    .map(({ state: { id, name, count, part }, state }) => ({
-      batchId: id,
-      name,
-      count,
-      part: part.name,
-      litAtMs: litAtMs(state)!,
-    }));
 }
 
 /** Mean net resin of the last 30 washes in each vessel, g. */

@@ -26,9 +26,11 @@ type Seen<T> = { readonly sample: T; readonly kept: boolean };
  * Takes one sample in five seconds of each machine, none twice, and both sides of every sudden change: so that what is summed
  * over time is right to a second, and a long run stays short.
  * @param changed whether something happened between two samples
+ * @param everyMs how far apart kept samples may be, where five seconds are more than is needed
  */
 export function makeThinner<T extends { readonly serverMs: number }>(
   changed: (before: T, after: T) => boolean,
+  everyMs: (sample: T) => number = () => EVERY_MS,
 ): (stationId: string, samples: readonly T[]) => readonly T[] {
   const keptMs = new Map<string, number>();
   const last = new Map<string, Seen<T>>();
@@ -39,7 +41,7 @@ export function makeThinner<T extends { readonly serverMs: number }>(
       if (before && before.sample.serverMs >= sample.serverMs) continue;
       const happened = before !== undefined && changed(before.sample, sample);
       if (happened && !before.kept) out.push(before.sample);
-      const kept = happened || sample.serverMs - (keptMs.get(stationId) ?? 0) >= EVERY_MS;
+      const kept = happened || sample.serverMs - (keptMs.get(stationId) ?? 0) >= everyMs(sample);
       if (kept) {
         out.push(sample);
         keptMs.set(stationId, sample.serverMs);

@@ -2,12 +2,18 @@ import { type BatchState, currentStep } from '@north-step/core/route';
 import { type WashSoFar, washSoFar } from '@north-step/core/wash';
 import type { Context } from '../context.ts';
 import { type Queryable, sql } from '../db/index.ts';
-import { makeThinner, runningStep } from './running.ts';
+import { EVERY_MS, makeThinner, runningStep } from './running.ts';
 import type { Timed } from './timed.ts';
+
+/** A tub that stands still is asked for less often: parts may be forgotten in it over night. */
+const STILL_MS = 20_000;
 
 /** Keeps what a wash unit does while a batch is in it: every change, and one sample in five seconds. */
 export function washKeeper(context: Context): (stationId: string, samples: readonly Timed[]) => Promise<void> {
-  const thin = makeThinner<Timed>((a, b) => a.stirring !== b.stirring || a.lidOpen !== b.lidOpen);
+  const thin = makeThinner<Timed>(
+    (a, b) => a.stirring !== b.stirring || a.lidOpen !== b.lidOpen,
+    ({ stirring }) => (stirring ? EVERY_MS : STILL_MS),
+  );
   return async (stationId, samples) => {
     const seen = thin(
       stationId,
