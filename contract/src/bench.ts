@@ -88,11 +88,12 @@ export const ExtendCommand = Type.Object(
   { ...command, addS: Type.Number({ minimum: -14_400, maximum: 14_400, description: 's' }) },
   strict,
 );
+const PhotoId = Type.String({ pattern: '^[0-9a-f]{64}$', description: 'SHA-256 of a stored photo' });
 const Lab = Type.Object({ l: Type.Number(), a: Type.Number(), b: Type.Number() }, strict);
 /** Colours read on a stored photo, L*a*b* under D65. */
 const PhotoColourInput = Type.Object(
   {
-    photoSha256: Type.String({ pattern: '^[0-9a-f]{64}$' }),
+    photoSha256: PhotoId,
     part: Lab,
     reference: Type.Optional(Lab),
     noiseDb: Type.Number({ minimum: 0, maximum: 100 }),
@@ -107,6 +108,7 @@ export const LookCommand = Type.Object(
     broken: Type.Optional(Type.Integer({ minimum: 0, maximum: 1000 })),
     note: Type.Optional(Text(500)),
     colour: Type.Optional(PhotoColourInput),
+    photoSha256: Type.Optional(PhotoId),
     remedy: Type.Optional(literals(['wash', 'light'])),
   },
   strict,
@@ -132,6 +134,7 @@ export const LaterCommand = Type.Object(
     count: Type.Integer({ minimum: 1, maximum: 1000, description: 'pieces that it was seen on' }),
     cameBack: Type.Optional(Type.Boolean({ description: 'from whoever they were for' })),
     takeBack: Type.Optional(Type.Boolean({ description: 'onto the bench, as a batch of their own' })),
+    photoSha256: Type.Optional(PhotoId),
     note: Type.Optional(Text(500)),
   },
   strict,
@@ -144,6 +147,7 @@ export const LaterLooked = Type.Object({
   count: Type.Integer(),
   cameBack: Type.Boolean(),
   note: Type.Union([Type.String(), Type.Null()]),
+  photoSha256: Type.Union([Type.String(), Type.Null()]),
   takenBackAs: Type.Union([Type.Object({ id: EntityId, name: Type.String() }), Type.Null()]),
   likely: Type.Array(Type.Object({ cause: Type.String(), share: Type.Number() })),
   by: Type.String(),
@@ -171,7 +175,7 @@ export const BrokeBatch = Type.Object(
     count: Type.Integer({ minimum: 1, maximum: 1000 }),
     glued: Type.Optional(Type.Integer({ minimum: 0, maximum: 1000, description: 'of them mended with glue' })),
     note: Type.Optional(Text(300)),
-    photoSha256: Type.Optional(Type.String({ pattern: '^[0-9a-f]{64}$' })),
+    photoSha256: Type.Optional(PhotoId),
   },
   strict,
 );

@@ -11,6 +11,8 @@ export type Look = {
   readonly broken?: number;
   readonly note?: string;
   readonly colour?: PhotoColour;
+  /** of a stored photo */
+  readonly photoSha256?: string;
   /** chosen over what the window says: tacky parts go back to the bath, or get light */
   readonly remedy?: 'wash' | 'light';
 };
@@ -57,7 +59,16 @@ export function decideLook(
   }
   const colour = look.colour && lookColour(batch.colourBefore, look.colour);
   if (colour && !colour.ok) return colour;
-  const { outcome, note } = look;
-  const looked: BatchEvent = { ...now, type: 'looked', stepId, outcome, broken, note, colour: colour?.value };
+  const { outcome, note, photoSha256 } = look;
+  const looked: BatchEvent = {
+    ...now,
+    type: 'looked',
+    stepId,
+    outcome,
+    broken,
+    note,
+    photoSha256,
+    colour: colour?.value,
+  };
   return ok([looked, ...afterLook(batch, step, look, bench, now)]);
 }

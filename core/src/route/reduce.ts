@@ -53,7 +53,12 @@ export function applyEvent(state: BatchState | undefined, event: BatchEvent): Ba
         ...state,
         broken: state.broken + event.broken,
         steps: change(event.stepId, (step) =>
-          done(step, event.atMs, event.by, { outcome: event.outcome, note: event.note, colour: event.colour }),
+          done(step, event.atMs, event.by, {
+            outcome: event.outcome,
+            note: event.note,
+            photoSha256: event.photoSha256,
+            colour: event.colour,
+          }),
         ),
       };
     case 'coloured':

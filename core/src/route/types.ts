@@ -66,6 +66,7 @@ export type Step = {
   readonly outcome?: LookOutcome;
   /** said at a look */
   readonly note?: string;
+  readonly photoSha256?: string;
   /** measured at a look */
   readonly colour?: LookColour;
   /** past its limit in solvent and left in: why */
@@ -189,6 +190,7 @@ export type BatchEvent = Told &
         readonly outcome: LookOutcome;
         readonly broken: number;
         readonly note?: string;
+        readonly photoSha256?: string;
         readonly colour?: LookColour;
       }
     | { readonly type: 'coloured'; readonly before: ColourBefore }

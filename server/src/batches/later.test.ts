@@ -47,6 +47,7 @@ describe('a second look at a sealed batch', () => {
   });
   it.each([
     ['more pieces than there were', { seen: 'sound', count: 5 }, 422, 'BAD_VALUE'],
+    ['a photo that is not stored', { seen: 'sound', count: 1, photoSha256: 'a'.repeat(64) }, 404, 'UNKNOWN_PHOTO'],
     ['an unknown sight', { seen: 'fine', count: 1 }, 400, 'BAD_INPUT'],
   ])('%s is refused and seals nothing', async (_, body, status, code) => {
     const reply = await later(body);

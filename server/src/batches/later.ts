@@ -7,6 +7,7 @@ import type { Context } from '../context.ts';
 import { type Queryable, sql } from '../db/index.ts';
 import { runCommand } from '../http/command.ts';
 import { Refused } from '../http/errors.ts';
+import { needPhoto } from '../photos/index.ts';
 import { chain, iso } from '../records/index.ts';
 import { freeName } from './freeName.ts';
 import { loadBatch, record } from './store.ts';
@@ -31,6 +32,7 @@ export function lookLater(context: Context, batchId: string, command: LaterComma
     const nowMs = context.nowMs();
     const now = { atMs: nowMs, by: command.by ?? 'workshop' };
     refuseLater(batch, command);
+    if (command.photoSha256) await needPhoto(tx, command.photoSha256);
     const back = command.takeBack ? await takeBack(context, tx, batch, command, now) : undefined;
     const lit = litAtMs(batch);
     const fault = FAULT_OF[command.seen];
@@ -46,6 +48,7 @@ export function lookLater(context: Context, batchId: string, command: LaterComma
       of: batch.count,
       cameBack: command.cameBack ?? false,
       note: command.note,
+      photoSha256: command.photoSha256,
       takenBackAs: back && { id: back.id, name: back.name },
       hoursAfterLight: lit === undefined ? undefined : Math.round((nowMs - lit) / 3_600_000),
       likely: causes
@@ -92,9 +95,10 @@ async function takeBack(
   return record(tx, undefined, [taken.value], commandId);
 }
 
-type Body = Omit<LaterLooked, 'number' | 'hash' | 'atMs' | 'note' | 'takenBackAs'> & {
+type Body = Omit<LaterLooked, 'number' | 'hash' | 'atMs' | 'note' | 'photoSha256' | 'takenBackAs'> & {
   readonly at: string;
   readonly note?: string;
+  readonly photoSha256?: string;
   readonly takenBackAs?: { readonly id: string; readonly name: string };
 };
 
@@ -106,7 +110,7 @@ export async function laterLooks(db: Queryable, batchId: string): Promise<LaterR
   return {
     looks: rows.map(({ file }) => {
       const { number, hash, body } = JSON.parse(file) as SealedRecord;
-      const { seen, count, cameBack, note, takenBackAs, likely, by, at } = body as unknown as Body;
+      const { seen, count, cameBack, note, photoSha256, takenBackAs, likely, by, at } = body as unknown as Body;
       return {
         number,
         hash,
@@ -114,6 +118,7 @@ export async function laterLooks(db: Queryable, batchId: string): Promise<LaterR
         count,
         cameBack,
         note: note ?? null,
+        photoSha256: photoSha256 ?? null,
         takenBackAs: takenBackAs ?? null,
         likely,
         by,

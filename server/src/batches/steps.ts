@@ -110,7 +110,8 @@ export async function lookAt(
   stepId: string,
   command: Command & Look,
 ): Promise<BatchReply> {
-  if (command.colour) await needPhoto(context.db, command.colour.photoSha256);
+  for (const sha256 of [command.colour?.photoSha256, command.photoSha256])
+    if (sha256) await needPhoto(context.db, sha256);
   return act(context, batchId, `look.${stepId}`, command, ({ batch, bench, now }) =>
     decideLook(batch, stepId, command, bench, now),
   );

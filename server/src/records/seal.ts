@@ -99,6 +99,7 @@ export function recordBody(
         by: step.by,
         outcome: step.outcome,
         note: step.note,
+        photoSha256: step.photoSha256,
         mishaps: step.mishaps?.map(({ atMs, ...mishap }) => ({ ...mishap, at: iso(atMs) })),
         stays: step.stays?.map(({ atMs, ...stay }) => ({ ...stay, at: iso(atMs) })),
         colour: step.colour && { ...step.colour },

@@ -2,6 +2,7 @@ export * from './Choice.tsx';
 export * from './HeadRow.tsx';
 export * from './NumberField.tsx';
 export * from './Pages.tsx';
+export * from './PhotoPick.tsx';
 export * from './PhotoSource.tsx';
 export * from './Sheet.tsx';
 export * from './States.tsx';

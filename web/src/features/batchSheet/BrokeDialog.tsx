@@ -1,7 +1,7 @@
 import type { BatchState } from '@north-step/core/route';
-import { useRef, useState } from 'react';
-import { storePhoto } from '../../app/storePhoto.ts';
-import { Sheet, Stepper } from '../../ui/index.ts';
+import { useState } from 'react';
+import { usePhoto } from '../../app/usePhoto.ts';
+import { PhotoPick, Sheet, Stepper } from '../../ui/index.ts';
 import type { Send } from './send.ts';
 
 type BrokeDialogProps = { readonly batch: BatchState; readonly send: Send; readonly onClose: () => void };
@@ -12,13 +12,10 @@ export function BrokeDialog({ batch, send, onClose }: BrokeDialogProps) {
   const [count, setCount] = useState(1);
   const [glued, setGlued] = useState(0);
   const [note, setNote] = useState('');
-  const [photo, setPhoto] = useState<File>();
-  const [wrong, setWrong] = useState<string>();
-  const input = useRef<HTMLInputElement>(null);
+  const { photo, setPhoto, wrong, store } = usePhoto();
   const save = async () => {
-    setWrong(undefined);
-    const photoSha256 = photo && (await storePhoto(photo).catch((error: Error) => void setWrong(error.message)));
-    if (photo && !photoSha256) return;
+    const photoSha256 = await store();
+    if (photoSha256 === false) return;
     const answer = await send('broke', { count, glued, note: note.trim() || undefined, photoSha256 });
     if (answer?.ok) onClose();
   };
@@ -53,25 +50,15 @@ export function BrokeDialog({ batch, send, onClose }: BrokeDialogProps) {
             <span className="label">What broke, where</span>
             <input className="field" maxLength={300} value={note} onChange={(event) => setNote(event.target.value)} />
           </label>
-          <input
-            ref={input}
-            type="file"
-            accept="image/png,image/jpeg,image/webp"
-            capture="environment"
-            className="sr-only"
-            tabIndex={-1}
-            aria-label="Photo of the break"
-            onChange={(event) => setPhoto(event.target.files?.[0])}
-          />
-          <button type="button" className="btn mt-3" onClick={() => input.current?.click()}>
-            {photo ? `Photo: ${photo.name}` : 'Add a photo'}
-          </button>
+          <div className="mt-3">
+            <PhotoPick label="Photo of the break" photo={photo} onPhoto={setPhoto} />
+          </div>
           {wrong && (
             <p role="alert" className="mt-2 border-l-4 border-brick pl-3">
               {wrong} What you said is still here.
             </p>
           )}
-          <button type="button" className="btn btn-sea mt-3 ml-3" onClick={() => void save()}>
+          <button type="button" className="btn btn-sea mt-3" onClick={() => void save()}>
             Write it down
           </button>
         </>

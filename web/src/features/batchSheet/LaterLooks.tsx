@@ -14,7 +14,7 @@ export function LaterLooks({ batch }: { readonly batch: BatchState }) {
     <section aria-label="Seen later" className="mt-4">
       <h3 className="text-lg font-bold">Seen later</h3>
       <ul>
-        {looks.map(({ number, hash, seen, count, cameBack, note, takenBackAs, likely, by, atMs }) => (
+        {looks.map(({ number, hash, seen, count, cameBack, note, photoSha256, takenBackAs, likely, by, atMs }) => (
           <li key={number} className="border-b border-line py-2">
             <p>
               <b>
@@ -22,6 +22,11 @@ export function LaterLooks({ batch }: { readonly batch: BatchState }) {
               </b>
               {cameBack && ' came back'}
               {note && `: ${note}`}
+              {photoSha256 && (
+                <a className="ml-2 underline" href={`/api/photos/${photoSha256}`} target="_blank" rel="noreferrer">
+                  photo
+                </a>
+              )}
               {takenBackAs && (
                 <>
                   {' · '}

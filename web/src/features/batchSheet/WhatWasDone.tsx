@@ -49,7 +49,19 @@ export function WhatWasDone({ batch, nowMs }: { readonly batch: BatchState; read
               <td>{step.title}</td>
               <td className="font-mono">{step.plannedS === undefined ? '' : clockText(step.plannedS)}</td>
               <td className="font-mono whitespace-nowrap">{tookText(step, nowMs)}</td>
-              <td className="font-normal">{knownText(batch, step)}</td>
+              <td className="font-normal">
+                {knownText(batch, step)}
+                {step.photoSha256 && (
+                  <a
+                    className="ml-2 underline"
+                    href={`/api/photos/${step.photoSha256}`}
+                    target="_blank"
+                    rel="noreferrer"
+                  >
+                    photo
+                  </a>
+                )}
+              </td>
               <td className="whitespace-nowrap">{step.by ?? '–'}</td>
             </tr>
           ))}

@@ -3,8 +3,9 @@ import { type BatchState, type LaterLook, litAtMs } from '@north-step/core/route
 import { useMemo, useState } from 'react';
 import { useBenchQuery } from '../../app/api.ts';
 import { useNow } from '../../app/useNow.ts';
+import { usePhoto } from '../../app/usePhoto.ts';
 import { LookPicture } from '../../glyphs/index.ts';
-import { Choice, Sheet, Stepper } from '../../ui/index.ts';
+import { Choice, PhotoPick, Sheet, Stepper } from '../../ui/index.ts';
 import { Diagnosis } from './Diagnosis.tsx';
 import { markByLetter } from './letters.ts';
 import { FAULT_OF, LATER_OPTIONS } from './looks.ts';
@@ -15,6 +16,7 @@ export type LaterSaid = {
   readonly cameBack?: true;
   readonly takeBack?: true;
   readonly note?: string;
+  readonly photoSha256?: string;
 };
 type LaterDialogProps = {
   /** a sealed batch */
@@ -41,14 +43,19 @@ export function LaterDialog({ batch, onClose, onSaid }: LaterDialogProps) {
   );
   const taking = seen !== 'sound' && (takeBack ?? MENDED.has(seen));
   const lit = litAtMs(batch);
-  const save = () =>
+  const { photo, setPhoto, wrong, store } = usePhoto();
+  const save = async () => {
+    const photoSha256 = await store();
+    if (photoSha256 === false) return;
     onSaid({
       seen,
       count,
       ...(cameBack ? { cameBack } : {}),
       ...(taking ? { takeBack: true } : {}),
       ...(note.trim() === '' ? {} : { note: note.trim() }),
+      ...(photoSha256 ? { photoSha256 } : {}),
     });
+  };
   return (
     <Sheet
       open
@@ -88,9 +95,17 @@ export function LaterDialog({ batch, onClose, onSaid }: LaterDialogProps) {
           Take {count === 1 ? 'it' : `these ${count}`} back onto the bench, as a batch of their own
         </label>
       )}
-      <button type="button" className="btn btn-sea mt-3" onClick={save}>
-        Seal what was seen
-      </button>
+      {wrong && (
+        <p role="alert" className="mt-2 border-l-4 border-brick pl-3">
+          {wrong} What you said is still here.
+        </p>
+      )}
+      <div className="mt-3 flex gap-3">
+        <button type="button" className="btn btn-sea" onClick={() => void save()}>
+          Seal what was seen
+        </button>
+        <PhotoPick label="Photo of what you see" photo={photo} onPhoto={setPhoto} />
+      </div>
     </Sheet>
   );
 }

@@ -5,8 +5,9 @@ import { lazy, Suspense, useMemo, useState } from 'react';
 import { useBenchQuery } from '../../app/api.ts';
 import { pedalKey } from '../../app/useKeys.ts';
 import { useNow } from '../../app/useNow.ts';
+import { usePhoto } from '../../app/usePhoto.ts';
 import { LookPicture } from '../../glyphs/index.ts';
-import { Choice, Sheet, Stepper } from '../../ui/index.ts';
+import { Choice, PhotoPick, Sheet, Stepper } from '../../ui/index.ts';
 import { Diagnosis } from './Diagnosis.tsx';
 import { markByLetter } from './letters.ts';
 import { FAULT_OF, looksFor } from './looks.ts';
@@ -24,6 +25,7 @@ type LookDialogProps = {
     broken?: number;
     note?: string;
     colour?: PhotoColour;
+    photoSha256?: string;
     remedy?: 'wash' | 'light';
   }) => void;
 };
@@ -45,14 +47,19 @@ export function LookDialog({ batch, step, seen, onClose, onLook }: LookDialogPro
     [fault, batch, bench, nowMs],
   );
   const remedy = chosen ?? (causes?.[0]?.remedy === 'wash' ? 'wash' : 'light');
-  const save = () =>
+  const { photo, setPhoto, wrong, store } = usePhoto();
+  const save = async () => {
+    const photoSha256 = await store();
+    if (photoSha256 === false) return;
     onLook({
       outcome,
       broken: broken > 0 ? broken : undefined,
       note: note.trim() === '' ? undefined : note.trim(),
       colour,
+      photoSha256,
       ...(outcome === 'tacky' ? { remedy } : {}),
     });
+  };
   return (
     <Sheet
       open
@@ -63,7 +70,7 @@ export function LookDialog({ batch, step, seen, onClose, onLook }: LookDialogPro
         // the pedal says yes to what is marked
         if (event.key !== pedalKey() || event.key === ' ') return;
         event.preventDefault();
-        save();
+        void save();
       }}
     >
       <p className="mb-4 text-ink-2">{step.hint}</p>
@@ -84,10 +91,18 @@ export function LookDialog({ batch, step, seen, onClose, onLook }: LookDialogPro
           <input className="field" value={note} maxLength={500} onChange={(event) => setNote(event.target.value)} />
         </label>
       </div>
-      {step.kind === 'look-cured' && !measuring && (
-        <button type="button" className="mt-2 min-h-11 underline" onClick={() => setMeasuring(true)}>
-          Measure its colour by photo
-        </button>
+      <div className="mt-2 flex flex-wrap items-center gap-4">
+        <PhotoPick label="Photo of what you see" photo={photo} onPhoto={setPhoto} />
+        {step.kind === 'look-cured' && !measuring && (
+          <button type="button" className="min-h-11 underline" onClick={() => setMeasuring(true)}>
+            Measure its colour by photo
+          </button>
+        )}
+      </div>
+      {wrong && (
+        <p role="alert" className="mt-2 border-l-4 border-brick pl-3">
+          {wrong} What you said is still here.
+        </p>
       )}
       {measuring && (
         <Suspense fallback={null}>
@@ -109,7 +124,7 @@ export function LookDialog({ batch, step, seen, onClose, onLook }: LookDialogPro
           />
         </div>
       )}
-      <button type="button" className="btn btn-sea mt-5" onClick={save}>
+      <button type="button" className="btn btn-sea mt-5" onClick={() => void save()}>
         Record the look
       </button>
     </Sheet>

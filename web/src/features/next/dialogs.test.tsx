@@ -1,6 +1,6 @@
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, describe, expect, it } from 'vitest';
-import { batchAt, benchReply, leavePage, showPage } from '../../testing/page.tsx';
+import { batchAt, benchReply, failure, leavePage, showPage } from '../../testing/page.tsx';
 
 afterEach(leavePage);
 const ok = { batch: batchAt('drip') };
@@ -42,6 +42,24 @@ describe('a guided look', () => {
     await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull());
     press('t');
     await waitFor(() => expect(posted[0]!.body).toMatchObject({ outcome: 'tacky' }));
+  });
+  it('keeps a photo with what was seen, and says why when it cannot', async () => {
+    const answers = { ...bench('look-cured'), '/api/photos': { sha256: 'f'.repeat(64) } };
+    const { posted } = showPage('/', answers);
+    await screen.findByRole('heading', { name: /Touch and tilt Knot 1/ });
+    press('i');
+    const dialog = within(await dialogCalled(/Knot 1$/));
+    const file = new File(['x'], 'tip.png', { type: 'image/png' });
+    fireEvent.change(dialog.getByLabelText('Photo of what you see'), { target: { files: [file] } });
+    expect(dialog.getByRole('button', { name: 'Photo: tip.png' })).toBeDefined();
+    Object.assign(answers, { '/api/photos': failure(422, { code: 'BAD_VALUE', message: 'That is no photo.' }) });
+    fireEvent.click(dialog.getByRole('button', { name: 'Record the look' }));
+    expect((await dialog.findByRole('alert')).textContent).toContain('That is no photo.');
+    Object.assign(answers, { '/api/photos': { sha256: 'f'.repeat(64) } });
+    fireEvent.click(dialog.getByRole('button', { name: 'Record the look' }));
+    await waitFor(() =>
+      expect(posted.at(-1)).toMatchObject({ body: { outcome: 'good', photoSha256: 'f'.repeat(64) } }),
+    );
   });
   it('letters typed into the note are letters', async () => {
     showPage('/', bench('look-matte'));
@@ -117,6 +135,7 @@ describe('a second look', () => {
     showPage('/batches/a?look=later', {
       '/api/bench': benchReply([]),
       '/api/batches/a': { batch: sealed },
+      '/api/batches/a/light-trace': { samples: [] },
       '/api/batches/a/later': {
         looks: [
           {
@@ -126,6 +145,7 @@ describe('a second look', () => {
             count: 2,
             cameBack: true,
             note: 'at the tip',
+            photoSha256: 'ab',
             takenBackAs: { id: 'n', name: 'Knot 1b' },
             likely: [{ cause: 'nothing held it', share: 0.7 }],
             by: 'Ada B.',
