@@ -5,30 +5,49 @@ import {
   applyEvent,
   type BatchEvent,
   type BatchState,
+  CURED_LOOKS,
   currentStep,
   decideExtend,
   decideFinish,
+  decideLeaveOut,
+  decideLifted,
   decideLook,
+  decideMishap,
   decideStart,
+  decideStay,
   exposureS,
+  type LookOutcome,
   lightS,
+  MATTE_LOOKS,
+  MISHAPS,
+  type Mishap,
   replay,
+  stoodS,
 } from './index.ts';
 
 type Try = {
-  readonly verb: 'start' | 'finish' | 'extend' | 'look';
+  readonly verb: 'start' | 'finish' | 'lifted' | 'extend' | 'stay' | 'look' | 'mishap' | 'leave-out';
   readonly stepPick: number;
   readonly waitS: number;
   readonly addS: number;
-  readonly outcome: 'matte' | 'shine' | 'tack' | 'good' | 'tacky' | 'tinted' | 'broken';
+  readonly outcome: LookOutcome;
+  readonly what: Mishap['what'];
 };
 const someTry: fc.Arbitrary<Try> = fc.record({
-  verb: fc.constantFrom('start', 'finish', 'extend', 'look'),
+  verb: fc.oneof(
+    { weight: 8, arbitrary: fc.constantFrom('start' as const, 'finish' as const, 'look' as const) },
+    { weight: 1, arbitrary: fc.constantFrom('lifted' as const, 'extend' as const, 'stay' as const) },
+    { weight: 1, arbitrary: fc.constantFrom('mishap' as const, 'leave-out' as const) },
+  ),
   // mostly the current step, now and then any other
   stepPick: fc.oneof({ weight: 4, arbitrary: fc.constant(-1) }, { weight: 1, arbitrary: fc.nat(14) }),
   waitS: fc.integer({ min: 2, max: 400 }),
   addS: fc.integer({ min: -100, max: 200 }),
-  outcome: fc.constantFrom('matte', 'shine', 'tack', 'good', 'tacky', 'tinted', 'broken'),
+  outcome: fc.oneof(
+    { weight: 3, arbitrary: fc.constantFrom<LookOutcome[]>('matte', 'good', 'tacky') },
+    { weight: 1, arbitrary: fc.constantFrom<LookOutcome[]>(...MATTE_LOOKS, ...CURED_LOOKS) },
+  ),
+  what: fc.constantFrom(...MISHAPS),
 });
 
 function attempt(state: BatchState, t: Try, atMs: number) {
@@ -40,6 +59,14 @@ function attempt(state: BatchState, t: Try, atMs: number) {
       return decideStart(state, stepId, testBench, {}, now);
     case 'finish':
       return decideFinish(state, stepId, testBench, now);
+    case 'lifted':
+      return decideLifted(state, stepId, atMs - 1000 * Math.abs(t.addS), testBench, now);
+    case 'stay':
+      return decideStay(state, stepId, 'hands are full', now);
+    case 'mishap':
+      return decideMishap(state, { what: t.what, offS: Math.abs(t.addS) }, testBench, now);
+    case 'leave-out':
+      return decideLeaveOut(state, stepId, 'not needed', testBench, now);
     case 'extend':
       return decideExtend(state, stepId, t.addS, now);
     case 'look':
@@ -79,6 +106,17 @@ function checkInvariants(state: BatchState, atMs: number): void {
       state.flag !== undefined ||
       state.steps.some((step) => step.kind === 'wash' && step.state === 'running'),
     'an overrun is flagged',
+  );
+  must(
+    state.steps.every(
+      (step) => step.startedAtMs === undefined || stoodS(step) * 1000 <= (step.endedAtMs ?? atMs) - step.startedAtMs,
+    ),
+    'no machine stood still for longer than it ran',
+  );
+  must(
+    state.steps.filter(({ kind }) => kind === 'look-matte' || kind === 'seal').length >= 2 &&
+      state.steps.some(({ kind }) => kind === 'wash'),
+    'looks, the seal and a wash are never left out',
   );
   must(lightS(state) >= 0 && state.broken >= 0, 'sums are never negative');
 }

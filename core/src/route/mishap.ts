@@ -29,8 +29,9 @@ export function decideMishap(
 ): Result<BatchEvent[], Refusal> {
   const step = currentStep(batch);
   if (!step) return refuse({ code: 'ALL_DONE', message: `Every step of ${batch.name} is done.` });
-  const { what, offS, note } = happened;
-  const told: BatchEvent = { ...now, type: 'happened', stepId: step.id, what, offS, note };
+  const { what, note } = happened;
+  // only a machine without power stands still
+  const told: BatchEvent = { ...now, type: 'happened', stepId: step.id, what, note };
   switch (what) {
     case 'power lost':
       return powerLost(batch, step, happened, now);

@@ -1,6 +1,7 @@
+import { CURED_LOOKS, LATER_LOOKS, MATTE_LOOKS } from '@north-step/core/route';
 import { cleanup, render, screen } from '@testing-library/react';
 import { afterEach, describe, expect, it } from 'vitest';
-import { Fuse, LoadLadder, Ribbon, Tag, Tube, WindowBar } from './index.ts';
+import { Fuse, LoadLadder, LookPicture, Ribbon, type Seen, Tag, Tube, WindowBar } from './index.ts';
 
 afterEach(cleanup);
 
@@ -44,5 +45,27 @@ describe('glyphs say in words what they draw', () => {
     const bar = { row: 'w', batchId: 'b', batchName: 'Tern 1', stepTitle: 'Wash 1', startS: 60, endS: 120 };
     render(<Ribbon rows={[{ id: 'w', name: 'Wash 1' }]} bars={[bar]} spanS={3600} clockAt={(s) => `+${s}`} />);
     expect(screen.getByRole('img').getAttribute('aria-label')).toContain('+60 Wash 1 Tern 1');
+  });
+});
+
+describe('what a look can find', () => {
+  const all = [...new Set<Seen>([...MATTE_LOOKS, ...CURED_LOOKS, ...LATER_LOOKS])];
+  const drawn = (of: Seen) => {
+    const { container } = render(<LookPicture of={of} />);
+    const svg = container.querySelector('svg')!;
+    expect(svg.getAttribute('aria-hidden')).toBe('true');
+    // hatches carry an id of their own
+    return svg.innerHTML.replaceAll(/url\(#[^)]+\)/g, 'hatch').replaceAll(/ id="[^"]*"/g, '');
+  };
+  it('is drawn differently for everything that is seen differently', () => {
+    const pictures = new Map<string, Seen[]>();
+    for (const seen of all) pictures.set(drawn(seen), [...(pictures.get(drawn(seen)) ?? []), seen]);
+    expect([...pictures.values()].filter((group) => group.length > 1)).toEqual([
+      ['tack', 'tacky'],
+      ['good', 'sound'],
+    ]);
+  });
+  it('needs no colour to be told apart: by shape, hatch and dots alone', () => {
+    for (const seen of all) expect(drawn(seen)).not.toMatch(/fill="(?!none|hatch|var\(--(panel|ink|ink-2)\))[^"]+"/);
   });
 });
