@@ -1,6 +1,6 @@
 import type { BatchState } from '@north-step/core/route';
 import { useState } from 'react';
-import { usePhoto } from '../../app/usePhoto.ts';
+import { useKeptPhoto } from '../../app/useKeptPhoto.ts';
 import { PhotoPick, Sheet, Stepper } from '../../ui/index.ts';
 import type { Send } from './send.ts';
 
@@ -12,7 +12,7 @@ export function BrokeDialog({ batch, send, onClose }: BrokeDialogProps) {
   const [count, setCount] = useState(1);
   const [glued, setGlued] = useState(0);
   const [note, setNote] = useState('');
-  const { photo, setPhoto, wrong, store } = usePhoto();
+  const { photo, setPhoto, wrong, store } = useKeptPhoto();
   const save = async () => {
     const photoSha256 = await store();
     if (photoSha256 === false) return;

@@ -2,8 +2,8 @@ import { diagnose, factsOf } from '@north-step/core/diagnose';
 import { type BatchState, type LaterLook, litAtMs } from '@north-step/core/route';
 import { useMemo, useState } from 'react';
 import { useBenchQuery } from '../../app/api.ts';
+import { useKeptPhoto } from '../../app/useKeptPhoto.ts';
 import { useNow } from '../../app/useNow.ts';
-import { usePhoto } from '../../app/usePhoto.ts';
 import { LookPicture } from '../../glyphs/index.ts';
 import { Choice, PhotoPick, Sheet, Stepper } from '../../ui/index.ts';
 import { Diagnosis } from './Diagnosis.tsx';
@@ -43,7 +43,7 @@ export function LaterDialog({ batch, onClose, onSaid }: LaterDialogProps) {
   );
   const taking = seen !== 'sound' && (takeBack ?? MENDED.has(seen));
   const lit = litAtMs(batch);
-  const { photo, setPhoto, wrong, store } = usePhoto();
+  const { photo, setPhoto, wrong, store } = useKeptPhoto();
   const save = async () => {
     const photoSha256 = await store();
     if (photoSha256 === false) return;

@@ -3,9 +3,9 @@ import { diagnose, factsOf } from '@north-step/core/diagnose';
 import type { BatchState, LookOutcome, Step } from '@north-step/core/route';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { useBenchQuery } from '../../app/api.ts';
+import { useKeptPhoto } from '../../app/useKeptPhoto.ts';
 import { pedalKey } from '../../app/useKeys.ts';
 import { useNow } from '../../app/useNow.ts';
-import { usePhoto } from '../../app/usePhoto.ts';
 import { LookPicture } from '../../glyphs/index.ts';
 import { Choice, PhotoPick, Sheet, Stepper } from '../../ui/index.ts';
 import { Diagnosis } from './Diagnosis.tsx';
@@ -47,7 +47,7 @@ export function LookDialog({ batch, step, seen, onClose, onLook }: LookDialogPro
     [fault, batch, bench, nowMs],
   );
   const remedy = chosen ?? (causes?.[0]?.remedy === 'wash' ? 'wash' : 'light');
-  const { photo, setPhoto, wrong, store } = usePhoto();
+  const { photo, setPhoto, wrong, store } = useKeptPhoto();
   const save = async () => {
     const photoSha256 = await store();
     if (photoSha256 === false) return;

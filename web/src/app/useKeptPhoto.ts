@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { storePhoto } from './storePhoto.ts';
 
 /** A photo that goes with what is said: chosen, then stored before the rest is sent. */
-export function usePhoto() {
+export function useKeptPhoto() {
   const [photo, setPhoto] = useState<File>();
   const [wrong, setWrong] = useState<string>();
   return {
