@@ -4,6 +4,7 @@ import { axe, expect, stlFile, test } from './bench.ts';
 
 for (const theme of ['day', 'amber'] as const) {
   test(`every page passes axe in the ${theme} theme`, async ({ page, server }) => {
+    test.setTimeout(180_000);
     const { id } = await server.hang({ customer: 'Skarv Survey' });
     await server.post(`/api/batches/${id}/flag`, { note: 'ask the lead' });
     await server.post('/api/lamps/lamp-box', { lamp: testLamp });
