@@ -40,7 +40,7 @@ export class Bridge {
   }
 
   private async post(samples: readonly Sample[]): Promise<boolean> {
-    this.kept = [...this.kept, ...samples].slice(-MOST_KEPT);
+    this.keep(samples);
     if (Date.now() < this.cutUntilMs) return false;
     try {
       const sending = this.kept;
@@ -54,15 +54,14 @@ export class Bridge {
       if (ok || (status < 500 && status !== 429)) this.kept = this.kept.filter((sample) => !sending.includes(sample));
       return ok;
     } catch {
-      this.thin();
       return false;
     }
   }
 
-  /** While the server is away one sample in some seconds is enough: an hour must fit. */
-  private thin(): void {
-    if (this.kept.length < MOST_KEPT) return;
-    this.kept = this.kept.filter((_, i) => i % 2 === 0);
+  /** What was not taken yet is kept; every second of it when it grows too long, so that an hour fits. The newest always stays. */
+  private keep(samples: readonly Sample[]): void {
+    this.kept = [...this.kept, ...samples];
+    while (this.kept.length > MOST_KEPT) this.kept = this.kept.filter((_, i) => (this.kept.length - 1 - i) % 2 === 0);
   }
 
   async sendPhoto(png: Uint8Array): Promise<boolean> {

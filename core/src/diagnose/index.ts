@@ -1,2 +1,3 @@
 export * from './diagnose.ts';
 export * from './facts.ts';
+export * from './faultOf.ts';

@@ -1,18 +1,12 @@
 import { type BatchState, lightS, remainingS, type Step } from '../route/index.ts';
 import { clockText } from '../units/index.ts';
-import type { Action, BenchView } from './types.ts';
+import type { BenchView } from './types.ts';
+import { FRESH_S, fixOf, SETTLING_S, type Watched, WORTH_S } from './watched.ts';
 
-/** A sensor that was heard from so lately says how it is now. */
-const FRESH_S = 25;
 /** Below this share of its usual light a lamp is dark. */
 const DARK_SHARE = 0.1;
-/** Lamps warm up and sensors are slow. */
-const SETTLING_S = 12;
-/** Less light than this missing is not worth a correction. */
-const WORTH_S = 10;
+/** Less light than this share missing is not worth a correction. */
 const WORTH_SHARE = 0.03;
-
-type Watched = Pick<Action, 'tier' | 'say' | 'reason' | 'fix'>;
 
 /**
  * Whether a batch gets the light that its plan counts on, by the lamp's own sensor: dark in mid-run, or short at its end.
@@ -33,7 +27,7 @@ export function lampWatch(batch: BatchState, step: Step, station: string, view: 
   const roomS =
     batch.lastS === undefined ? Number.POSITIVE_INFINITY : batch.lastS - lightS(batch) - litS - Math.max(0, leftS);
   const addS = Math.floor(Math.min(shortS, roomS));
-  const fix = addS >= Math.max(WORTH_S, WORTH_SHARE * wantedS) ? { fix: { addS } } : {};
+  const fix = fixOf(addS, Math.max(WORTH_S, WORTH_SHARE * wantedS));
   const had = `${batch.name} has had ${clockText(litS)} of its ${clockText(wantedS)} of light`;
   if (dark)
     return {

@@ -1,15 +1,7 @@
 import { type BatchState, exposureS, remainingS, type Step } from '../route/index.ts';
 import { clockText } from '../units/index.ts';
-import type { Action, BenchView } from './types.ts';
-
-/** A unit that was heard from so lately says how it is now. */
-const FRESH_S = 25;
-/** It turns about and takes a moment to start. */
-const SETTLING_S = 12;
-/** Less stirring than this missing is not worth a correction. */
-const WORTH_S = 10;
-
-type Watched = Pick<Action, 'tier' | 'say' | 'reason' | 'fix'>;
+import type { BenchView } from './types.ts';
+import { FRESH_S, fixOf, SETTLING_S, type Watched } from './watched.ts';
 
 /**
  * Whether the bath of a batch is moved as its plan counts on, by the wash unit's own word.
@@ -26,7 +18,7 @@ export function washWatch(batch: BatchState, step: Step, station: string, view: 
   const shortS = typeof wantedS === 'number' ? wantedS - seen.stirredS - Math.max(0, leftS) : 0;
   const roomS = batch.card.exposureCapS - exposureS(batch, view.nowMs) - Math.max(0, leftS);
   const addS = batch.card.procedure ? 0 : Math.floor(Math.min(shortS, roomS));
-  const fix = addS >= WORTH_S ? { fix: { addS } } : {};
+  const fix = fixOf(addS);
   return {
     tier: 'turn',
     say: seen.lidOpen ? `Close the lid of ${station}` : `Start ${station} again: it stands still`,

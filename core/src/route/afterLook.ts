@@ -1,5 +1,5 @@
 import { clockText } from '../units/index.ts';
-import { insertAfter, lightAgain, maySoak, restAgain, washAgain } from './again.ts';
+import { incrementS, insertAfter, lightAgain, maySoak, restAgain, washAgain } from './again.ts';
 import type { BenchNow } from './benchNow.ts';
 import type { Moment } from './decide.ts';
 import { blankOf } from './layRoute.ts';
@@ -30,12 +30,11 @@ export function afterLook(
   const insert = (blanks: Parameters<typeof insertAfter>[2], reason: string) =>
     insertAfter(batch, step.id, blanks, reason, now);
   const litS = lightS(batch);
-  const addS = batch.card.procedure ? 0 : Math.min(batch.addS, (batch.lastS ?? Number.POSITIVE_INFINITY) - litS);
+  const addS = incrementS(batch, litS);
   const again = () => washAgain(batch, bench, now.atMs);
   const how = maySoak(batch, now.atMs)
     ? 'washed again in the clean bath'
     : 'it has had all the solvent it may have, so it is mopped with a dry brush';
-  const told = FOR_GOOD[outcome];
   switch (outcome) {
     case 'matte':
     case 'good':
@@ -95,14 +94,13 @@ export function afterLook(
             'White marks before the light: liquid is still there. It rests again.',
           ),
         ];
-      return [{ ...now, type: 'flagged', note: told! }];
+      break;
     case 'grit':
       if (step.kind === 'look-matte')
         return [insert(again(), 'Grit was seen: rinsed again in the clean bath, brushed while it is wet.')];
-      return [{ ...now, type: 'flagged', note: told! }];
-    default:
-      return [{ ...now, type: 'flagged', note: told! }];
+      break;
   }
+  return [{ ...now, type: 'flagged', note: FOR_GOOD[outcome]! }];
 }
 
 /** Whether it went back to the bath, or the brush, once it had had light. */

@@ -2,7 +2,7 @@ import type { BenchNow } from './benchNow.ts';
 import type { Moment } from './decide.ts';
 import { blankOf, numbered, type StepBlank } from './layRoute.ts';
 import { dryS } from './planBatch.ts';
-import { exposureS } from './reduce.ts';
+import { exposureS, lightS } from './reduce.ts';
 import type { RouteStep } from './template.ts';
 import type { BatchEvent, BatchState, Step } from './types.ts';
 import { bathNowFor, lastWash, rewashS, SHORTEST_REWASH_S } from './washing.ts';
@@ -42,6 +42,10 @@ export function restAgain(batch: BatchState, bench: BenchNow, nowMs: number, mor
   const plannedS = dryS({ bench, part: batch.part }, { ...drying, air: dry?.air });
   return [{ ...likeAgain(dry, { type: 'rest' }), plannedS }, blankOf({ type: 'look-matte' })];
 }
+
+/** One more increment of light, as far as the window leaves room; none by a validated procedure. @param litS light that is counted, s */
+export const incrementS = (batch: BatchState, litS = lightS(batch)): number =>
+  batch.card.procedure ? 0 : Math.min(batch.addS, (batch.lastS ?? Number.POSITIVE_INFINITY) - litS);
 
 /** More light, then a look. */
 export function lightAgain(batch: BatchState, plannedS: number, hint: string): readonly StepBlank[] {

@@ -1,6 +1,6 @@
 import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
 import { clockText } from '../units/index.ts';
-import { insertAfter, lightAgain, restAgain, washAgain } from './again.ts';
+import { incrementS, insertAfter, lightAgain, restAgain, washAgain } from './again.ts';
 import type { BenchNow } from './benchNow.ts';
 import type { Moment } from './decide.ts';
 import { blankOf } from './layRoute.ts';
@@ -78,9 +78,9 @@ function roomS(batch: BatchState, step: Step, nowMs: number): number {
 
 /** In the lamp it lay on a side that no plan knows: after this run it is turned over and gets an increment, if there is room. */
 function otherSide(batch: BatchState, step: Step, now: Moment): BatchEvent[] {
-  if (step.kind !== 'cure' || step.state !== 'running' || batch.card.procedure) return [];
+  if (step.kind !== 'cure' || step.state !== 'running') return [];
   const litS = lightS(batch) + Math.max(step.plannedS ?? 0, ranS(step, now.atMs));
-  const addS = Math.floor(Math.min(batch.addS, (batch.lastS ?? Number.POSITIVE_INFINITY) - litS));
+  const addS = Math.floor(incrementS(batch, litS));
   if (addS < 1) return [];
   const hint = `It was knocked over in the lamp: the side that lay down gets ${clockText(addS)}.`;
   const [cure] = lightAgain(batch, addS, hint);
@@ -102,9 +102,7 @@ function washOff(batch: BatchState, step: Step, bench: BenchNow, now: Moment): B
   if (!dried) return [];
   const last = step.state === 'running' ? step : batch.steps.findLast(({ state }) => state === 'done')!;
   const lit = batch.steps.some(({ kind, state }) => kind === 'cure' && state !== 'waiting');
-  const addS = batch.card.procedure
-    ? 0
-    : Math.floor(Math.min(batch.addS, (batch.lastS ?? Number.POSITIVE_INFINITY) - lightS(batch)));
+  const addS = Math.floor(incrementS(batch));
   const again = washAgain(batch, bench, now.atMs);
   const light = lit && addS >= 1 ? lightAgain(batch, addS, 'Only what came onto it needs light: one increment.') : [];
   return [

@@ -1,7 +1,7 @@
 import type { LaterCommand, LaterLooked, LaterReply } from '@north-step/contract';
-import { causeName, diagnose, type Fault, factsOf } from '@north-step/core/diagnose';
+import { causeName, diagnose, factsOf, faultOf } from '@north-step/core/diagnose';
 import { canonicalJson, type Json, type SealedRecord } from '@north-step/core/record';
-import { type BatchState, decideTakeBack, type LaterLook, litAtMs } from '@north-step/core/route';
+import { type BatchState, decideTakeBack, litAtMs } from '@north-step/core/route';
 import { benchNow } from '../bench/index.ts';
 import type { Context } from '../context.ts';
 import { type Queryable, sql } from '../db/index.ts';
@@ -13,15 +13,6 @@ import { freeName } from './freeName.ts';
 import { loadBatch, record } from './store.ts';
 
 const MOST_CAUSES = 3;
-const FAULT_OF: Readonly<Partial<Record<LaterLook, Fault>>> = {
-  tacky: 'tacky',
-  'soft underside': 'soft underside',
-  warped: 'warped',
-  cracked: 'cracked',
-  'white marks': 'white marks',
-  tinted: 'tinted',
-};
-
 /**
  * What was seen of a sealed batch later: a record of its own behind the batch's, which does not change.
  * Pieces can come back onto the bench as a batch of their own.
@@ -35,7 +26,7 @@ export function lookLater(context: Context, batchId: string, command: LaterComma
     if (command.photoSha256) await needPhoto(tx, command.photoSha256);
     const back = command.takeBack ? await takeBack(context, tx, batch, command, now) : undefined;
     const lit = litAtMs(batch);
-    const fault = FAULT_OF[command.seen];
+    const fault = faultOf(command.seen);
     const causes = fault ? diagnose(fault, factsOf(batch, await benchNow(tx, nowMs), nowMs)) : [];
     const body = {
       kind: 'later look',

@@ -39,14 +39,15 @@ const TAGS_OF: Readonly<Record<string, readonly Tag[]>> = {
   shift: ['Shift'],
 };
 
+onCut(() => {
+  store.dispatch(serverAway(serverIsCut()));
+  if (!serverIsCut()) refreshAll();
+});
+
 /** Listens to the server's stream of changes; after a gap everything is asked for anew. */
 export function listenLive(): void {
   const stream = new EventSource('/api/live');
   let wasAway = false;
-  onCut(() => {
-    store.dispatch(serverAway(serverIsCut()));
-    if (!serverIsCut()) refreshAll();
-  });
   stream.addEventListener('hello', () => {
     store.dispatch(serverAway(false));
     if (wasAway) refreshAll();

@@ -28,3 +28,11 @@ export function PhotoPick({ label, photo, onPhoto }: PhotoPickProps) {
     </>
   );
 }
+
+/** Why a photo was not stored. */
+export const PhotoRefusal = ({ wrong }: { readonly wrong: string | undefined }) =>
+  wrong === undefined ? null : (
+    <p role="alert" className="mt-2 border-l-4 border-brick pl-3">
+      {wrong} What you said is still here.
+    </p>
+  );

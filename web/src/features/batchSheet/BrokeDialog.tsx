@@ -1,7 +1,7 @@
 import type { BatchState } from '@north-step/core/route';
 import { useState } from 'react';
 import { useKeptPhoto } from '../../app/useKeptPhoto.ts';
-import { PhotoPick, Sheet, Stepper } from '../../ui/index.ts';
+import { PhotoPick, PhotoRefusal, Sheet, Stepper } from '../../ui/index.ts';
 import type { Send } from './send.ts';
 
 type BrokeDialogProps = { readonly batch: BatchState; readonly send: Send; readonly onClose: () => void };
@@ -53,11 +53,7 @@ export function BrokeDialog({ batch, send, onClose }: BrokeDialogProps) {
           <div className="mt-3">
             <PhotoPick label="Photo of the break" photo={photo} onPhoto={setPhoto} />
           </div>
-          {wrong && (
-            <p role="alert" className="mt-2 border-l-4 border-brick pl-3">
-              {wrong} What you said is still here.
-            </p>
-          )}
+          <PhotoRefusal wrong={wrong} />
           <button type="button" className="btn btn-sea mt-3" onClick={() => void save()}>
             Write it down
           </button>

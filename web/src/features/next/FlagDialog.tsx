@@ -9,14 +9,13 @@ import {
 } from '@north-step/core/route';
 import { clockText, parseDurationS, upperFirst } from '@north-step/core/units';
 import { useState } from 'react';
+import { useBenchQuery } from '../../app/api.ts';
+import { useNow } from '../../app/useNow.ts';
 import { Choice, Sheet } from '../../ui/index.ts';
 
 export type Happening = Pick<Mishap, 'what' | 'offS'>;
 type FlagDialogProps = {
   readonly batch: BatchState;
-  /** all that is on the bench: a power cut stops every machine */
-  readonly open: readonly BatchState[];
-  readonly nowMs: number;
   readonly onClose: () => void;
   readonly onFlag: (note: string | null) => void;
   /** the next step, where it can be left out */
@@ -34,11 +33,14 @@ const MEANS: Readonly<Record<Mishap['what'], string>> = {
 };
 
 /** Something went wrong: what happened has an answer that puts steps in; anything else is a flag with a reason. */
-export function FlagDialog({ batch, open, nowMs, next, onClose, onFlag, onLeaveOut, onHappened }: FlagDialogProps) {
+export function FlagDialog({ batch, next, onClose, onFlag, onLeaveOut, onHappened }: FlagDialogProps) {
   const [note, setNote] = useState(batch.flag ?? '');
   const [what, setWhat] = useState<Mishap['what']>();
   const [off, setOff] = useState('');
   const [because, setBecause] = useState('');
+  // a power cut stops every machine of the bench
+  const open = useBenchQuery().data?.open ?? [];
+  const nowMs = useNow(1000);
   const stopped = open.filter((one) => {
     const step = currentStep(one);
     return step?.state === 'running' && needsPower(step);

@@ -1,14 +1,12 @@
-import { diagnose, factsOf } from '@north-step/core/diagnose';
 import { type BatchState, type LaterLook, litAtMs } from '@north-step/core/route';
-import { useMemo, useState } from 'react';
-import { useBenchQuery } from '../../app/api.ts';
+import { useState } from 'react';
 import { useKeptPhoto } from '../../app/useKeptPhoto.ts';
-import { useNow } from '../../app/useNow.ts';
-import { LookPicture } from '../../glyphs/index.ts';
-import { Choice, PhotoPick, Sheet, Stepper } from '../../ui/index.ts';
+import { PhotoPick, PhotoRefusal, Sheet, Stepper } from '../../ui/index.ts';
 import { Diagnosis } from './Diagnosis.tsx';
+import { LookChoice } from './LookChoice.tsx';
 import { markByLetter } from './letters.ts';
-import { FAULT_OF, LATER_OPTIONS } from './looks.ts';
+import { LATER_OPTIONS } from './looks.ts';
+import { useCauses } from './useCauses.ts';
 
 export type LaterSaid = {
   readonly seen: LaterLook;
@@ -34,13 +32,7 @@ export function LaterDialog({ batch, onClose, onSaid }: LaterDialogProps) {
   const [cameBack, setCameBack] = useState(false);
   const [takeBack, setTakeBack] = useState<boolean>();
   const [note, setNote] = useState('');
-  const bench = useBenchQuery().data?.bench;
-  const nowMs = useNow(10_000);
-  const fault = FAULT_OF[seen];
-  const causes = useMemo(
-    () => (fault && bench ? diagnose(fault, factsOf(batch, bench, nowMs)) : undefined),
-    [fault, batch, bench, nowMs],
-  );
+  const { causes, bench, nowMs } = useCauses(batch, seen);
   const taking = seen !== 'sound' && (takeBack ?? MENDED.has(seen));
   const lit = litAtMs(batch);
   const { photo, setPhoto, wrong, store } = useKeptPhoto();
@@ -67,13 +59,7 @@ export function LaterDialog({ batch, onClose, onSaid }: LaterDialogProps) {
         {lit !== undefined && `Its light ended ${daysWords(nowMs - lit)} ago. `}
         Lay it on glass: flat? Bend a thin wall a little: cracks? Press with a clean glove: tack?
       </p>
-      <Choice
-        label="What you see"
-        value={seen}
-        options={LATER_OPTIONS.map((option) => ({ ...option, picture: <LookPicture of={option.value} /> }))}
-        onChange={setSeen}
-      />
-      <p className="mt-3 min-h-6">{LATER_OPTIONS.find(({ value }) => value === seen)?.means}</p>
+      <LookChoice options={LATER_OPTIONS} value={seen} onChange={setSeen} />
       <div className="mt-2 flex items-end gap-4">
         <div>
           <span className="label">Pieces, of {batch.count}</span>
@@ -95,11 +81,7 @@ export function LaterDialog({ batch, onClose, onSaid }: LaterDialogProps) {
           Take {count === 1 ? 'it' : `these ${count}`} back onto the bench, as a batch of their own
         </label>
       )}
-      {wrong && (
-        <p role="alert" className="mt-2 border-l-4 border-brick pl-3">
-          {wrong} What you said is still here.
-        </p>
-      )}
+      <PhotoRefusal wrong={wrong} />
       <div className="mt-3 flex gap-3">
         <button type="button" className="btn btn-sea" onClick={() => void save()}>
           Seal what was seen

@@ -1,16 +1,14 @@
 import type { PhotoColour } from '@north-step/core/colour';
-import { diagnose, factsOf } from '@north-step/core/diagnose';
 import type { BatchState, LookOutcome, Step } from '@north-step/core/route';
-import { lazy, Suspense, useMemo, useState } from 'react';
-import { useBenchQuery } from '../../app/api.ts';
+import { lazy, Suspense, useState } from 'react';
 import { useKeptPhoto } from '../../app/useKeptPhoto.ts';
 import { pedalKey } from '../../app/useKeys.ts';
-import { useNow } from '../../app/useNow.ts';
-import { LookPicture } from '../../glyphs/index.ts';
-import { Choice, PhotoPick, Sheet, Stepper } from '../../ui/index.ts';
+import { Choice, PhotoPick, PhotoRefusal, Sheet, Stepper } from '../../ui/index.ts';
 import { Diagnosis } from './Diagnosis.tsx';
+import { LookChoice } from './LookChoice.tsx';
 import { markByLetter } from './letters.ts';
-import { FAULT_OF, looksFor } from './looks.ts';
+import { looksFor } from './looks.ts';
+import { useCauses } from './useCauses.ts';
 
 const ColourCheck = lazy(async () => ({ default: (await import('../colour/index.ts')).ColourCheck }));
 
@@ -38,14 +36,8 @@ export function LookDialog({ batch, step, seen, onClose, onLook }: LookDialogPro
   const [note, setNote] = useState('');
   const [measuring, setMeasuring] = useState(false);
   const [colour, setColour] = useState<PhotoColour>();
-  const bench = useBenchQuery().data?.bench;
-  const nowMs = useNow(10_000);
-  const fault = FAULT_OF[outcome];
   const [chosen, setChosen] = useState<'light' | 'wash'>();
-  const causes = useMemo(
-    () => (fault && bench ? diagnose(fault, factsOf(batch, bench, nowMs)) : undefined),
-    [fault, batch, bench, nowMs],
-  );
+  const { causes, bench, nowMs } = useCauses(batch, outcome);
   const remedy = chosen ?? (causes?.[0]?.remedy === 'wash' ? 'wash' : 'light');
   const { photo, setPhoto, wrong, store } = useKeptPhoto();
   const save = async () => {
@@ -74,13 +66,7 @@ export function LookDialog({ batch, step, seen, onClose, onLook }: LookDialogPro
       }}
     >
       <p className="mb-4 text-ink-2">{step.hint}</p>
-      <Choice
-        label="What you see"
-        value={outcome}
-        options={options.map((option) => ({ ...option, picture: <LookPicture of={option.value} /> }))}
-        onChange={setOutcome}
-      />
-      <p className="mt-2 min-h-6">{options.find((option) => option.value === outcome)?.means}</p>
+      <LookChoice options={options} value={outcome} onChange={setOutcome} />
       <div className="mt-2 flex items-end gap-4">
         <div>
           <span className="label">Broken pieces, of {batch.count}</span>
@@ -99,11 +85,7 @@ export function LookDialog({ batch, step, seen, onClose, onLook }: LookDialogPro
           </button>
         )}
       </div>
-      {wrong && (
-        <p role="alert" className="mt-2 border-l-4 border-brick pl-3">
-          {wrong} What you said is still here.
-        </p>
-      )}
+      <PhotoRefusal wrong={wrong} />
       {measuring && (
         <Suspense fallback={null}>
           <ColourCheck batch={batch} onColour={setColour} />

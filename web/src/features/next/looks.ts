@@ -1,7 +1,7 @@
-import type { Fault } from '@north-step/core/diagnose';
 import type { CuredLook, LaterLook, LookOutcome, MatteLook, Step } from '@north-step/core/route';
 
-type LookOption<T extends string = LookOutcome> = {
+/** One answer to a look. */
+export type LookOption<T extends string = LookOutcome> = {
   readonly value: T;
   readonly key: string;
   readonly text: string;
@@ -58,17 +58,3 @@ const LATER_WORDS: Readonly<Record<LaterLook, readonly [key: string, text: strin
 export const LATER_OPTIONS: readonly LookOption<LaterLook>[] = Object.entries(LATER_WORDS).map(
   ([value, [key, text, means]]) => ({ value: value as LaterLook, key, text, means }),
 );
-
-/** What a look means as a fault to be explained. */
-export const FAULT_OF: Readonly<Partial<Record<LookOutcome | LaterLook, Fault>>> = {
-  shine: 'shine',
-  tack: 'tacky',
-  tacky: 'tacky',
-  tinted: 'tinted',
-  broken: 'cracked',
-  cracked: 'cracked',
-  warped: 'warped',
-  grit: 'grit',
-  'white marks': 'white marks',
-  'soft underside': 'soft underside',
-};

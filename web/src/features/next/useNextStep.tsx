@@ -2,7 +2,6 @@ import type { Action } from '@north-step/core/nextStep';
 import { type BatchState, type LookOutcome, stepById } from '@north-step/core/route';
 import { clockText } from '@north-step/core/units';
 import { type ReactNode, Suspense, useEffect, useState } from 'react';
-import { useBenchQuery } from '../../app/api.ts';
 import { useKeys } from '../../app/useKeys.ts';
 import { useNow } from '../../app/useNow.ts';
 import type { BandKey } from './Band.tsx';
@@ -18,8 +17,6 @@ export function useNextStep(
   batch: BatchState | undefined,
 ): { readonly keys: readonly BandKey[]; readonly dialogs: ReactNode } {
   const acts = useDo();
-  const open = useBenchQuery().data?.open ?? [];
-  const nowMs = useNow(1000);
   const [dialog, setDialog] = useState<'look' | 'flag'>();
   const [seen, setSeen] = useState<LookOutcome>();
   useEffect(() => {
@@ -107,8 +104,6 @@ export function useNextStep(
         {dialog === 'flag' && (
           <FlagDialog
             batch={batch}
-            open={open}
-            nowMs={nowMs}
             onClose={() => setDialog(undefined)}
             next={step.state === 'waiting' && step.mode !== 'look' ? step : undefined}
             onLeaveOut={(because) => {

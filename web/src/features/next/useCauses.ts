@@ -1,0 +1,25 @@
+import type { BenchReply } from '@north-step/contract';
+import { type Cause, diagnose, factsOf, faultOf } from '@north-step/core/diagnose';
+import type { BatchState } from '@north-step/core/route';
+import { useMemo } from 'react';
+import { useBenchQuery } from '../../app/api.ts';
+import { useNow } from '../../app/useNow.ts';
+import type { Seen } from '../../glyphs/index.ts';
+
+type Causes = {
+  /** likeliest first; nothing when what was seen is no fault */
+  readonly causes: readonly Cause[] | undefined;
+  readonly bench: BenchReply['bench'] | undefined;
+  readonly nowMs: number;
+};
+
+/** Why what was seen came about, with the bench and the moment that it was judged by. */
+export function useCauses(batch: BatchState, seen: Seen): Causes {
+  const bench = useBenchQuery().data?.bench;
+  const nowMs = useNow(10_000);
+  const causes = useMemo(() => {
+    const fault = faultOf(seen);
+    return fault && bench ? diagnose(fault, factsOf(batch, bench, nowMs)) : undefined;
+  }, [seen, batch, bench, nowMs]);
+  return { causes, bench, nowMs };
+}
