@@ -62,7 +62,13 @@ test('the server is killed for a minute in mid-wash: work goes on, three command
   await page.waitForTimeout(OUTAGE_MS - (Date.now() - killedMs));
   await server.start();
   await expect(page.getByText('The server is away')).toBeHidden({ timeout: 10_000 });
-  await expect.poll(async () => currentStep((await server.get<BatchReply>(`/api/batches/${id}`)).batch)?.id).toBe('s4');
+  await expect
+    .poll(async () => {
+      const step = currentStep((await server.get<BatchReply>(`/api/batches/${id}`)).batch);
+      // the third has arrived once the second wash runs
+      return `${step?.id} ${step?.state}`;
+    })
+    .toBe('s4 running');
   const { batch } = await server.get<BatchReply>(`/api/batches/${id}`);
   const [wash1, wash2] = batch.steps.filter(({ kind }) => kind === 'wash');
   expect(wash1!.plannedS).toBe(plannedS + 30);
