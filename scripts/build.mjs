@@ -16,6 +16,7 @@ await build({
     pgliteThread: 'server/src/db/pgliteThread.ts',
     measureThread: 'server/src/meshes/measureThread.ts',
     pairThread: 'server/src/light/pairThread.ts',
+    batchMapThread: 'server/src/light/batchMapThread.ts',
     lightThread: 'server/src/light/lightThread.ts',
     estimateThread: 'server/src/estimate/estimateThread.ts',
   },

@@ -7,12 +7,13 @@ import {
   MATTE_LOOKS,
   MISHAPS,
   PRIORITIES,
+  STANDINGS,
 } from '@north-step/core/route';
 import { LIDS } from '@north-step/core/solvent';
 import { SOLVENTS, type WashSoFar } from '@north-step/core/wash';
 import { type Static, type TSchema, Type } from 'typebox';
 import { BathNote } from './bathNote.ts';
-import { command, EntityId, literals, strict, Text } from './common.ts';
+import { CommandId, command, EntityId, literals, strict, Text } from './common.ts';
 
 /** A batch as core knows it; the schema names what a script can rely on. */
 export const Batch = Type.Unsafe<BatchState>(
@@ -156,7 +157,19 @@ export const LaterLooked = Type.Object({
 export type LaterLooked = Static<typeof LaterLooked>;
 export const LaterReply = Type.Object({ looks: Type.Array(LaterLooked) });
 export type LaterReply = Static<typeof LaterReply>;
-export const FlagCommand = Type.Object({ ...command, note: Type.Union([Text(300), Type.Null()]) }, strict);
+/** A flag is raised with a note, or lowered with null. */
+export const FlagCommand = Type.Object(
+  {
+    ...command,
+    note: Type.Union([Text(300), Type.Null()]),
+    stops: Type.Optional(Type.Boolean({ description: 'nothing is begun until somebody answers it' })),
+    answer: Type.Optional(Text(300)),
+  },
+  strict,
+);
+/** The last command on a batch is taken back. */
+export const UndoCommand = Type.Object({ ...command, undoes: CommandId }, strict);
+export type UndoCommand = Static<typeof UndoCommand>;
 const orNone = <T extends TSchema>(schema: T) => Type.Optional(Type.Union([schema, Type.Null()]));
 /** What is left out stays as it is; null takes it away. */
 export const EditBatch = Type.Object(
@@ -174,12 +187,19 @@ export const BrokeBatch = Type.Object(
     ...command,
     count: Type.Integer({ minimum: 1, maximum: 1000 }),
     glued: Type.Optional(Type.Integer({ minimum: 0, maximum: 1000, description: 'of them mended with glue' })),
+    which: Type.Optional(Text(120)),
     note: Type.Optional(Text(300)),
     photoSha256: Type.Optional(PhotoId),
   },
   strict,
 );
 export type BrokeBatch = Static<typeof BrokeBatch>;
+/** The number of broken pieces was wrong: so many are broken in all. */
+export const RecountBatch = Type.Object(
+  { ...command, broken: Type.Integer({ minimum: 0, maximum: 1000 }), because: Text(300) },
+  strict,
+);
+export type RecountBatch = Static<typeof RecountBatch>;
 export const PhotoStored = Type.Object({ sha256: Type.String() });
 export type EditBatch = Static<typeof EditBatch>;
 export const HoldBatch = Type.Object(
@@ -276,8 +296,9 @@ export const BatchRow = Type.Object({
   createdAtMs: Type.Number(),
   dueAtMs: Type.Union([Type.Number(), Type.Null()]),
   sealedAtMs: Type.Union([Type.Number(), Type.Null()]),
-  step: Type.String(),
-  flag: Type.Union([Type.String(), Type.Null()]),
+  step: Type.String({ description: 'title of the step it is at' }),
+  standing: literals(STANDINGS),
+  mark: Type.Union([Type.String(), Type.Null()], { description: 'why it is stopped, or its flag' }),
   priority: Type.String(),
   route: Type.String(),
 });

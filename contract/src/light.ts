@@ -172,6 +172,9 @@ export const CurePlanCommand = Type.Object(
     ),
     medium: literals(MEDIA),
     tempC: Type.Optional(ranged('°C', 0, 150)),
+    anyway: Type.Optional(
+      Type.String({ minLength: 1, maxLength: 200, description: 'why it is lit though its window is closed' }),
+    ),
   },
   strict,
 );

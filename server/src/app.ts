@@ -13,7 +13,7 @@ import { apiDocs } from './http/docs.ts';
 import { errorReplies } from './http/errors.ts';
 import { loopbackOnly } from './http/guard.ts';
 import { strictBodies } from './http/validate.ts';
-import { lightRoutes, makeLightMapper, makePairKeeper } from './light/index.ts';
+import { lightRoutes, makeBatchMaps, makeLightMapper, makePairKeeper } from './light/index.ts';
 import { liveRoutes } from './live/routes.ts';
 import { makeMeasurer, meshRoutes } from './meshes/index.ts';
 import { partRoutes } from './parts/index.ts';
@@ -77,12 +77,15 @@ export async function buildApp(context: Context, options: AppOptions = {}): Prom
   await deviceRoutes(app, context, sampleKeeper(context));
   const pairs = makePairKeeper(context);
   app.addHook('onClose', () => pairs.close());
+  const batchMaps = makeBatchMaps(context);
+  app.addHook('onClose', () => batchMaps.close());
   lightRoutes(app, context, pairs);
   const keeper = makeKeeper(context, estimator);
   estimateRoutes(app, context, keeper);
   if (options.followEstimates) {
     keeper.follow();
     pairs.follow();
+    batchMaps.follow();
   }
   liveRoutes(app, context);
   if (options.webFolder && existsSync(options.webFolder)) await servePages(app, options.webFolder);

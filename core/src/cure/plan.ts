@@ -69,6 +69,9 @@ function cycles(seconds: number, timer: Timer, note: string): string {
   return runs.length === 1 ? note : `${note}; ${runs.length} cycles: ${runs.map(clockText).join(', ')}`;
 }
 
+/** A window narrower than this leaves no room for a look. */
+export const OPEN_RATIO = 1.5;
+
 /** How wide a window is: end over start. 0 when it is closed, Infinity when nothing ends it. */
 export const windowRatio = (window: Pick<CureWindow, 'handleS' | 'maxS'>): number =>
   window.handleS === undefined ? 0 : (window.maxS ?? Number.POSITIVE_INFINITY) / window.handleS;

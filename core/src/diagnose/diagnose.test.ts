@@ -5,6 +5,7 @@ import { diagnose, FAULTS, type Facts, type Fault, factsOf, verdict } from './in
 
 /** A batch of which everything was done as planned. */
 const good: Facts = {
+  unlit: false,
   residueShare: 0.6,
   bathLoadPctW: 1.2,
   restShare: 1.3,
@@ -41,6 +42,21 @@ describe('a diagnosis', () => {
   ])('%s: %s', (_, fault, over, cause, remedy) => {
     expect(first(fault, over)).toMatchObject({ id: cause, remedy });
   });
+  it('before any light, none is lacking: tack is the wash, the rest or the air of the room', () => {
+    const causes = diagnose('tacky', {
+      ...good,
+      unlit: true,
+      residueShare: 1.4,
+      lightShare: 0,
+      evenness: undefined,
+      turned: false,
+    });
+    expect(causes.map(({ id }) => id)).toEqual(expect.arrayContaining(['wash', 'wet', 'other']));
+    expect(causes.filter(({ remedy }) => remedy === 'light' || remedy === 'turn')).toEqual([]);
+    expect(causes[0]!.id).toBe('wash');
+    const { batch } = play(testBatch(), (b) => currentStep(b)?.kind === 'look-matte');
+    expect(factsOf(batch, testBench, 3_600_000).unlit).toBe(true);
+  });
   it('“it is the bath, not the lamp” when the figures say so, and says how sure', () => {
     const causes = diagnose('tacky', { ...good, residueShare: 4, bathLoadPctW: 7, lightShare: 1.5 });
     expect(verdict(causes)).toMatch(/^It is the wash: (7|8|9)\d %\.$/);
@@ -67,7 +83,7 @@ describe('a diagnosis', () => {
     });
     // its card allows 0.8 µm
     const lit = (step: Step, factor: number) => ({
-      endedAtMs: step.startedAtMs! + factor * (step.endedAtMs! - step.startedAtMs!),
+      knew: { litS: (factor * (step.endedAtMs! - step.startedAtMs!)) / 1000 },
     });
     const isCure = ({ kind, state }: Step) => kind === 'cure' && state === 'done';
     const dirty = told((step) =>

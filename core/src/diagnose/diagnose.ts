@@ -26,6 +26,8 @@ export type CauseId =
   | 'unheld'
   | 'grit'
   | 'other';
+/** Before a part has had light, none of these can be at fault. */
+const OF_LIGHT: ReadonlySet<CauseId> = new Set(['light', 'air', 'shadow', 'over']);
 /** What mends it: more washing, more light, more rest, a turn; or nothing does. */
 export type Remedy = 'wash' | 'light' | 'rest' | 'turn' | 'rinse' | 'none';
 export type Cause = {
@@ -63,7 +65,9 @@ type Candidate = Omit<Cause, 'share'> & { readonly present: number };
  * @source noisy-or (Pearl, 1988): P(c | fault) = p_c (1 − (1−q)·Π_{others}(1 − q p)) / (1 − Π(1 − q p)), then made to sum to 1
  */
 export function diagnose(fault: Fault, facts: Facts): readonly Cause[] {
-  const all = CANDIDATES[fault](facts).filter(({ present }) => present > 0.005);
+  const all = CANDIDATES[fault](facts).filter(
+    ({ id, present }) => present > 0.005 && !(facts.unlit && OF_LIGHT.has(id)),
+  );
   const none = all.reduce((product, { present }) => product * (1 - STRENGTH * present), 1 - LEAK);
   const posterior = all.map(({ present }) => {
     const others = none / (1 - STRENGTH * present);

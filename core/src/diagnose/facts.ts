@@ -14,6 +14,8 @@ import {
 
 /** What is known of a batch at a look, as far as a fault could come from it. Shares are of what was allowed or needed. */
 export type Facts = {
+  /** it has had no light yet: then none is lacking */
+  readonly unlit: boolean;
   /** resin left after the last wash over what its card allows; above 1 too much */
   readonly residueShare: number;
   /** load of the last bath over where it becomes too dirty for this resin, as the wash knew it */
@@ -64,6 +66,7 @@ export function factsOf(batch: BatchState, bench: BenchNow, nowMs: number): Fact
   const wet = steps.findLast(({ kind, state }) => (kind === 'wash' || kind === 'rinse') && state === 'done');
   const poses = batch.light?.poses ?? [];
   return {
+    unlit: !steps.some(({ kind, state }) => kind === 'cure' && state !== 'waiting'),
     residueShare: residueUm / card.residueTolUm,
     bathLoadPctW: numberOf(wash?.knew?.loadPctW) ?? 0,
     restShare: neededS > 0 ? restS / neededS : 1,

@@ -1,3 +1,4 @@
+import { InputError } from '../units/index.ts';
 import { Draws } from './random.ts';
 import type { BathSetup } from './types.ts';
 
@@ -48,8 +49,9 @@ const factorSds = (baths: number): number[] => [
 
 /** A cloud of guesses about baths that are known as the book has them. @throws RangeError for no baths or under 50 particles */
 export function createFilter(baths: readonly BathSetup[], seed: number, particles = 2000): Filter {
-  if (baths.length === 0) throw new RangeError('createFilter: baths is empty');
-  if (!(particles >= 50 && particles <= 20_000)) throw new RangeError(`particles: ${particles}, 50 to 20,000`);
+  if (baths.length === 0) throw new InputError('baths', 'baths is empty.');
+  if (!(particles >= 50 && particles <= 20_000))
+    throw new InputError('particles', `particles: ${particles}, 50 to 20,000.`);
   const draws = new Draws(seed);
   const column = (f: () => number) => Float64Array.from({ length: particles }, f);
   const around = (grams: number) => column(() => grams * Math.exp(PRIOR_SD.startMass * draws.normal()));

@@ -35,7 +35,6 @@ export const itemAtMs = (item: HistoryItem): number => (item.type === 'event' ? 
 /** Events and readings as they happened; at one instant those given first come first. */
 export const inOrder = (items: readonly HistoryItem[]): HistoryItem[] =>
   [...items].sort((a, b) => itemAtMs(a) - itemAtMs(b));
-const itemId = (item: HistoryItem): string => (item.type === 'event' ? item.event.id : item.reading.id);
 
 /**
  * Replays histories; keeps snapshots, so that a reading added at the end replays only what follows the last one.
@@ -87,7 +86,7 @@ function prefixKeys(items: readonly HistoryItem[]): string[] {
   const keys = [''];
   let hash = 0x811c9dc5;
   for (const item of items) {
-    const text = `${itemId(item)} ${itemAtMs(item)}`;
+    const text = JSON.stringify(item);
     for (let i = 0; i < text.length; i++) hash = Math.imul(hash ^ text.charCodeAt(i), 0x01000193);
     keys.push(`${keys.length}:${hash >>> 0}`);
   }

@@ -5,6 +5,7 @@ export * from './figures.ts';
 export * from './inside.ts';
 export * from './lamp.ts';
 export * from './lightMap.ts';
+export * from './mapOf.ts';
 export * from './meter.ts';
 export * from './openness.ts';
 export * from './place.ts';

@@ -1,4 +1,5 @@
 import type { Vec3 } from '../mesh/index.ts';
+import { InputError } from '../units/index.ts';
 import { anglesOf, type Lamp, ledsOfGroup, surroundingsOf } from './lamp.ts';
 import { lightMap } from './lightMap.ts';
 
@@ -58,11 +59,11 @@ export function meterCheck(lamp: Lamp, readings: readonly MeterReading[]): Meter
   const described = describedMWPerCm2(lamp, spots);
   const bySpot = readings.map(({ spot, mWPerCm2 }) => {
     const place = spots.findIndex(({ id }) => id === spot);
-    if (place < 0) throw new RangeError(`meterCheck: this lamp has no place “${spot}”`);
+    if (place < 0) throw new InputError('spot', `This lamp has no place “${spot}”.`);
     return { spot, describedMWPerCm2: described[place]!, mWPerCm2 };
   });
   const power = bySpot.reduce((sum, { describedMWPerCm2: d }) => sum + d * d, 0);
-  if (!(power > 0)) throw new RangeError('meterCheck: no light is described at the places that were read');
+  if (!(power > 0)) throw new InputError('readings', 'No light is described at the places that were read.');
   const scale = bySpot.reduce((sum, { describedMWPerCm2: d, mWPerCm2 }) => sum + d * mWPerCm2, 0) / power;
   const off = bySpot.map(({ describedMWPerCm2: d, mWPerCm2 }) => mWPerCm2 / (scale * d) - 1);
   const spreadPct =

@@ -61,6 +61,40 @@ export type Measured = {
 const SMALL_MM = 2;
 const LARGE_MM = 2000;
 
+/** Turns every triangle outwards, in place. */
+function facingOut(positions: Float32Array): ReturnType<typeof orient> {
+  const oriented = orient(positions, weld(positions));
+  turnTriangles(positions, oriented.turn);
+  return oriented;
+}
+
+/**
+ * The triangles of a stored part as it was measured: in mm, facing outwards.
+ * @param boxMm its outer sizes as measured; a file that was read in another unit is scaled to them
+ */
+export function storedPart(
+  bytes: Uint8Array,
+  boxMm?: readonly [number, number, number],
+): Result<Float32Array, Refusal> {
+  const soup = readMesh(bytes);
+  if (!soup.ok) return soup;
+  const factor = soup.value.mmPerUnit ?? 1;
+  const positions = scaledTo(
+    soup.value.positions.map((value) => value * factor),
+    boxMm,
+  );
+  facingOut(positions);
+  return ok(positions);
+}
+
+/** The same part so large that its longest side is that of the box. */
+export function scaledTo(positions: Float32Array, boxMm: readonly [number, number, number] | undefined): Float32Array {
+  if (!boxMm) return positions;
+  const factor = Math.max(...boxMm) / Math.max(...surfaceOf(positions).boxMm);
+  return Math.abs(factor - 1) < SAME_SIZE_SHARE ? positions : positions.map((value) => value * factor);
+}
+const SAME_SIZE_SHARE = 1e-3;
+
 /** Reads and measures a part file. @returns measures with the triangles in mm, or a refusal that says what is wrong */
 export function measureMesh(bytes: Uint8Array, options: MeasureOptions = {}): Result<Measured, Refusal> {
   const scaled = (from: number, to: number): Watch => ({
@@ -73,8 +107,7 @@ export function measureMesh(bytes: Uint8Array, options: MeasureOptions = {}): Re
   const positions = soup.value.positions.map((value) => value * factor);
   const { areaMm2 } = surfaceOf(positions);
   if (!(areaMm2 > 0)) return refuse(noSurface());
-  const oriented = orient(positions, weld(positions));
-  turnTriangles(positions, oriented.turn);
+  const oriented = facingOut(positions);
   const closed = oriented.shells > 0 && oriented.openEdges === 0;
   const { signedMm3, boxMm, minMm } = surfaceOf(positions);
   options.onProgress?.(0.5);

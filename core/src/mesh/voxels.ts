@@ -1,3 +1,4 @@
+import { InputError } from '../units/index.ts';
 import { normalOf, type Vec3 } from './vectors.ts';
 
 export type Box = { readonly size: readonly number[]; readonly min: readonly number[] };
@@ -34,7 +35,7 @@ export function turnUp(positions: Float32Array, up: Vec3): Float32Array {
 /** A right-handed frame whose third axis is `up`; nothing when that is +z already. */
 export function frameOf(up: Vec3): readonly [Vec3, Vec3, Vec3] | undefined {
   const length = Math.hypot(...up);
-  if (!(length > 0)) throw new RangeError('pose: give a direction that is not zero');
+  if (!(length > 0)) throw new InputError('pose', 'pose: give a direction that is not zero.');
   const [ux, uy, uz] = up.map((value) => value / length) as [number, number, number];
   if (uz > 1 - 1e-9) return undefined;
   const helper = Math.abs(ux) < 0.9 ? [1, 0, 0] : [0, 1, 0];
@@ -66,11 +67,11 @@ export function boxOf(p: Float32Array): Box {
  * @throws RangeError when the voxel is so small that the grid would not fit in memory
  */
 export function voxelise(positions: Float32Array, box: Box, voxelMm: number, padding = 1): Grid {
-  if (!(voxelMm > 0)) throw new RangeError('voxelMm: must be above 0');
+  if (!(voxelMm > 0)) throw new InputError('voxelMm', 'voxelMm must be above 0.');
   const [nx, ny, nz] = cellsOf(box, voxelMm, padding);
   const total = nx * ny * nz;
   if (!(total <= MOST_VOXELS))
-    throw new RangeError(`voxelMm: ${voxelMm} mm would need ${total} voxels; the most is ${MOST_VOXELS}`);
+    throw new InputError('voxelMm', `voxelMm: ${voxelMm} mm would need ${total} voxels; the most is ${MOST_VOXELS}.`);
   // small odd offsets, unlike in x and y, keep column centres off the edges of round-numbered parts and their diagonals
   const shares = [0.0137, 0.0291, 0].map((share) => share + padding);
   const origin = shares.map((share, axis) => box.min[axis]! - voxelMm * share) as [number, number, number];

@@ -3,15 +3,17 @@ import {
   type BatchState,
   currentStep,
   exposureS,
-  lightS,
+  heldBack,
+  isStopped,
+  lightSoFarS,
   PRIORITIES,
-  ranS,
   remainingS,
   type Step,
+  wantedS,
 } from '../route/index.ts';
 import { clockText, lowerFirst, percentText } from '../units/index.ts';
 import { clashOf, clashWords, type PullOut, pullOuts } from './clash.ts';
-import { lampWatch } from './lampWatch.ts';
+import { lampAgain, lampWatch } from './lampWatch.ts';
 import { type Action, type BenchView, TIERS, type Tier } from './types.ts';
 import { washWatch } from './washWatch.ts';
 import { finishWords, handsFor, momentWords, startWords } from './words.ts';
@@ -67,7 +69,7 @@ function sceneOf(view: BenchView): Scene {
   for (const batch of view.batches) {
     const step = currentStep(batch);
     if (step?.state === 'running') users.set(step.station, [...(users.get(step.station) ?? []), batch.name]);
-    if (step?.state === 'waiting' && step.mode === 'timed' && batch.held === undefined)
+    if (step?.state === 'waiting' && step.mode === 'timed' && !isStopped(batch))
       wanted.set(step.station, wanted.get(step.station) ?? batch.name);
   }
   return { ...view, users, wanted, pulls: pullOuts(view.batches, view.nowMs) };
@@ -78,13 +80,16 @@ function actionOf(batch: BatchState, step: Step, scene: Scene): Action {
   const base = {
     batchId: batch.id,
     stepId: step.id,
+    name: batch.name,
+    title: step.title,
     station,
     hands: handsFor(step),
     cautions: cautionsOf(step),
     follows: followsOf(batch, step),
   };
   if (step.mode === 'look') return held(batch, step, { ...base, ...lookAction(batch, step) });
-  if (step.state === 'running') return { ...base, verb: 'finish', ...running(batch, step, station, scene) };
+  if (step.state === 'running')
+    return { ...base, verb: 'finish', early: earlyOf(step, scene.nowMs), ...running(batch, step, station, scene) };
   if (step.mode === 'moment')
     return held(batch, step, {
       ...base,
@@ -99,12 +104,27 @@ function actionOf(batch: BatchState, step: Step, scene: Scene): Action {
   return held(batch, step, { ...base, verb: 'start', ...starting(batch, step, station, scene) });
 }
 
-type Part = Omit<Action, 'batchId' | 'stepId' | 'station' | 'hands' | 'cautions' | 'follows' | 'verb'>;
+type Part = Omit<
+  Action,
+  'batchId' | 'stepId' | 'name' | 'title' | 'station' | 'hands' | 'cautions' | 'follows' | 'verb'
+>;
 
-/** What is held is not begun. */
+/** Ended this early, a timed step was more likely pressed by mistake. */
+const EARLY_SHARE = 0.2;
+function earlyOf(step: Step, nowMs: number): Action['early'] {
+  const wanted = wantedS(step);
+  const ranS = (nowMs - step.startedAtMs!) / 1000;
+  return step.mode === 'timed' && ranS < EARLY_SHARE * wanted ? { ranS, wantedS: wanted } : undefined;
+}
+
+/** What is held, or stopped by a flag, is not begun. */
 function held(batch: BatchState, step: Step, action: Action): Action {
-  if (batch.held === undefined || step.state !== 'waiting') return action;
-  return { ...action, tier: 'waits', waitsFor: `Held: ${batch.held}` };
+  if (step.state !== 'waiting') return action;
+  const back = heldBack(batch);
+  if (!back) return action;
+  const blocked = batch.held !== undefined ? 'held' : 'flag';
+  const waitsFor = batch.held !== undefined ? `Held: ${batch.held}` : `Stopped by a flag: ${batch.flag}`;
+  return { ...action, tier: 'waits', waitsFor, wayOn: back.remedy, blocked };
 }
 
 function lookAction(batch: BatchState, step: Step): Part & { readonly verb: 'look' } {
@@ -126,6 +146,8 @@ function running(batch: BatchState, step: Step, station: string, scene: Scene): 
   const dueInS = remainingS(step, scene.nowMs);
   const limit = limitOf(batch, step, station, scene);
   if (limit) return { tier: 'limit', say: limit.say, reason: limit.reason, dueInS, asks: limit.asks };
+  const again = lampAgain(batch, step, station, scene);
+  if (again) return { ...again, dueInS };
   const watched =
     lampWatch(batch, step, station, scene) ?? (dueInS > WATCH_S ? washWatch(batch, step, station, scene) : undefined);
   if (watched) return { ...watched, dueInS };
@@ -170,11 +192,9 @@ function limitOf(
       ...(overS > 0 && !stays ? { asks: 'exposure' } : {}),
     };
   }
-  const seen = light?.[batch.id];
-  // by the lamp's own sensor where there is one, else by the clock
-  const hereS = seen?.stepId === step.id ? seen.litS : ranS(step, nowMs);
-  const litS = step.kind === 'cure' ? lightS(batch) + hereS : 0;
-  if (batch.lastS === undefined || litS <= batch.lastS || remainingS(step, nowMs) > 0) return undefined;
+  if (step.kind !== 'cure' || batch.lastS === undefined || remainingS(step, nowMs) > 0) return undefined;
+  const litS = lightSoFarS(batch, nowMs, light?.[batch.id]);
+  if (litS <= batch.lastS) return undefined;
   return {
     say: `Take ${batch.name} out of ${station} now`,
     reason: `${clockText(litS)} of light, the end of its window is ${clockText(batch.lastS)}: beyond it yellows or turns brittle, and that cannot be undone.`,
@@ -191,7 +211,19 @@ function starting(batch: BatchState, step: Step, station: string, scene: Scene):
       say,
       reason,
       waitsFor: `${batch.name} has used its ${clockText(batch.card.exposureCapS)} in solvent: mop it with a dry brush and leave this wash out, or ask the lead.`,
+      wayOn: 'F leaves the wash out, with a reason.',
     };
+  if (step.kind === 'cure' && batch.lightClosed) {
+    const { why, opens } = batch.lightClosed;
+    return {
+      tier: 'waits',
+      say,
+      reason,
+      waitsFor: `No plan of light fits: ${why}`,
+      wayOn: `${opens} Plan it on Cure (C).`,
+      blocked: 'light',
+    };
+  }
   const inUse = scene.users.get(step.station) ?? [];
   if (inUse.length >= (scene.stations[step.station]?.capacity ?? Number.POSITIVE_INFINITY)) {
     const frees = scene.batches
@@ -199,11 +231,25 @@ function starting(batch: BatchState, step: Step, station: string, scene: Scene):
       .filter(({ running: at }) => at?.state === 'running' && at.station === step.station && at.mode === 'timed')
       .map(({ running: at }) => Math.max(0, remainingS(at!, scene.nowMs)));
     const clearInS = frees.length > 0 ? Math.min(...frees) : undefined;
-    return { tier: 'waits', say, reason, waitsFor: `${station} holds ${inUse.join(' and ')}.`, clearInS };
+    return {
+      tier: 'waits',
+      say,
+      reason,
+      waitsFor: `${station} holds ${inUse.join(' and ')}.`,
+      wayOn: `Lift ${inUse.join(' or ')} out first.`,
+      clearInS,
+    };
   }
   const clash = clashOf(batch, step, scene.pulls, scene.hands ?? 1);
   if (clash)
-    return { tier: 'waits', say, reason, waitsFor: clashWords(clash.meets, clash.clearInS), clearInS: clash.clearInS };
+    return {
+      tier: 'waits',
+      say,
+      reason,
+      waitsFor: clashWords(clash.meets, clash.clearInS),
+      wayOn: `Begin it in ${clockText(clash.clearInS)}, or lift ${clash.meets} out early.`,
+      clearInS: clash.clearInS,
+    };
   return { tier, say, reason };
 }
 

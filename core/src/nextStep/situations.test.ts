@@ -45,6 +45,8 @@ function batch(
   };
   return { ...reached, ...more, steps: reached.steps.map((s) => (s.id === at.id ? changed : s)) };
 }
+/** No timer ends the light of the sun. */
+const SUN: Partial<Step> = { station: 'sun-sill' };
 const act = (batches: readonly BatchState[], over: Partial<BenchView> = {}): readonly Action[] =>
   nextActions({ batches, nowMs: NOW_MS, stations, ...over });
 const bath = (loadPctW: number, limitPctW = 10): BathFit => ({ name: 'Wash 1', loadPctW, limitPctW });
@@ -123,17 +125,17 @@ const CASES: readonly Case[] = [
   ],
   [
     'light passes the end of the window',
-    [batch('Tern 1', 'cure', { ranS: 900, plannedS: 600, lastS: 800 }), batch('Skua 2', 'wash')],
-    'Take Tern 1 out of Lamp box now',
+    [batch('Tern 1', 'cure', { ranS: 900, plannedS: 600, lastS: 800, step: SUN }), batch('Skua 2', 'wash')],
+    'Take Tern 1 out of Sun sill now',
     /15:00 of light, the end of its window is 13:20.*cannot be undone/,
   ],
   [
     'a pull-out and light past its window',
     [
       batch('Tern 1', 'wash', { ranS: 95, plannedS: 90 }),
-      batch('Skua 2', 'cure', { ranS: 900, plannedS: 600, lastS: 800 }),
+      batch('Skua 2', 'cure', { ranS: 900, plannedS: 600, lastS: 800, step: SUN }),
     ],
-    'Take Skua 2 out of Lamp box now',
+    'Take Skua 2 out of Sun sill now',
     /window/,
   ],
   [

@@ -28,6 +28,9 @@ export type Tier = (typeof TIERS)[number];
 export type Action = {
   readonly batchId: string;
   readonly stepId: string;
+  /** of the batch, and title of the step */
+  readonly name: string;
+  readonly title: string;
   readonly verb: Verb;
   readonly tier: Tier;
   /** where it is done, by name */
@@ -42,8 +45,14 @@ export type Action = {
   readonly follows?: string;
   /** when it is due, s from now; below 0 when overdue; undefined when it can be done any time */
   readonly dueInS?: number;
+  /** a timed step in its first fifth: ending it is asked about */
+  readonly early?: { readonly ranS: number; readonly wantedS: number };
   /** why it must wait, if it must */
   readonly waitsFor?: string;
+  /** what to do about that */
+  readonly wayOn?: string;
+  /** only a person's word lets it go on */
+  readonly blocked?: 'held' | 'flag' | 'light';
   /** when what it waits for is over, s from now, if that is known */
   readonly clearInS?: number;
   /** it cannot be pressed away: it asks whether the parts were lifted, and when */

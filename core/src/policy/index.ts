@@ -1,5 +1,5 @@
 import { hardenFilterPasses } from '../reclaim/index.ts';
-import { requireInRange } from '../units/index.ts';
+import { InputError, requireInRange } from '../units/index.ts';
 import { type Agitation, type Solvent, washResidue } from '../wash/index.ts';
 
 /** A batch as the policy simulator sees it. */
@@ -89,7 +89,8 @@ type Bath = { liquidG: number; resinG: number };
 export function playPolicy(question: PolicyQuestion): PolicyOutcome {
   const { baths, rule, prices, reclaim } = question;
   requireInRange('days', question.days, 1, 3660);
-  if (baths.length < 1 || baths.length > 3) throw new RangeError(`baths: ${baths.length} given, one to three`);
+  if (baths.length < 1 || baths.length > 3)
+    throw new InputError('baths', `baths: ${baths.length} given, one to three.`);
   const technique = question.technique ?? USUAL_TECHNIQUE;
   const store = { freshL: 0, reclaimedL: 0, usedReclaimedL: 0, disposedL: 0, madeL: 0 };
   const capacityG = baths.map((bath) => requireInRange('volumeMl', bath.volumeMl, 10, 1e6) * DENSITY_G_PER_ML);

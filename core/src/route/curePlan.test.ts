@@ -1,15 +1,19 @@
 import { describe, expect, it } from 'vitest';
 import { play, testBatch, testBench, testCard, testLamp } from '../testing/index.ts';
+import { parseDurationS } from '../units/index.ts';
 import {
   applyEvent,
   type BatchLight,
   type BatchState,
   type CureChoice,
   cureDoubt,
+  curePlanOf,
   currentStep,
   decideCurePlan,
+  decideMapped,
+  decideStart,
   explain,
-  forecastCure,
+  forecastWith,
   lampNow,
   pairKey,
   planBatch,
@@ -61,7 +65,7 @@ describe('a plan of light from the map', () => {
     const bright = take(testBatch(), choice([[9, 9]]));
     const cureOf = (batch: BatchState) => batch.steps.find(({ kind }) => kind === 'cure')!.plannedS!;
     expect(cureOf(dim)).toBeGreaterThan(1.3 * cureOf(bright));
-    const { window, doses } = forecastCure(testBatch(), choice([[4, 9]]), fine);
+    const { window, doses } = forecastWith(testBatch(), choice([[4, 9]]), fine);
     expect(cureOf(dim)).toBe(doses!.firstS);
     expect(dim).toMatchObject({ addS: doses!.addS, light: { placed: 2 } });
     expect(doses!.firstS).toBeLessThan(window.handleS!);
@@ -106,11 +110,44 @@ describe('a plan of light from the map', () => {
     expect(code(testBatch({ card: { ...testCard, procedure } }), choice([[8, 9]]))).toBe('PROCEDURE_ONLY');
     expect(code(testBatch({ held: 'ask' }), choice([[8, 9]]))).toBe('HELD');
     const closed = decideCurePlan(testBatch({ card: clear }), choice([[1.5, 14]]), fine, now);
+    // what opens it is a change that the list itself shows to be open
     expect(!closed.ok && closed.refusal).toMatchObject({
       code: 'WINDOW_CLOSED',
-      remedy: expect.stringContaining('turn over'),
+      remedy: expect.stringMatching(/^[A-Z].*: good from \d+:\d\d to \d+:\d\d\.$/),
     });
+    const [from, to] = (!closed.ok ? closed.refusal.remedy! : '')
+      .match(/\d+:\d\d/g)!
+      .map((text) => parseDurationS(text)!);
+    expect(from!).toBeLessThan(to!);
     expect(code(testBatch(), choice([[9, 4]]))).toBe('BAD_VALUE');
+  });
+  it('made in the background replaces even light, keeps what the route fixes, and stops what has no window', () => {
+    const mapped = (batch: BatchState, chosen: CureChoice) =>
+      decideMapped(batch, chosen, fine, now).reduce<BatchState>(applyEvent, batch);
+    const cureOf = (batch: BatchState) => batch.steps.find(({ kind }) => kind === 'cure')!;
+    const batch = testBatch();
+    const dim = mapped(batch, choice([[4, 9]]));
+    expect(cureOf(dim).plannedS).toBe(cureOf(take(batch, choice([[4, 9]]))).plannedS);
+    expect([curePlanOf(batch, fine).from, curePlanOf(dim, fine).from]).toEqual(['even light', 'light map']);
+    // somebody's own plan is not overwritten
+    expect(decideMapped(dim, choice([[8, 9]]), fine, now)).toEqual([]);
+    const typed = {
+      ...batch,
+      steps: batch.steps.map((step) => (step.kind === 'cure' ? { ...step, fixed: true } : step)),
+    };
+    expect(cureOf(mapped(typed, choice([[4, 9]]))).plannedS).toBe(cureOf(batch).plannedS);
+    const shut = mapped(testBatch({ card: clear }), choice([[1.5, 14]]));
+    expect(shut.lightClosed?.why).toMatch(/before the coldest are cured/);
+    const ready = play(testBatch({ card: clear }), (b) => currentStep(b)!.kind === 'cure').batch;
+    const stopped = mapped(ready, choice([[1.5, 14]]));
+    const start = decideStart(stopped, currentStep(stopped)!.id, fine, {}, now);
+    expect(!start.ok && start.refusal.code).toBe('WINDOW_CLOSED');
+    // another plan opens it; so does somebody's reason, in short steps up to the end
+    expect(take(stopped, choice([[9, 12]])).lightClosed).toBeUndefined();
+    const anyway = decideCurePlan(stopped, choice([[1.5, 14]]), fine, now, 'a trial piece');
+    const lit = anyway.ok ? anyway.value.reduce<BatchState>(applyEvent, stopped) : stopped;
+    expect([lit.lightClosed, lit.flag]).toEqual([undefined, 'Lit though its window is closed: a trial piece']);
+    expect(cureOf(lit).plannedS!).toBeLessThanOrEqual(lit.lastS!);
   });
   it('knows light that cannot be', () => {
     expect(validateBatchLight(light([[3, 9]]))).toEqual([]);
@@ -123,7 +160,7 @@ describe('a plan of light from the map', () => {
     const why = explain('cure', requestOf(lit, fine));
     expect(why.inputs.map((line) => line.join(': ')).join()).toContain('by its light map');
     expect(planBatch(requestOf(lit, fine)).cure.window.handleS).toBeCloseTo(
-      forecastCure(testBatch(), choice([[4, 9]]), fine).window.handleS!,
+      forecastWith(testBatch(), choice([[4, 9]]), fine).window.handleS!,
       6,
     );
   });

@@ -1,13 +1,14 @@
-import { type CureWindow, cureDoses, type Doses, whyClosed, windowOf } from '../cure/index.ts';
+import { cureAlternatives, type Doses, whyClosed } from '../cure/index.ts';
 import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
 import { plainNumber } from '../units/index.ts';
 import { type CureChoice, validateBatchLight } from './batchLight.ts';
 import type { BatchRequest, BenchNow, LampNow } from './benchNow.ts';
+import { type CureForecast, forecastCure } from './cureForecast.ts';
 import { cureSetting } from './cureSetting.ts';
 import { heldBack, type Moment } from './decide.ts';
 import { blankOf, numbered, shareS, titleOf } from './layRoute.ts';
 import { requestOf } from './requestOf.ts';
-import { type BatchEvent, type BatchState, STATIONS, type Step } from './types.ts';
+import { type BatchEvent, type BatchState, type LightClosed, STATIONS, type Step } from './types.ts';
 
 /** The lamp at a station, by its last meter reading. */
 export const lampAt = (bench: BenchNow, station: string): LampNow | undefined =>
@@ -20,17 +21,13 @@ export const requestWith = (batch: BatchState, choice: CureChoice, bench: BenchN
   cureIn: { medium: choice.medium, tempC: choice.tempC },
 });
 
-export type CureForecast = { readonly window: CureWindow; readonly doses?: Doses };
-
 /** Window and doses of a batch by a choice. */
-export function forecastCure(batch: BatchState, choice: CureChoice, bench: BenchNow): CureForecast {
-  const window = windowOf(cureSetting(requestWith(batch, choice, bench)), choice.light.poses);
-  const lamp = lampAt(bench, choice.light.station) ?? bench.lamp;
-  return { window, doses: cureDoses(window, { stepS: lamp.timerStepS, cutOutS: lamp.cutOutS }) };
-}
+export const forecastWith = (batch: BatchState, choice: CureChoice, bench: BenchNow): CureForecast =>
+  forecastCure(requestWith(batch, choice, bench));
 
 /**
  * Takes a plan of light on: lamp, medium and heat of the cures before the next look, their times, and the turn between them.
+ * @param anyway why it is lit though its window is closed: up to where the hottest face goes over, in short steps
  * @returns refused once light has begun, for a validated procedure, without a cure ahead, or when the window is closed
  */
 export function decideCurePlan(
@@ -38,19 +35,57 @@ export function decideCurePlan(
   choice: CureChoice,
   bench: BenchNow,
   now: Moment,
+  anyway?: string,
 ): Result<BatchEvent[], Refusal> {
-  const ahead = curesAhead(batch);
-  const refusal = heldBack(batch) ?? notNow(batch, ahead) ?? notThat(choice, bench);
+  const refusal = heldBack(batch) ?? notNow(batch) ?? notThat(choice, bench);
   if (refusal) return refuse(refusal);
-  const { window, doses } = forecastCure(batch, choice, bench);
-  if (!doses) {
-    const closed = whyClosed(cureSetting(requestWith(batch, choice, bench)), window);
-    return refuse({
-      code: 'WINDOW_CLOSED',
-      message: closed?.why ?? 'One step of the lamp’s timer is already longer than the window.',
-      remedy: closed?.opens ?? 'Take a lamp with a finer timer, or lower its power.',
-    });
+  const { window, doses } = forecastWith(batch, choice, bench);
+  if (doses) return ok(lightEvents(batch, choice, doses, bench, now));
+  if (anyway !== undefined && window.maxS !== undefined) {
+    const { timerStepS } = lampAt(bench, choice.light.station)!;
+    const flag: BatchEvent = { ...now, type: 'flagged', note: `Lit though its window is closed: ${anyway}` };
+    return ok([...lightEvents(batch, choice, shortDoses(window.maxS, timerStepS), bench, now), flag]);
   }
+  const { why, opens } = closedOf(batch, choice, bench);
+  return refuse({ code: 'WINDOW_CLOSED', message: why, remedy: opens });
+}
+
+/**
+ * A light map was made in the background: its plan takes the place of the one on even light. Where no plan fits, the batch is
+ * stopped before the light, with what opens it.
+ * @returns no events where somebody has planned its light already, or light has begun
+ */
+export function decideMapped(batch: BatchState, choice: CureChoice, bench: BenchNow, now: Moment): BatchEvent[] {
+  if (batch.light || notNow(batch) || notThat(choice, bench)) return [];
+  const { doses } = forecastWith(batch, choice, bench);
+  const { addS, lastS } = doses ?? batch;
+  // a time that the route fixes stays fixed: the map only says what light there is
+  const fixed = (batch.route?.dose ?? 'look') !== 'look' || curesAhead(batch).some((step) => step.fixed);
+  if (fixed) return [{ ...now, type: 'lit', choice, set: {}, addS, lastS: finite(lastS) }];
+  if (doses) return lightEvents(batch, choice, doses, bench, now);
+  return [{ ...now, type: 'lit', choice, set: {}, addS, lastS, closed: closedOf(batch, choice, bench) }];
+}
+
+function closedOf(batch: BatchState, choice: CureChoice, bench: BenchNow): LightClosed {
+  const { window } = forecastWith(batch, choice, bench);
+  const setting = cureSetting(requestWith(batch, choice, bench));
+  return (
+    whyClosed(setting, window, cureAlternatives(setting, { poses: choice.light.poses })) ?? {
+      why: 'One step of the lamp’s timer is already longer than the window.',
+      opens: 'Take a lamp with a finer timer, or lower its power.',
+    }
+  );
+}
+
+/** Where no window is open: short runs up to where the hottest face goes over, each looked at. */
+function shortDoses(maxS: number, timerStepS: number): Doses {
+  const whole = (seconds: number) => Math.max(timerStepS, Math.floor(seconds / timerStepS) * timerStepS);
+  return { firstS: whole(maxS / 2), addS: whole(maxS / 4), lastS: Math.max(timerStepS, Math.floor(maxS)) };
+}
+
+/** The facts that set a batch's cures to a plan, with the turn between two poses. */
+function lightEvents(batch: BatchState, choice: CureChoice, doses: Doses, bench: BenchNow, now: Moment): BatchEvent[] {
+  const ahead = curesAhead(batch);
   const poses = choice.light.poses.length;
   const runs = Math.max(poses, ahead.length);
   const { timerStepS } = lampAt(bench, choice.light.station)!;
@@ -68,13 +103,13 @@ export function decideCurePlan(
     choice,
     set: Object.fromEntries(ahead.map((step) => [step.id, as])),
     addS: doses.addS,
-    lastS: Number.isFinite(doses.lastS) ? doses.lastS : undefined,
+    lastS: finite(doses.lastS),
   };
-  if (poses < 2 || ahead.length > 1) return ok([lit]);
+  if (poses < 2 || ahead.length > 1) return [lit];
   const again = blankOf({ type: 'cure', station: as.station, medium: as.medium, tempC: choice.tempC }, plannedS);
   const turn = blankOf({ type: 'turn-over', station: as.station });
   const reason = 'The light map shows an underside in the dark: turned over between two runs.';
-  return ok([
+  return [
     lit,
     {
       ...now,
@@ -83,8 +118,11 @@ export function decideCurePlan(
       steps: numbered([turn, { ...again, hint: 'Other side up.' }], batch.steps),
       reason,
     },
-  ]);
+  ];
 }
+
+const finite = (seconds: number | undefined): number | undefined =>
+  seconds !== undefined && Number.isFinite(seconds) ? seconds : undefined;
 
 /** Waiting cures before the next look at a cured part. */
 function curesAhead(batch: BatchState): readonly Step[] {
@@ -94,7 +132,7 @@ function curesAhead(batch: BatchState): readonly Step[] {
   return batch.steps.slice(from, look < 0 ? undefined : look).filter((step) => step.kind === 'cure');
 }
 
-function notNow(batch: BatchState, ahead: readonly Step[]): Refusal | undefined {
+function notNow(batch: BatchState): Refusal | undefined {
   if (batch.card.procedure)
     return {
       code: 'PROCEDURE_ONLY',
@@ -106,7 +144,8 @@ function notNow(batch: BatchState, ahead: readonly Step[]): Refusal | undefined 
       message: `${batch.name} has had light already; its plan is kept.`,
       remedy: 'Look, then add.',
     };
-  if (ahead.length === 0) return { code: 'NO_CURE_AHEAD', message: `The route of ${batch.name} has no cure ahead.` };
+  if (curesAhead(batch).length === 0)
+    return { code: 'NO_CURE_AHEAD', message: `The route of ${batch.name} has no cure ahead.` };
   return undefined;
 }
 

@@ -18,7 +18,8 @@ const firstCure = (request: Pick<BatchRequest, 'route'>): RouteStep | undefined 
 export function lampOf(request: Pick<BatchRequest, 'route' | 'bench' | 'light'>): LampNow {
   return request.bench.lamps?.[lampStation(request)] ?? request.bench.lamp;
 }
-const lampStation = ({ light, route }: Pick<BatchRequest, 'route' | 'light'>): string => {
+/** Where the route's first cure is done. */
+export const lampStation = ({ light, route }: Pick<BatchRequest, 'route' | 'light'>): string => {
   const step = firstCure({ route });
   return light?.station ?? (step ? stationOf(step) : STATIONS.lamp);
 };

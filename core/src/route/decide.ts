@@ -4,9 +4,9 @@ import { planWash } from '../wash/index.ts';
 import { type BenchNow, VAPOUR_ALARM_PCT_LEL } from './benchNow.ts';
 import { dryS, filmOf, MOP_LEAVES_UM, stageOf, washRequest, wrongSolvent } from './planBatch.ts';
 import { quarantineOf } from './quarantine.ts';
-import { currentStep, exposureS, stepById } from './reduce.ts';
+import { currentStep, exposureS, remainingS, stepById, wantedS } from './reduce.ts';
 import { requestOf } from './requestOf.ts';
-import type { BatchEvent, BatchState, Step } from './types.ts';
+import type { BatchEvent, BatchState, LightClosed, Step } from './types.ts';
 import { bathNowFor, round } from './washing.ts';
 
 export type Moment = { readonly atMs: number; readonly by: string };
@@ -41,6 +41,7 @@ export function decideStart(
   const vapour = vapourRefusal(step, bench);
   if (vapour) return refuse(vapour);
   if (step.kind === 'wash') return startWash(batch, step, bench, now);
+  if (step.kind === 'cure' && batch.lightClosed) return refuse(closedRefusal(batch, batch.lightClosed));
   if (step.kind === 'cure') {
     const lamp = bench.lamps?.[step.station] ?? bench.lamp;
     const medium = step.medium ?? batch.card.cureMedium;
@@ -60,6 +61,13 @@ export function decideStart(
   }
   return ok([{ ...now, type: 'started', stepId, knew: { roomC: bench.roomC } }]);
 }
+
+/** By its light map no plan of light fits: nothing is lit blindly. */
+export const closedRefusal = ({ name }: BatchState, { why, opens }: LightClosed): Refusal => ({
+  code: 'WINDOW_CLOSED',
+  message: `${name} has no window in this light: ${why}`,
+  remedy: `${opens} Plan it on Cure (C).`,
+});
 
 /** Heat is not begun while solvent vapour stands in the room. */
 function vapourRefusal(step: Step, { vapourPctLel = 0 }: BenchNow): Refusal | undefined {
@@ -212,10 +220,12 @@ export function decideExtend(
       message: `${step.title} of ${batch.name} is not running; its time was left as it is.`,
     });
   }
-  const plannedS = (step.plannedS ?? 0) + addS;
+  const leftS = remainingS(step, now.atMs);
+  // time put on after the timer has ended runs from the press
+  const idleS = addS > 0 ? Math.max(0, -leftS) : 0;
   if (step.kind === 'wash') {
-    const othersS = exposureS(batch, now.atMs) - (now.atMs - step.startedAtMs!) / 1000;
-    if (addS > 0 && othersS + plannedS > batch.card.exposureCapS) {
+    const untilEndS = exposureS(batch, now.atMs) + leftS + idleS;
+    if (addS > 0 && untilEndS + addS > batch.card.exposureCapS) {
       return refuse({
         code: 'EXPOSURE_CAP',
         message: `${plainNumber(addS, 3)} s more would pass the ${clockText(batch.card.exposureCapS)} that ${batch.card.name} may stay in solvent.`,
@@ -223,13 +233,13 @@ export function decideExtend(
       });
     }
   }
-  if (plannedS < 10)
+  if (wantedS(step) + addS < 10)
     return refuse({
       code: 'TOO_SHORT',
       message: 'A step of less than 10 s cannot be timed.',
       remedy: 'Finish it instead.',
     });
-  return ok([{ ...now, type: 'extended', stepId, addS }]);
+  return ok([{ ...now, type: 'extended', stepId, addS, ...(idleS > 0 ? { idleS } : {}) }]);
 }
 
 /** Everything before a step must be done; a wet cure is refused by name. */
@@ -251,11 +261,22 @@ export function gateBefore(batch: BatchState, step: Step): Refusal | undefined {
   };
 }
 
-/** A held batch is not begun, looked at or moved on until it is released. */
-export const heldBack = (batch: BatchState): Refusal | undefined =>
-  batch.held === undefined
-    ? undefined
-    : { code: 'HELD', message: `${batch.name} is held: ${batch.held}`, remedy: 'Release it first.' };
+/** What is held, or stopped by a flag, is not begun, looked at or moved on until somebody has said that it may. */
+export function heldBack(batch: BatchState): Refusal | undefined {
+  if (batch.held !== undefined)
+    return {
+      code: 'HELD',
+      message: `${batch.name} is held: ${batch.held}`,
+      remedy: 'Release it (U) once that is settled.',
+    };
+  if (batch.flagStops)
+    return {
+      code: 'FLAG_STOPS',
+      message: `${batch.name} is stopped by a flag: ${batch.flag}`,
+      remedy: 'Answer the flag (L): what was decided, and by whom.',
+    };
+  return undefined;
+}
 
 const unknownStep = (batch: BatchState, stepId: string): Refusal => ({
   code: 'UNKNOWN_STEP',

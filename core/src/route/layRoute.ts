@@ -41,6 +41,7 @@ export function blankOf(step: RouteStep, plannedS?: number): StepBlank {
     ...(step.medium ? { medium: step.medium } : {}),
     ...(step.tempC === undefined ? {} : { tempC: step.tempC }),
     ...(step.air ? { air: step.air } : {}),
+    ...(step.seconds === undefined ? {} : { fixed: true }),
     ...(type.mode === 'timed' ? { plannedS: plannedS ?? step.seconds ?? type.seconds } : {}),
   };
 }

@@ -29,14 +29,18 @@ export const decideEdit = (edit: BatchEdit, now: Moment): Result<BatchEvent[], R
 export type Broke = {
   readonly count: number;
   readonly glued?: number;
+  /** name of the part, where several kinds are on the plate */
+  readonly which?: string;
   readonly note?: string;
   readonly photoSha256?: string;
 };
 
 /** Pieces that broke, at whatever step; how many of them were mended with glue. */
 export function decideBroke(batch: BatchState, broke: Broke, now: Moment): Result<BatchEvent[], Refusal> {
-  const { count, glued = 0, note, photoSha256 } = broke;
+  const { count, glued = 0, which, note, photoSha256 } = broke;
   const left = batch.count - batch.broken;
+  const unknown = which !== undefined && unknownPiece(batch, which);
+  if (unknown) return refuse(unknown);
   if (!(Number.isInteger(count) && count >= 1 && count <= left))
     return refuse({
       code: 'BROKEN_COUNT',
@@ -45,7 +49,38 @@ export function decideBroke(batch: BatchState, broke: Broke, now: Moment): Resul
     });
   if (!(Number.isInteger(glued) && glued >= 0 && glued <= count))
     return refuse({ code: 'BROKEN_COUNT', message: `${glued} glued of ${count} broken cannot be.`, field: 'glued' });
-  return ok([{ ...now, type: 'broke', count, glued, note, photoSha256 }]);
+  return ok([{ ...now, type: 'broke', count, glued, which, note, photoSha256 }]);
+}
+
+/** The number of broken pieces was wrong: it is so many in all, and why it was not before. */
+export function decideRecount(
+  batch: BatchState,
+  { broken, because }: { readonly broken: number; readonly because: string },
+  now: Moment,
+): Result<BatchEvent[], Refusal> {
+  if (!(Number.isInteger(broken) && broken >= 0 && broken <= batch.count))
+    return refuse({
+      code: 'BROKEN_COUNT',
+      message: `${broken} broken of ${batch.count} pieces cannot be.`,
+      field: 'broken',
+    });
+  if (broken === batch.broken)
+    return refuse({
+      code: 'SAME_COUNT',
+      message: `${batch.broken} broken is what is noted already. Nothing was changed.`,
+    });
+  return ok([{ ...now, type: 'broke', count: broken - batch.broken, glued: 0, corrects: because }]);
+}
+
+/** A name that none of the plate's parts has. */
+function unknownPiece({ name, part }: BatchState, which: string): Refusal | undefined {
+  const names = (part.pieces ?? []).map((piece) => piece.name);
+  if (names.includes(which)) return undefined;
+  return {
+    code: 'UNKNOWN_PIECE',
+    message: `${name} has no “${which}”${names.length > 0 ? `: it holds ${names.join(', ')}` : ''}.`,
+    field: 'which',
+  };
 }
 
 export type Split = { readonly stays: BatchEvent[]; readonly goes: BatchState };

@@ -1,4 +1,3 @@
-import { type CureWindow, cureDoses, cureWindowRange, type Doses, type WindowRange, windowOf } from '../cure/index.ts';
 import { type Air, dryTime, pocketDryS } from '../dry/index.ts';
 import type { ResinCard } from '../resin/index.ts';
 import { type Result, refuse } from '../result/index.ts';
@@ -14,7 +13,7 @@ import {
   type WashStage,
 } from '../wash/index.ts';
 import type { BatchRequest, BathNow, BenchNow } from './benchNow.ts';
-import { cureDoubt, cureSetting, lampOf } from './cureSetting.ts';
+import { type CureForecast, forecastCure } from './cureForecast.ts';
 import { agitationOf, kindOf, type Route, type RouteStep, stationOf } from './template.ts';
 import { TWO_BATHS } from './twoBaths.ts';
 import { type PartFacts, STATIONS } from './types.ts';
@@ -29,7 +28,7 @@ export type BatchPlan = {
   readonly stages: readonly StageAt[];
   readonly wash: Result<WashPlan, WashRefusal>;
   readonly dryS: number;
-  readonly cure: { readonly window: CureWindow; readonly range?: WindowRange; readonly doses?: Doses };
+  readonly cure: CureForecast;
 };
 
 /** At the bench a bath is given five exchange times of the clinging liquid. */
@@ -81,12 +80,6 @@ export function planBatch(request: BatchRequest): BatchPlan {
   const soakedS = wash.ok
     ? stages.reduce((sum, { index }, i) => sum + (steps[index]!.seconds ?? wash.value.stagesS[i]!), 0)
     : request.card.exposureCapS;
-  const setting = cureSetting(request);
-  const window = windowOf(setting, request.light?.poses);
-  const lamp = lampOf(request);
-  const doses = procedure
-    ? { firstS: procedure.cureS, addS: procedure.cureS, lastS: procedure.cureS }
-    : cureDoses(window, { stepS: lamp.timerStepS, cutOutS: lamp.cutOutS });
   return {
     film,
     filmUm,
@@ -95,7 +88,7 @@ export function planBatch(request: BatchRequest): BatchPlan {
     dryS: procedure
       ? procedure.dryS
       : dryS(request, { soakedS, liquid: lastLiquid(steps, request.bench), air: airOf(steps) }),
-    cure: { window, range: cureWindowRange(setting, cureDoubt(request), request.light?.poses), doses },
+    cure: forecastCure(request),
   };
 }
 

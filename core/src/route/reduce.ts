@@ -1,4 +1,4 @@
-import type { BatchEvent, BatchState, Step } from './types.ts';
+import { type BatchEvent, type BatchState, STATIONS, type Step } from './types.ts';
 
 /** Applies one fact. The first must be `created`. */
 export function applyEvent(state: BatchState | undefined, event: BatchEvent): BatchState {
@@ -19,11 +19,14 @@ export function applyEvent(state: BatchState | undefined, event: BatchEvent): Ba
           knew: { ...step.knew, ...event.knew },
         })),
       };
-    case 'extended':
+    case 'extended': {
+      const { addS, idleS = 0, atMs, by } = event;
+      const added = { addS, idleS, atMs, by };
       return {
         ...state,
-        steps: change(event.stepId, (step) => ({ ...step, plannedS: (step.plannedS ?? 0) + event.addS })),
+        steps: change(event.stepId, (step) => ({ ...step, added: [...(step.added ?? []), added] })),
       };
+    }
     case 'stayed': {
       const { atMs, by, because } = event;
       return {
@@ -72,6 +75,7 @@ export function applyEvent(state: BatchState | undefined, event: BatchEvent): Ba
       return {
         ...state,
         light: event.choice.light,
+        lightClosed: event.closed,
         addS: event.addS,
         lastS: event.lastS,
         steps: state.steps.map((step) => ({ ...step, ...event.set[step.id] })),
@@ -90,14 +94,15 @@ export function applyEvent(state: BatchState | undefined, event: BatchEvent): Ba
       };
     }
     case 'flagged':
-      return { ...state, flag: event.note };
+      return { ...state, flag: event.note, flagStops: event.stops };
     case 'unflagged':
-      return { ...state, flag: undefined };
+      return unflagged(state, event);
     case 'broke': {
-      const { count, glued, note, photoSha256, atMs, by } = event;
-      const breakages = [...(state.breakages ?? []), { count, glued, note, photoSha256, atMs, by }];
-      return { ...state, broken: state.broken + count, breakages };
+      const { type: _, ...breakage } = event;
+      return { ...state, broken: state.broken + event.count, breakages: [...(state.breakages ?? []), breakage] };
     }
+    case 'undone':
+      return withoutKeys({ ...state, ...event.put }, event.drop);
     case 'held':
       return { ...state, held: event.reason };
     case 'released':
@@ -129,6 +134,16 @@ function edited(state: BatchState, set: Extract<BatchEvent, { type: 'edited' }>[
   return { ...state, ...Object.fromEntries(given.map(([name, value]) => [name, value ?? undefined])) };
 }
 
+function unflagged(state: BatchState, { answer, atMs, by }: Extract<BatchEvent, { type: 'unflagged' }>): BatchState {
+  const { flag, flagStops = false } = state;
+  const answered = { note: flag ?? '', stopped: flagStops, answer, atMs, by };
+  const flagsAnswered = flag === undefined ? state.flagsAnswered : [...(state.flagsAnswered ?? []), answered];
+  return { ...state, flag: undefined, flagStops: undefined, flagsAnswered };
+}
+
+const withoutKeys = (state: BatchState, keys: readonly (keyof BatchState)[]): BatchState =>
+  Object.fromEntries(Object.entries(state).filter(([key]) => !keys.includes(key as keyof BatchState))) as BatchState;
+
 const done = (step: Step, atMs: number, by: string, more: Partial<Step>): Step => ({
   ...step,
   ...more,
@@ -145,7 +160,8 @@ export function replay(events: readonly BatchEvent[]): BatchState {
   return state;
 }
 
-export const currentStep = (batch: BatchState): Step | undefined => batch.steps.find((step) => step.state !== 'done');
+export const currentStep = (batch: Pick<BatchState, 'steps'>): Step | undefined =>
+  batch.steps.find((step) => step.state !== 'done');
 export const stepById = (batch: BatchState, stepId: string): Step | undefined =>
   batch.steps.find((step) => step.id === stepId);
 
@@ -164,12 +180,19 @@ export function exposureS(batch: BatchState, nowMs: number): number {
     .reduce((sum, step) => sum + ((step.endedAtMs ?? nowMs) - step.startedAtMs!) / 1000, 0);
 }
 
+/** Time that a step is to run in all: as planned, and what was put on or taken off, s. */
+export const wantedS = (step: Step): number => (step.plannedS ?? 0) + addedS(step);
+/** Put on (or taken off) while it ran, s. */
+export const addedS = (step: Step): number => (step.added ?? []).reduce((sum, { addS }) => sum + addS, 0);
+/** Between the end of a timer and the press that put more on, s. */
+const idleS = (step: Step): number => (step.added ?? []).reduce((sum, one) => sum + one.idleS, 0);
+
 /** Seconds left of a running timed step; negative when it is overdue. */
 export const remainingS = (step: Step, nowMs: number): number =>
-  (step.plannedS ?? 0) - (nowMs - (step.startedAtMs ?? nowMs)) / 1000;
+  wantedS(step) + idleS(step) - (nowMs - (step.startedAtMs ?? nowMs)) / 1000;
 
-/** Light a batch has had so far, s of the lamp's usual light: by its sensor where there was one, else by the clock. */
-export const lightS = (batch: BatchState): number =>
+/** Light a batch has had in finished steps, s of the lamp's usual light: by its sensor where there was one, else by its timer. */
+export const lightS = (batch: Pick<BatchState, 'steps'>): number =>
   batch.steps
     .filter((step) => step.kind === 'cure' && step.state === 'done')
     .reduce((sum, step) => sum + litStepS(step), 0);
@@ -177,13 +200,42 @@ export const lightS = (batch: BatchState): number =>
 /** Light of one finished cure, s. */
 export function litStepS(step: Step): number {
   const seenS = step.knew?.litS;
-  return typeof seenS === 'number' ? seenS : ranS(step, step.endedAtMs!);
+  return typeof seenS === 'number' ? seenS : litByTimerS(step, step.endedAtMs!);
 }
+
+/** Light of a cure that nobody watched: as long as it was on, and no longer than its timer. The sun has none. @returns s */
+function litByTimerS(step: Step, nowMs: number): number {
+  const overS = step.station === STATIONS.sun ? 0 : Math.max(0, -remainingS(step, step.endedAtMs ?? nowMs));
+  return Math.max(0, ranS(step, nowMs) - overS);
+}
+
+/** What a lamp's own sensor has shown of the step that runs, until its last sample. */
+export type LitSeen = {
+  readonly stepId: string;
+  readonly litS: number;
+  readonly lastShare: number;
+  readonly lastAtMs: number;
+};
+/** A sensor that is silent for longer than this says nothing of now. */
+export const HEARD_MS = 25_000;
+
+/** Light of the cure that runs, s: by its lamp's sensor where one was heard, else by its timer. 0 where none runs. */
+export function litNowS(batch: BatchState, nowMs: number, seen?: LitSeen): number {
+  const step = currentStep(batch);
+  if (step?.kind !== 'cure' || step.state !== 'running') return 0;
+  if (seen?.stepId !== step.id) return litByTimerS(step, nowMs);
+  const sinceMs = Math.min(HEARD_MS, Math.max(0, nowMs - seen.lastAtMs));
+  return seen.litS + (seen.lastShare * sinceMs) / 1000;
+}
+
+/** All light that a batch has had until now, s. One number for the window's pointer, its limit and what is missing. */
+export const lightSoFarS = (batch: BatchState, nowMs: number, seen?: LitSeen): number =>
+  lightS(batch) + litNowS(batch, nowMs, seen);
 
 /** How long the machine of a step has run, s: the clock less the time that it stood still. */
 export const ranS = (step: Step, nowMs: number): number => {
   const clockS = ((step.endedAtMs ?? nowMs) - (step.startedAtMs ?? nowMs)) / 1000;
-  return Math.max(0, clockS - stoodS(step));
+  return Math.max(0, clockS - stoodS(step) - idleS(step));
 };
 
 /** Time that a step's machine stood still without power, s. */

@@ -21,6 +21,14 @@ const USUAL_DRIP_S = 300;
 export const dripSOf = (batch: BatchState): number =>
   batch.steps.find(({ kind }) => kind === 'drip')?.plannedS ?? USUAL_DRIP_S;
 
+/** What a batch was planned from, with the drip as it was run and the room as it was then. */
+export function requestAsRun(batch: BatchState, bench: BenchNow): BatchRequest {
+  const drip = batch.steps.find(({ kind, state }) => kind === 'drip' && state === 'done');
+  if (!drip) return requestOf(batch, bench);
+  const roomC = typeof drip.knew?.roomC === 'number' ? drip.knew.roomC : bench.roomC;
+  return requestOf(batch, { ...bench, roomC }, (drip.endedAtMs! - drip.startedAtMs!) / 1000);
+}
+
 /** What the models plan a batch from, at the bench as it is now. */
 export const requestOf = (batch: BatchState, bench: BenchNow, dripS: number = dripSOf(batch)): BatchRequest => ({
   card: batch.card,

@@ -58,8 +58,10 @@ describe('plan of a batch', () => {
       const why = explain(topic, request);
       expect(why.inputs.length).toBeGreaterThan(2);
       expect([why.formula, why.constants, why.sure].every((text) => text.length > 20)).toBe(true);
-      expect(why.movers.length).toBeGreaterThan(1);
+      // what changes nothing is no mover
+      expect(why.movers.filter(([, effect]) => /^[+−](0:00|0(\.0+)? g)$/.test(effect))).toEqual([]);
     }
+    expect(explain('cure', request).movers.map(([change]) => change)).toContain('lamp 10 % weaker');
     expect(explain('film', request).movers.find(([change]) => change.startsWith('drip'))![1]).toMatch(/^−/);
     expect(explain('wash2', request).movers.find(([change]) => change.startsWith('Wash 2'))![1]).toMatch(/^\+/);
   });

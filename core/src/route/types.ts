@@ -4,6 +4,7 @@ import type { Air } from '../dry/index.ts';
 import type { ResinCard } from '../resin/index.ts';
 import type { Agitation } from '../wash/index.ts';
 import type { BatchLight, CureChoice } from './batchLight.ts';
+import type { Route } from './template.ts';
 
 /** rinse: water that takes solvent off, not counted as exposure · do: work with no effect that is computed */
 export type StepKind =
@@ -51,6 +52,8 @@ export type Step = {
   readonly title: string;
   readonly hint: string;
   readonly plannedS?: number;
+  /** its time was typed into the route */
+  readonly fixed?: boolean;
   /** which entry of the palette it came from; steps of before routes have none */
   readonly type?: string;
   readonly agitation?: Agitation;
@@ -69,6 +72,8 @@ export type Step = {
   readonly photoSha256?: string;
   /** measured at a look */
   readonly colour?: LookColour;
+  /** time put on or taken off while it ran, in order */
+  readonly added?: readonly AddedTime[];
   /** past its limit in solvent and left in: why */
   readonly stays?: readonly { readonly atMs: number; readonly by: string; readonly because: string }[];
   /** what came between while it ran */
@@ -77,6 +82,15 @@ export type Step = {
   readonly knew?: Knew;
 };
 export type Knew = Readonly<Record<string, number | string>>;
+
+/** Seconds put on (or taken off) a step that runs. */
+export type AddedTime = {
+  readonly addS: number;
+  /** how long its timer had been over when it was put on: added time runs from the press */
+  readonly idleS: number;
+  readonly atMs: number;
+  readonly by: string;
+};
 
 export const MISHAPS = ['power lost', 'knocked over', 'fell', 'got wet'] as const;
 /** Something that no plan holds. */
@@ -121,7 +135,13 @@ export type BatchState = {
   readonly part: PartFacts;
   readonly plateAreaMm2: number;
   /** the route it runs, at the version it was hung with */
-  readonly route?: { readonly id: string; readonly name: string; readonly version: number };
+  readonly route?: {
+    readonly id: string;
+    readonly name: string;
+    readonly version: number;
+    /** how long its light is: default short, look, add */
+    readonly dose?: Route['dose'];
+  };
   readonly customer?: string;
   readonly dueAtMs?: number;
   readonly createdAtMs: number;
@@ -133,8 +153,10 @@ export type BatchState = {
   /** one increment of light, and the most light in all, s */
   readonly addS: number;
   readonly lastS?: number;
-  /** from its light map, once a plan of light was taken on */
+  /** from its light map, made at hanging, or once a plan of light was taken on */
   readonly light?: BatchLight;
+  /** by its light map no plan fits: why, and what opens it */
+  readonly lightClosed?: LightClosed;
   /** of the parts before any light, where it was photographed */
   readonly colourBefore?: ColourBefore;
   /** steps of its route that were not done, and why */
@@ -151,15 +173,35 @@ export type BatchState = {
   /** the batch that it became part of */
   readonly mergedInto?: string;
   readonly flag?: string;
+  /** nothing is begun on it until somebody has answered its flag */
+  readonly flagStops?: boolean;
+  /** flags that were lowered, with what was answered */
+  readonly flagsAnswered?: readonly FlagAnswered[];
   readonly recordHash?: string;
 };
 
+export type FlagAnswered = {
+  readonly note: string;
+  readonly stopped: boolean;
+  /** what was decided; nothing where the flag was only lowered */
+  readonly answer?: string;
+  readonly atMs: number;
+  readonly by: string;
+};
+
+/** Why a window is closed, and what opens it. */
+export type LightClosed = { readonly why: string; readonly opens: string };
 export type LeftOut = { readonly title: string; readonly because: string; readonly atMs: number; readonly by: string };
 
 /** Pieces that broke at one time; glued ones stay counted as broken. */
 export type Breakage = {
+  /** below 0 where an earlier count was too high */
   readonly count: number;
   readonly glued: number;
+  /** name of the part, where several kinds are on the plate */
+  readonly which?: string;
+  /** it puts an earlier count right: why */
+  readonly corrects?: string;
   readonly note?: string;
   readonly photoSha256?: string;
   readonly atMs: number;
@@ -174,7 +216,13 @@ export type BatchEvent = Told &
   (
     | { readonly type: 'created'; readonly batch: BatchState }
     | { readonly type: 'started'; readonly stepId: string; readonly plannedS?: number; readonly knew?: Knew }
-    | { readonly type: 'extended'; readonly stepId: string; readonly addS: number }
+    | {
+        readonly type: 'extended';
+        readonly stepId: string;
+        readonly addS: number;
+        /** how long the timer had been over; default 0 */
+        readonly idleS?: number;
+      }
     | { readonly type: 'stayed'; readonly stepId: string; readonly because: string }
     | ({ readonly type: 'happened'; readonly stepId: string } & Pick<Mishap, 'what' | 'offS' | 'note'>)
     | {
@@ -202,6 +250,8 @@ export type BatchEvent = Told &
         >;
         readonly addS: number;
         readonly lastS?: number;
+        /** its window is closed: nothing is lit until the plan is changed */
+        readonly closed?: LightClosed;
       }
     | { readonly type: 'planned'; readonly times: Readonly<Record<string, number>> }
     | {
@@ -211,15 +261,10 @@ export type BatchEvent = Told &
         readonly reason: string;
       }
     | { readonly type: 'left-out'; readonly stepId: string; readonly because: string }
-    | { readonly type: 'flagged'; readonly note: string }
-    | { readonly type: 'unflagged' }
-    | {
-        readonly type: 'broke';
-        readonly count: number;
-        readonly glued: number;
-        readonly note?: string;
-        readonly photoSha256?: string;
-      }
+    | { readonly type: 'flagged'; readonly note: string; readonly stops?: boolean }
+    | { readonly type: 'unflagged'; readonly answer?: string }
+    | ({ readonly type: 'broke' } & Omit<Breakage, 'atMs' | 'by'>)
+    | Undone
     | { readonly type: 'held'; readonly reason: string }
     | { readonly type: 'released' }
     | {
@@ -248,6 +293,17 @@ export type BatchEvent = Told &
     | { readonly type: 'merged'; readonly into: { readonly id: string; readonly name: string } }
     | { readonly type: 'sealed'; readonly stepId: string; readonly hash: string }
   );
+
+/** An earlier command is taken back: what it had changed is as it was before. */
+export type Undone = {
+  readonly type: 'undone';
+  /** the command that is taken back */
+  readonly commandId: string;
+  /** fields of the state as they were before it */
+  readonly put: Partial<BatchState>;
+  /** fields that were not there before it */
+  readonly drop: readonly (keyof BatchState)[];
+};
 
 /** Where things happen on this bench. */
 export type StationFacts = { readonly id: string; readonly name: string; readonly capacity: number };

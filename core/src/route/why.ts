@@ -1,8 +1,9 @@
 import { targetDepthMm } from '../cure/index.ts';
-import { clockText, plainNumber } from '../units/index.ts';
+import { clockText, percentText, plainNumber } from '../units/index.ts';
 import type { BatchRequest } from './benchNow.ts';
-import { cureSetting, lampOf } from './cureSetting.ts';
+import { cureSetting, lampOf, lampStation } from './cureSetting.ts';
 import { type BatchPlan, planBatch, type StageAt } from './planBatch.ts';
+import type { Step } from './types.ts';
 
 /** The answer to "Why this number?". */
 export type Why = {
@@ -20,23 +21,38 @@ export type WhyTopic = (typeof WHY_TOPICS)[number];
 
 const INVENTED = 'Rates, saturation and clinging film are engineering guesses until readings replace them.';
 
-/** Explains one computed figure of a plan by its inputs, its formula and its sensitivities. */
-export function explain(topic: WhyTopic, request: BatchRequest, plan: BatchPlan = planBatch(request)): Why {
+/**
+ * Explains one computed figure of a plan by its inputs, its formula and its sensitivities.
+ * @param run the step as it was run, where it has begun: then the figure that was recorded is explained
+ */
+export function explain(topic: WhyTopic, request: BatchRequest, plan: BatchPlan = planBatch(request), run?: Step): Why {
   switch (topic) {
     case 'film':
-      return explainFilm(request, plan);
+      return withTook(explainFilm(request, plan, run), run);
     case 'wash1':
-      return explainWash(0, request, plan);
+      return withTook(explainWash(0, request, plan, run), run);
     case 'wash2':
-      return explainWash(1, request, plan);
+      return withTook(explainWash(1, request, plan, run), run);
     case 'wash3':
-      return explainWash(2, request, plan);
+      return withTook(explainWash(2, request, plan, run), run);
     case 'dry':
-      return explainDry(request, plan);
+      return withTook(explainDry(request, plan, run), run);
     case 'cure':
       return explainCure(request, plan);
   }
 }
+
+/** Says what a step really took, and that nothing moves what is done. */
+function withTook(why: Why, run: Step | undefined): Why {
+  if (run?.endedAtMs === undefined || run.startedAtMs === undefined) return why;
+  const took: readonly [string, string] = ['took', clockText((run.endedAtMs - run.startedAtMs) / 1000)];
+  return { ...why, inputs: [...why.inputs, took], movers: [], sure: `Recorded as it was run. ${why.sure}` };
+}
+
+const knewNumber = (run: Step | undefined, name: string): number | undefined => {
+  const value = run?.knew?.[name];
+  return typeof value === 'number' ? value : undefined;
+};
 
 type Change = readonly [text: string, over: (request: BatchRequest) => BatchRequest];
 const MORE_DRIP: Change = ['drip 2 min longer', (r) => ({ ...r, dripS: r.dripS + 120 })];
@@ -57,28 +73,34 @@ function movers(
   show: (delta: number) => string,
 ) {
   const base = measure(planBatch(request));
-  return changes
-    .map(([text, over]) => {
-      const value = measure(planBatch(over(request)));
-      const delta = base === undefined || value === undefined ? undefined : value - base;
-      return {
-        text,
-        size: delta === undefined ? Number.POSITIVE_INFINITY : Math.abs(delta),
-        effect: delta === undefined ? 'not possible any more' : show(delta),
-      };
-    })
-    .sort((a, b) => b.size - a.size)
-    .map(({ text, effect }) => [text, effect] as const);
+  return (
+    changes
+      .map(([text, over]) => {
+        const value = measure(planBatch(over(request)));
+        const delta = base === undefined || value === undefined ? undefined : value - base;
+        return {
+          text,
+          size: delta === undefined ? Number.POSITIVE_INFINITY : Math.abs(delta),
+          effect: delta === undefined ? 'not possible any more' : show(delta),
+        };
+      })
+      // what changes nothing is no mover
+      .filter(({ effect }) => effect !== show(0))
+      .sort((a, b) => b.size - a.size)
+      .map(({ text, effect }) => [text, effect] as const)
+  );
 }
 
 const signedClock = (deltaS: number): string => `${deltaS < 0 ? '−' : '+'}${clockText(Math.abs(deltaS))}`;
 const signed = (unit: string) => (delta: number) => `${delta < 0 ? '−' : '+'}${plainNumber(Math.abs(delta))} ${unit}`;
 
-function explainFilm(request: BatchRequest, plan: BatchPlan): Why {
+function explainFilm(request: BatchRequest, plan: BatchPlan, run?: Step): Why {
   const { part, count, card, bench } = request;
+  const grams = knewNumber(run, 'gramsLeft') ?? plan.film.grams;
+  const filmUm = knewNumber(run, 'filmUm') ?? plan.film.meanFilmUm;
   return {
     title: 'Resin still on parts and plate',
-    value: `${plainNumber(plan.film.grams)} g`,
+    value: `${plainNumber(grams, 3)} g`,
     inputs: [
       ['surface', `${plainNumber((part.areaMm2 * count) / 100, 3)} cm² on ${count}`],
       ['height', `${plainNumber(part.heightMm, 3)} mm`],
@@ -87,29 +109,32 @@ function explainFilm(request: BatchRequest, plan: BatchPlan): Why {
         'viscosity',
         `${plainNumber(plan.film.viscosityMPaS, 3)} mPa·s at ${bench.roomC} °C (${card.viscosityMPaS25} at 25 °C)`,
       ],
-      ['mean film', `${plainNumber(plan.film.meanFilmUm, 3)} µm`],
+      ['mean film', `${plainNumber(filmUm, 3)} µm`],
     ],
     formula:
       'The film that follows the part out of the vat drains as the square root of viscosity × height over time; slopes hold 1.2 times more, and the plate keeps its own film and a rim.',
     constants: 'Landau–Levich (1942) for pull-out, Jeffreys (1930) for draining; flow activation 42 kJ/mol.',
     movers: movers(request, [MORE_DRIP, WARMER], (p) => p.film.grams, signed('g')),
-    sure: `About ±30 %: ${plainNumber(plan.film.grams * 0.7)}–${plainNumber(plan.film.grams * 1.3)} g. Cups that face up hold more; they are not counted.`,
+    sure: `About ±30 %: ${plainNumber(grams * 0.7)}–${plainNumber(grams * 1.3)} g. Cups that face up hold more; they are not counted.`,
   };
 }
 
-function explainWash(index: number, request: BatchRequest, plan: BatchPlan): Why {
+function explainWash(index: number, request: BatchRequest, plan: BatchPlan, run?: Step): Why {
   const { card } = request;
   const bath = (plan.stages[index] ?? plan.stages.at(-1))?.bath ?? request.bench.clean;
   const time = (p: BatchPlan) => (p.wash.ok ? p.wash.value.stagesS[index] : undefined);
-  const residueUm = plan.wash.ok ? plan.wash.value.residueUm : plan.wash.refusal.residueUm;
+  const planned = plan.wash.ok ? plan.wash.value.residueUm : plan.wash.refusal.residueUm;
+  const residueUm = knewNumber(run, 'residueUm') ?? knewNumber(run, 'plannedResidueUm') ?? planned;
+  const loadPctW = knewNumber(run, 'loadPctW') ?? bath.loadPctW;
+  const seconds = run?.startedAtMs === undefined ? time(plan) : run.plannedS;
   const limit = plan.wash.ok ? plan.wash.value.limitsPctW[index] : plan.wash.refusal.limitsPctW[index];
   const procedure = card.procedure && `Exact time of ${card.procedure.reference}; nothing is computed over it.`;
   return {
     title: `Time in ${bath.name}`,
-    value: time(plan) === undefined ? 'no time works' : clockText(time(plan)!),
+    value: seconds === undefined ? 'no time works' : clockText(seconds),
     inputs: [
       ['film before washing', `${plainNumber(plan.filmUm, 3)} µm`],
-      ['load', `${plainNumber(bath.loadPctW)} % by weight; fit up to about ${plainNumber(limit ?? 0)} %`],
+      ['load', `${percentText(loadPctW)} by weight; fit up to about ${plainNumber(limit ?? 0)} %`],
       ['moved by', bath.agitation],
       ['in all at most', `${clockText(card.exposureCapS)} in solvent`],
       ['left at the end', `${plainNumber(residueUm)} of ${plainNumber(card.residueTolUm)} µm allowed`],
@@ -125,7 +150,7 @@ function explainWash(index: number, request: BatchRequest, plan: BatchPlan): Why
   };
 }
 
-function explainDry(request: BatchRequest, plan: BatchPlan): Why {
+function explainDry(request: BatchRequest, plan: BatchPlan, run?: Step): Why {
   const { bench } = request;
   const damp: Change = [
     'air 20 % more humid',
@@ -134,7 +159,7 @@ function explainDry(request: BatchRequest, plan: BatchPlan): Why {
   const fan: Change = ['a fan over the rack', (r) => ({ ...r, bench: { ...r.bench, dryAir: 'fan' } })];
   return {
     title: 'Rest until dry',
-    value: clockText(plan.dryS),
+    value: clockText(run?.plannedS ?? plan.dryS),
     inputs: [
       ['air', `${bench.dryAir}, ${bench.roomC} °C, ${bench.humidityPct} %`],
       ['wet corners', '0.1 mm after blowing off'],
@@ -155,11 +180,8 @@ function explainCure(request: BatchRequest, plan: BatchPlan): Why {
   const lamp = lampOf(request);
   const { window, range, doses } = plan.cure;
   const setting = cureSetting(request);
-  const dimmer: Change = [
-    'lamp 10 % weaker',
-    (r) => ({ ...r, bench: { ...r.bench, lamp: { ...lamp, mWPerCm2: lamp.mWPerCm2 * 0.9 } } }),
-  ];
-  const water: Change = ['under water', (r) => ({ ...r, card: { ...r.card, cureMedium: 'water' } })];
+  const dimmer: Change = ['lamp 10 % weaker', (r) => dimmed(r, 0.9)];
+  const water: Change = ['under water', (r) => ({ ...r, cureIn: { ...r.cureIn, medium: 'water' } })];
   const span = (pair: readonly [number, number] | undefined) =>
     pair ? `${clockText(pair[0])}–${clockText(pair[1])}` : 'open';
   return {
@@ -168,7 +190,7 @@ function explainCure(request: BatchRequest, plan: BatchPlan): Why {
     inputs: [
       [
         'light',
-        `${plainNumber(setting.coldMWPerCm2)}–${plainNumber(setting.hotMWPerCm2)} mW/cm² over the part, ${request.light ? `by its light map${request.light.poses.length > 1 ? ', turned over half-way' : ''}` : `taken as even from ${plainNumber(lamp.mWPerCm2)} on the meter`}`,
+        `${plainNumber(setting.coldMWPerCm2)}–${plainNumber(setting.hotMWPerCm2)} mW/cm² over the part, ${request.light ? `by its light map${request.light.poses.length > 1 ? ', turned over half-way' : ''}` : `taken as even from ${plainNumber(lamp.mWPerCm2)} on the meter: map it to be sure`}`,
       ],
       [
         'wall',
@@ -191,5 +213,24 @@ function explainCure(request: BatchRequest, plan: BatchPlan): Why {
     sure: range
       ? `Start ${span(range.handleS)}, end ${span(range.maxS)}. Try a coupon or the waste supports first.`
       : 'The target is not reached in six hours here.',
+  };
+}
+
+/** The same with less light: of the lamp that the route uses, and on the batch's own map. */
+function dimmed(request: BatchRequest, share: number): BatchRequest {
+  const lamp = lampOf(request);
+  const weaker = { ...lamp, mWPerCm2: share * lamp.mWPerCm2 };
+  const { bench, light } = request;
+  return {
+    ...request,
+    bench: { ...bench, lamp: weaker, lamps: { ...bench.lamps, [lampStation(request)]: weaker } },
+    light: light && {
+      ...light,
+      poses: light.poses.map(({ up, coldMWPerCm2, hotMWPerCm2 }) => ({
+        up,
+        coldMWPerCm2: share * coldMWPerCm2,
+        hotMWPerCm2: share * hotMWPerCm2,
+      })),
+    },
   };
 }

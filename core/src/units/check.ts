@@ -7,13 +7,24 @@ export function requireInRange(name: string, value: number, min: number, max = N
   return value;
 }
 
-/** A number outside what the model can answer for. `field` is the name a form or an API would mark. */
-export class ModelRangeError extends RangeError {
+/**
+ * What somebody asked for cannot be answered; the sentence is for them. `field` is the name that a form or an API would mark.
+ * Every other error is a fault of the program.
+ */
+export class InputError extends RangeError {
   readonly field: string;
+  constructor(field: string, message: string) {
+    super(message);
+    this.name = 'InputError';
+    this.field = field;
+  }
+}
+
+/** A number outside what the model can answer for. */
+export class ModelRangeError extends InputError {
   constructor(field: string, value: number, min: number, max: number) {
     const upper = Number.isFinite(max) ? ` and ${max}` : '';
-    super(`${field} is ${value}; it must be ${upper ? 'between' : 'at least'} ${min}${upper}.`);
-    this.field = field;
+    super(field, `${field} is ${value}; it must be ${upper ? 'between' : 'at least'} ${min}${upper}.`);
   }
 }
 

@@ -1,4 +1,4 @@
-import { kelvin, requireInRange } from '../units/index.ts';
+import { InputError, kelvin, requireInRange } from '../units/index.ts';
 
 export const AGITATIONS = ['still', 'hand', 'impeller', 'ultrasonic', 'brush', 'spray'] as const;
 export type Agitation = (typeof AGITATIONS)[number];
@@ -106,7 +106,7 @@ export function washResidue(
 ): WashResidue {
   requireInRange('filmUm', filmUm, 0, 100_000);
   if (stages.length < 1 || stages.length !== stagesS.length)
-    throw new RangeError('stagesS: give one time for each stage');
+    throw new InputError('stagesS', 'stagesS: give one time for each stage.');
   let film = filmUm;
   const byStage = stages.map((stage, index): StageResidue => {
     const tauS = washTauS(stage, setting, setting.tau0S?.[index] ?? BASE_TAU_S[stage.agitation]);

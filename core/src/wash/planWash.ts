@@ -1,5 +1,5 @@
 import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
-import { clockText, plainNumber, requireInRange } from '../units/index.ts';
+import { clockText, InputError, plainNumber, requireInRange } from '../units/index.ts';
 import {
   BASE_TAU_S,
   clingResidueUm,
@@ -50,7 +50,8 @@ export function planWash(request: WashRequest): Result<WashPlan, WashRefusal> {
   const toleranceUm = requireInRange('residueTolUm', request.residueTolUm ?? DEFAULT_RESIDUE_TOL_UM, 0.01, 1000);
   requireInRange('filmUm', request.filmUm, 0, 100_000);
   const capS = requireInRange('exposureCapS', request.exposureCapS ?? LONGEST_STAGE_S, 1);
-  if (request.stages.length < 1 || request.stages.length > 3) throw new RangeError('stages: one to three wash stages');
+  if (request.stages.length < 1 || request.stages.length > 3)
+    throw new InputError('stages', 'stages: one to three wash stages.');
   const liquidOf = (stage: WashStage) => stage.solvent ?? request.solvent;
   const dragUm = request.dragUm ?? DRAG_FILM_UM[liquidOf(request.stages.at(-1)!)];
   const taus = request.stages.map((stage) => washTauS(stage, request));

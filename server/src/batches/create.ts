@@ -31,7 +31,7 @@ import { newestRoute } from '../routes/index.ts';
 import { batchName, record } from './store.ts';
 
 export function createBatch(context: Context, command: NewBatch): Promise<BatchReply> {
-  return runCommand(context, { commandId: command.commandId, kind: 'batch.create' }, async (tx) => {
+  return runCommand(context, command, 'batch.create', async (tx, context) => {
     const card = await cardAt(tx, command.cardId);
     const lot = await tx.maybeOne(
       sql`SELECT 1 AS one FROM lot WHERE card_id = ${command.cardId} AND code = ${command.lot}`,
@@ -49,7 +49,7 @@ export function createBatch(context: Context, command: NewBatch): Promise<BatchR
     );
     const route = await newestRoute(tx, command.routeId ?? (card.procedure ? 'procedure' : TWO_BATHS.id));
     const after = await hang(context, tx, { ...command, card, part, count, route });
-    return { reply: { batch: after }, topics: ['bench', 'batches', `batch:${after.id}`] };
+    return { reply: { batch: after }, topics: ['bench', 'batches', `batch:${after.id}`, `hung:${after.id}`] };
   });
 }
 
@@ -99,7 +99,12 @@ async function hang(context: Context, tx: Queryable, wanted: Hang): Promise<Batc
     count,
     part,
     plateAreaMm2: request.plateAreaMm2,
-    route: { id: route.id, name: route.name, version: route.version },
+    route: {
+      id: route.id,
+      name: route.name,
+      version: route.version,
+      ...(route.dose !== 'look' ? { dose: route.dose } : {}),
+    },
     customer: wanted.customer,
     dueAtMs: wanted.dueAtMs,
     priority: wanted.priority,

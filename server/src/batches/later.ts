@@ -18,7 +18,7 @@ const MOST_CAUSES = 3;
  * Pieces can come back onto the bench as a batch of their own.
  */
 export function lookLater(context: Context, batchId: string, command: LaterCommand): Promise<LaterReply> {
-  return runCommand(context, { commandId: command.commandId, kind: 'batch.later' }, async (tx) => {
+  return runCommand(context, command, 'batch.later', async (tx, context) => {
     const batch = await loadBatch(tx, batchId);
     const nowMs = context.nowMs();
     const now = { atMs: nowMs, by: command.by ?? 'workshop' };

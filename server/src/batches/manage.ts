@@ -1,4 +1,12 @@
-import type { BatchReply, BrokeBatch, EditBatch, MergeBatch, MishapCommand, SplitBatch } from '@north-step/contract';
+import type {
+  BatchReply,
+  BrokeBatch,
+  EditBatch,
+  MergeBatch,
+  MishapCommand,
+  RecountBatch,
+  SplitBatch,
+} from '@north-step/contract';
 import {
   type BatchEvent,
   type BatchState,
@@ -7,6 +15,7 @@ import {
   decideHold,
   decideMerge,
   decideMishap,
+  decideRecount,
   decideSplit,
 } from '@north-step/core/route';
 import type { Context } from '../context.ts';
@@ -29,6 +38,9 @@ export const breakPieces = (context: Context, batchId: string, { commandId, by, 
     return decideBroke(batch, broke, now);
   });
 
+export const recountBroken = (context: Context, batchId: string, command: RecountBatch) =>
+  act(context, batchId, 'recount', command, ({ batch, now }) => decideRecount(batch, command, now));
+
 export const mishap = (context: Context, batchId: string, { commandId, by, heldMs, ...happened }: MishapCommand) =>
   act(context, batchId, 'mishap', { commandId, by, heldMs }, ({ batch, bench, now }) =>
     decideMishap(batch, happened, bench, now),
@@ -39,7 +51,7 @@ export const editBatch = (context: Context, batchId: string, { commandId, by, he
 
 /** Takes pieces out as a batch of their own. @returns the new batch */
 export function splitBatch(context: Context, batchId: string, command: SplitBatch): Promise<BatchReply> {
-  return runCommand(context, { commandId: command.commandId, kind: 'batch.split' }, async (tx) => {
+  return runCommand(context, command, 'batch.split', async (tx, context) => {
     const batch = await loadBatch(tx, batchId);
     refuseClosed(batch);
     const now = { atMs: context.nowMs(), by: command.by ?? 'workshop' };
@@ -55,7 +67,7 @@ export function splitBatch(context: Context, batchId: string, command: SplitBatc
 
 /** Puts another batch into this one. @returns this one */
 export function mergeBatch(context: Context, batchId: string, command: MergeBatch): Promise<BatchReply> {
-  return runCommand(context, { commandId: command.commandId, kind: 'batch.merge' }, async (tx) => {
+  return runCommand(context, command, 'batch.merge', async (tx, context) => {
     const [into, from] = [await loadBatch(tx, batchId), await loadBatch(tx, command.otherId)];
     for (const batch of [into, from]) refuseClosed(batch);
     const now = { atMs: context.nowMs(), by: command.by ?? 'workshop' };
@@ -69,9 +81,9 @@ export function mergeBatch(context: Context, batchId: string, command: MergeBatc
 
 /** Hangs the same parts again, by the newest card and the newest version of the route. @returns the new batch */
 export function repeatBatch(context: Context, batchId: string, command: Command): Promise<BatchReply> {
-  return runCommand(context, { commandId: command.commandId, kind: 'batch.repeat' }, async (tx) => {
+  return runCommand(context, command, 'batch.repeat', async (tx, context) => {
     const after = await hangAgain(context, tx, await loadBatch(tx, batchId), command);
-    return { reply: { batch: after }, topics: ['bench', 'batches', `batch:${after.id}`] };
+    return { reply: { batch: after }, topics: ['bench', 'batches', `batch:${after.id}`, `hung:${after.id}`] };
   });
 }
 

@@ -1,4 +1,5 @@
 import type { BatchList, BatchQuery, BatchRow } from '@north-step/contract';
+import { currentStep, lightS, markWords, type Step, standingOf } from '@north-step/core/route';
 import type { Static } from 'typebox';
 import { type Queryable, type Sql, sql } from '../db/index.ts';
 
@@ -13,8 +14,9 @@ type Row = {
   created_at: Date;
   due_at: Date | null;
   sealed_at: Date | null;
-  step: string | null;
+  step: Step | null;
   flag: string | null;
+  flag_stops: boolean | null;
   held: string | null;
   merged_into: string | null;
   priority: string | null;
@@ -35,7 +37,7 @@ const sorted = (order: keyof typeof ORDERS, statement: Sql): Sql => ({
 });
 
 /** A page of batches, newest first, with how many match. Search looks in name, part, resin, lot and customer. */
-export async function listBatches(db: Queryable, query: Static<typeof BatchQuery>): Promise<BatchList> {
+export async function listBatches(db: Queryable, query: Static<typeof BatchQuery>, nowMs: number): Promise<BatchList> {
   const pattern = `%${(query.search ?? '').toLowerCase().replace(/[\\%_]/g, '\\$&')}%`;
   const state = query.state ?? 'all';
   const route = query.route ?? '';
@@ -46,9 +48,9 @@ export async function listBatches(db: Queryable, query: Static<typeof BatchQuery
         sql`
       SELECT id, name, created_at, due_at, sealed_at,
              state->'part'->>'name' AS part, (state->>'count')::int AS count, state->'card'->>'name' AS resin,
-             state->>'lot' AS lot, state->>'customer' AS customer, state->>'flag' AS flag, state->>'held' AS held,
+             state->>'lot' AS lot, state->>'customer' AS customer, state->>'flag' AS flag, state->>'held' AS held, (state->>'flagStops')::boolean AS flag_stops,
              state->>'mergedInto' AS merged_into, state->>'priority' AS priority, state->'route'->>'name' AS route,
-             jsonb_path_query_first(state, '$.steps[*] ? (@.state != "done").title') #>> '{}' AS step
+             jsonb_path_query_first(state, '$.steps[*] ? (@.state != "done")') AS step
         FROM batch
        WHERE search LIKE ${pattern}
          AND (${state} = 'all' OR (${state} = 'open' AND sealed_at IS NULL) OR (${state} = 'sealed' AND sealed_at IS NOT NULL) OR (${state} = 'flagged' AND flagged))
@@ -62,22 +64,61 @@ export async function listBatches(db: Queryable, query: Static<typeof BatchQuery
          AND (${state} = 'all' OR (${state} = 'open' AND sealed_at IS NULL) OR (${state} = 'sealed' AND sealed_at IS NOT NULL) OR (${state} = 'flagged' AND flagged))
          AND (${route} = '' OR route_id = ${route})`),
   ]);
-  return { total: Number(count.n), rows: rows.map(toRow) };
+  return { total: Number(count.n), rows: rows.map((row) => toRow(row, nowMs)) };
 }
 
-const toRow = (row: Row): BatchRow => ({
-  id: row.id,
-  name: row.name,
-  part: row.part,
-  count: row.count,
-  resin: row.resin,
-  lot: row.lot,
-  customer: row.customer,
-  createdAtMs: row.created_at.getTime(),
-  dueAtMs: row.due_at?.getTime() ?? null,
-  sealedAtMs: row.sealed_at?.getTime() ?? null,
-  step: row.merged_into ? `part of ${row.merged_into}` : (row.step ?? 'sealed'),
-  flag: row.held ? `held: ${row.held}` : row.flag,
-  priority: row.priority ?? 'usual',
-  route: row.route ?? 'Two baths, trim green',
-});
+function toRow(row: Row, nowMs: number): BatchRow {
+  const stands = {
+    steps: row.step ? [row.step] : [],
+    recordHash: row.sealed_at && !row.merged_into ? 'sealed' : undefined,
+    mergedInto: row.merged_into ?? undefined,
+    held: row.held ?? undefined,
+    flag: row.flag ?? undefined,
+    flagStops: row.flag_stops ?? undefined,
+  };
+  return {
+    id: row.id,
+    name: row.name,
+    part: row.part,
+    count: row.count,
+    resin: row.resin,
+    lot: row.lot,
+    customer: row.customer,
+    createdAtMs: row.created_at.getTime(),
+    dueAtMs: row.due_at?.getTime() ?? null,
+    sealedAtMs: row.sealed_at?.getTime() ?? null,
+    step: row.merged_into ? `part of ${row.merged_into}` : (currentStep(stands)?.title ?? 'sealed'),
+    standing: standingOf(stands, nowMs),
+    mark: markWords(stands) ?? null,
+    priority: row.priority ?? 'usual',
+    route: row.route ?? 'Two baths, trim green',
+  };
+}
+
+const MOST_CSV_ROWS = 50_000;
+type CsvRow = { id: string; steps: readonly Step[] };
+
+/** The same list for a spreadsheet: times as ISO 8601, with the loads it was washed at, the light it had, and what was seen. */
+export async function batchesForCsv(db: Queryable, query: Static<typeof BatchQuery>, nowMs: number) {
+  const { rows } = await listBatches(db, { ...query, limit: query.limit ?? MOST_CSV_ROWS }, nowMs);
+  const told = await db.many<CsvRow>(sql`
+    SELECT id, jsonb_path_query_array(state, '$.steps[*] ? (@.state == "done" && (@.kind == "wash" || @.kind == "cure" || @.kind starts with "look"))') AS steps
+      FROM batch WHERE id = ANY(${rows.map(({ id }) => id)}::text[])`);
+  const stepsOf = new Map(told.map(({ id, steps }) => [id, steps]));
+  return rows.map(({ createdAtMs, dueAtMs, sealedAtMs, ...row }) => {
+    const steps = stepsOf.get(row.id) ?? [];
+    return {
+      ...row,
+      hung: isoOrEmpty(createdAtMs),
+      due: isoOrEmpty(dueAtMs),
+      sealed: isoOrEmpty(sealedAtMs),
+      washLoadsPctW: steps
+        .flatMap(({ kind, knew }) => (kind === 'wash' && knew ? [knew.loadPctW ?? ''] : []))
+        .join(' '),
+      lightS: Math.round(lightS({ steps })),
+      looks: steps.flatMap(({ outcome }) => outcome ?? []).join('; '),
+    };
+  });
+}
+
+const isoOrEmpty = (atMs: number | null): string => (atMs === null ? '' : new Date(atMs).toISOString());

@@ -17,9 +17,11 @@ import {
   MishapCommand,
   NewBatch,
   PaceReply,
+  RecountBatch,
   SplitBatch,
   StayCommand,
   StepCommand,
+  UndoCommand,
 } from '@north-step/contract';
 import type { FastifyInstance } from 'fastify';
 import Papa from 'papaparse';
@@ -28,11 +30,21 @@ import type { Context } from '../context.ts';
 import { createBatch } from './create.ts';
 import { LABELS_A_SHEET, labelsPdf } from './labels.ts';
 import { laterLooks, lookLater } from './later.ts';
-import { breakPieces, editBatch, holdBatch, mergeBatch, mishap, repeatBatch, splitBatch } from './manage.ts';
+import {
+  breakPieces,
+  editBatch,
+  holdBatch,
+  mergeBatch,
+  mishap,
+  recountBroken,
+  repeatBatch,
+  splitBatch,
+} from './manage.ts';
 import { paceOfAll } from './pace.ts';
-import { listBatches } from './queries.ts';
+import { batchesForCsv, listBatches } from './queries.ts';
 import { colourBefore, extendStep, finishStep, flagBatch, leaveOut, lookAt, startStep, stayIn } from './steps.ts';
 import { loadBatch } from './store.ts';
+import { undo } from './undo.ts';
 
 const BatchParams = Type.Object({ batchId: Type.String({ maxLength: 80 }) });
 const StepParams = Type.Object({ batchId: Type.String({ maxLength: 80 }), stepId: Type.String({ maxLength: 20 }) });
@@ -55,13 +67,13 @@ export function batchRoutes(app: FastifyInstance, context: Context): void {
   app.get<{ Querystring: Static<typeof BatchQuery> }>(
     '/api/batches',
     { schema: { summary: 'Batches, newest first', querystring: BatchQuery, response: { 200: BatchList } } },
-    (request) => listBatches(context.db, request.query),
+    (request) => listBatches(context.db, request.query, context.nowMs()),
   );
   app.get<{ Querystring: Static<typeof BatchQuery> }>(
     '/api/batches.csv',
     { schema: { summary: 'The same list as CSV', querystring: BatchQuery } },
     async (request, out) => {
-      const { rows } = await listBatches(context.db, { ...request.query, limit: request.query.limit ?? 50_000 });
+      const rows = await batchesForCsv(context.db, request.query, context.nowMs());
       return out
         .type('text/csv; charset=utf-8')
         .header('content-disposition', 'attachment; filename="batches.csv"')
@@ -121,6 +133,23 @@ export function batchRoutes(app: FastifyInstance, context: Context): void {
     '/api/batches/:batchId/broke',
     { schema: { summary: 'Pieces that broke, glued or not', params: BatchParams, body: BrokeBatch, response: reply } },
     (request) => breakPieces(context, request.params.batchId, request.body),
+  );
+  app.post<BatchParams & { Body: RecountBatch }>(
+    '/api/batches/:batchId/recount',
+    {
+      schema: {
+        summary: 'How many pieces are broken in all',
+        params: BatchParams,
+        body: RecountBatch,
+        response: reply,
+      },
+    },
+    (request) => recountBroken(context, request.params.batchId, request.body),
+  );
+  app.post<BatchParams & { Body: UndoCommand }>(
+    '/api/batches/:batchId/undo',
+    { schema: { summary: 'Take the last command back', params: BatchParams, body: UndoCommand, response: reply } },
+    (request) => undo(context, request.params.batchId, request.body),
   );
   app.post<BatchParams & { Body: MishapCommand }>(
     '/api/batches/:batchId/mishap',

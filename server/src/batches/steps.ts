@@ -6,11 +6,13 @@ import {
   decideColourBefore,
   decideExtend,
   decideFinish,
+  decideFlag,
   decideLeaveOut,
   decideLifted,
   decideLook,
   decideStart,
   decideStay,
+  type Flagging,
   type Look,
   type Occupancy,
   stepById,
@@ -38,14 +40,14 @@ export function act(
   decide: (deed: Deed) => Promise<Result<BatchEvent[], Refusal>> | Result<BatchEvent[], Refusal>,
   effects: (deed: Deed, events: readonly BatchEvent[]) => Promise<readonly BatchEvent[]> = async (_, events) => events,
 ): Promise<BatchReply> {
-  return runCommand(context, { commandId: command.commandId, kind: `batch.${kind}` }, async (tx) => {
+  return runCommand(context, command, `batch.${kind}`, async (tx, pressed) => {
     const [batch, bench] = await Promise.all([loadBatch(tx, batchId), benchNow(tx, context.nowMs())]);
     refuseClosed(batch);
     const deed: Deed = {
       tx,
       batch,
       bench,
-      now: { atMs: pressedMs(batch, context.nowMs(), command.heldMs), by: command.by ?? 'workshop' },
+      now: { atMs: notBefore(batch, pressed.nowMs(), context.nowMs()), by: command.by ?? 'workshop' },
     };
     const decided = await decide(deed);
     if (!decided.ok) throw new Refused(decided.refusal);
@@ -53,7 +55,8 @@ export function act(
     const after = events.length > 0 ? await record(tx, batch, events, command.commandId) : batch;
     const sealed = events.some((event) => event.type === 'sealed');
     const looked = events.some(
-      (event) => event.type === 'looked' && stepById(after, event.stepId)?.kind === 'look-cured',
+      (event) =>
+        event.type === 'undone' || (event.type === 'looked' && stepById(after, event.stepId)?.kind === 'look-cured'),
     );
     return {
       reply: { batch: after },
@@ -69,10 +72,10 @@ export function act(
   });
 }
 
-/** A command that waited for the server happened when it was pressed: never before what is known of the batch, nor later than now. */
-function pressedMs(batch: BatchState, nowMs: number, heldMs = 0): number {
+/** What was pressed happened never before what is known of the batch, nor later than now. */
+function notBefore(batch: BatchState, pressedMs: number, nowMs: number): number {
   const told = batch.steps.flatMap(({ startedAtMs = 0, endedAtMs = 0 }) => [startedAtMs, endedAtMs]);
-  return Math.min(nowMs, Math.max(nowMs - heldMs, batch.createdAtMs, ...told));
+  return Math.min(nowMs, Math.max(pressedMs, batch.createdAtMs, ...told));
 }
 
 export function startStep(context: Context, batchId: string, stepId: string, command: Command): Promise<BatchReply> {
@@ -82,7 +85,7 @@ export function startStep(context: Context, batchId: string, stepId: string, com
 }
 
 /** Who is at each station now, in one read: every start asks for it. */
-async function occupancy(tx: Queryable, exceptBatchId: string): Promise<Occupancy> {
+export async function occupancy(tx: Queryable, exceptBatchId: string): Promise<Occupancy> {
   const rows = await tx.many<{ id: string; capacity: number; batches: readonly string[] }>(sql`
     SELECT s.id, s.capacity,
            coalesce((SELECT jsonb_agg(b.name ORDER BY b.created_at) FROM batch b
@@ -148,15 +151,8 @@ export function leaveOut(
   );
 }
 
-export function flagBatch(
-  context: Context,
-  batchId: string,
-  command: Command & { note: string | null },
-): Promise<BatchReply> {
-  return act(context, batchId, 'flag', command, ({ now }) => ({
-    ok: true,
-    value: [command.note === null ? { ...now, type: 'unflagged' } : { ...now, type: 'flagged', note: command.note }],
-  }));
+export function flagBatch(context: Context, batchId: string, command: Command & Flagging): Promise<BatchReply> {
+  return act(context, batchId, 'flag', command, ({ batch, now }) => decideFlag(batch, command, now));
 }
 
 /** Finishing moves solvent after washes and drying, and seals the record at the end. */

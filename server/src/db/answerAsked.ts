@@ -1,4 +1,6 @@
 import { parentPort } from 'node:worker_threads';
+import { InputError } from '@north-step/core/units';
+import type { ThreadFailed } from './askThread.ts';
 
 /** The other end of `askThread`: answers one question after another. */
 export function answerAsked<Question, Answer>(answer: (question: Question) => Answer): void {
@@ -6,8 +8,10 @@ export function answerAsked<Question, Answer>(answer: (question: Question) => An
     try {
       parentPort!.postMessage({ id, answer: answer(question) });
     } catch (error) {
-      const field = error instanceof Error && 'field' in error ? error.field : undefined;
-      parentPort!.postMessage({ id, error: error instanceof Error ? error.message : String(error), field });
+      const { message, stack } = error instanceof Error ? error : new Error(String(error));
+      // only a fault in what was asked has a field: all else is a fault of ours
+      const field = error instanceof InputError ? error.field : undefined;
+      parentPort!.postMessage({ id, failed: { message, field, stack } } satisfies ThreadFailed);
     }
   });
 }

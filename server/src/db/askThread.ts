@@ -1,14 +1,15 @@
 import type { Worker } from 'node:worker_threads';
+import { InputError } from '@north-step/core/units';
 import { startThread } from './thread.ts';
 
-type Reply<Answer> = {
+/** A thread could not answer: with a field where what it was asked is at fault. */
+export type ThreadFailed = {
   readonly id: number;
-  readonly answer?: Answer;
-  readonly error?: string;
-  readonly field?: string;
+  readonly failed: { readonly message: string; readonly field?: string; readonly stack?: string };
 };
+type Reply<Answer> = { readonly id: number; readonly answer: Answer } | ThreadFailed;
 export type Asker<Question, Answer> = {
-  /** @throws RangeError with the thread's own words when it cannot answer */
+  /** @throws InputError when what is asked cannot be answered; Error with the thread's stack for a fault of its own */
   readonly ask: (question: Question) => Promise<Answer>;
   readonly close: () => Promise<void>;
 };
@@ -25,11 +26,11 @@ export function askThread<Question, Answer>(source: URL): Asker<Question, Answer
   };
   const begin = (): Worker => {
     const worker = startThread(source);
-    worker.on('message', ({ id, answer, error, field }: Reply<Answer>) => {
-      const promise = waiting.get(id);
-      waiting.delete(id);
-      if (answer !== undefined) promise?.resolve(answer);
-      else promise?.reject(Object.assign(new RangeError(error ?? 'the thread could not answer'), { field }));
+    worker.on('message', (reply: Reply<Answer>) => {
+      const promise = waiting.get(reply.id);
+      waiting.delete(reply.id);
+      if ('answer' in reply) promise?.resolve(reply.answer);
+      else promise?.reject(errorOf(reply.failed));
     });
     worker.on('error', failAll);
     worker.on('exit', () => failAll(new Error('the thread has stopped')));
@@ -46,4 +47,11 @@ export function askThread<Question, Answer>(source: URL): Asker<Question, Answer
       }),
     close: async () => void (await thread?.terminate()),
   };
+}
+
+function errorOf({ message, field, stack }: ThreadFailed['failed']): Error {
+  if (field !== undefined) return new InputError(field, message);
+  const error = new Error(message);
+  if (stack !== undefined) error.stack = stack;
+  return error;
 }

@@ -1,5 +1,5 @@
 import type { Refusal } from '@north-step/core/result';
-import { ModelRangeError } from '@north-step/core/units';
+import { InputError } from '@north-step/core/units';
 import type { FastifyError, FastifyInstance } from 'fastify';
 import { DatabaseError } from '../db/index.ts';
 
@@ -38,6 +38,7 @@ function statusOf(code: string): number {
     'TRUNCATED',
     'NO_SURFACE',
     'WRONG_OUTCOME',
+    'SAME_COUNT',
     'BROKEN_COUNT',
     'BAD_VALUE',
     'OVER_CAPACITY',
@@ -78,10 +79,8 @@ export function errorReplies(app: FastifyInstance): void {
         message: 'The file or message is larger than this accepts.',
         remedy: 'Reduce the mesh below 2.4 million triangles.',
       });
-    if (error instanceof ModelRangeError)
+    if (error instanceof InputError)
       return send(422, { code: 'BAD_VALUE', message: error.message, field: error.field });
-    if (error instanceof RangeError)
-      return send(422, { code: 'BAD_VALUE', message: error.message, field: fieldOfRange(error) });
     if ('validation' in error && error.validation) {
       const first = error.validation[0];
       const field = fieldOf(first);
@@ -99,15 +98,13 @@ export function errorReplies(app: FastifyInstance): void {
         remedy: 'Count it first, or take less.',
       });
     }
-    request.log.error({ err: error }, 'unexpected failure');
-    return send(500, { code: 'UNEXPECTED', message: 'Something went wrong on the server; it was written to its log.' });
+    request.log.error({ err: error, faultId: request.id }, 'unexpected failure');
+    return send(500, {
+      code: 'UNEXPECTED',
+      message: `North Step itself failed (fault ${request.id}); it is not what you entered. The fault was written to the server’s log.`,
+      remedy: 'Try again; if it fails again, pass the number of the fault on with the log.',
+    });
   });
-}
-
-/** A thread's error carries its field along; else it may stand before a colon. */
-function fieldOfRange(error: RangeError): string | undefined {
-  if ('field' in error && typeof error.field === 'string') return error.field;
-  return /^(\w+):/.exec(error.message)?.[1];
 }
 
 type ValidationRow = { instancePath?: string; params?: Record<string, unknown>; message?: string };

@@ -16,7 +16,7 @@ export async function cureTests(db: Queryable): Promise<CureTestsReply> {
 
 /** Writes a set of tested samples down. @throws Refused for a resin that is not known, or hardness past its scale */
 export async function addCureTest(context: Context, command: NewCureTest): Promise<CureTestsReply> {
-  const { commandId, by = 'workshop', cardId, lot, schedule, property, readings, note = '' } = command;
+  const { commandId, heldMs, by = 'workshop', cardId, lot, schedule, property, readings, note = '' } = command;
   if (property === 'Shore D' && readings.some((reading) => reading > 100))
     throw new Refused({
       code: 'BAD_VALUE',
@@ -24,7 +24,7 @@ export async function addCureTest(context: Context, command: NewCureTest): Promi
       message: 'Shore D ends at 100; one of the readings is above it. Nothing was written down.',
       remedy: 'Correct it, or say that it is a breaking load.',
     });
-  await runCommand(context, { commandId, kind: 'cure.test' }, async (tx) => {
+  await runCommand(context, { commandId, heldMs }, 'cure.test', async (tx, context) => {
     const card = await tx.maybeOne(sql`SELECT 1 AS one FROM resin_card WHERE id = ${cardId}`);
     if (!card) throw unknown('resin card', cardId);
     const id = context.newId();

@@ -83,7 +83,7 @@ export function describeLamp(
   stationId: string,
   command: DescribeLamp,
 ): Promise<{ lamps: LampView[] }> {
-  return runCommand(context, { commandId: command.commandId, kind: 'lamp.described' }, async (tx) => {
+  return runCommand(context, command, 'lamp.described', async (tx, context) => {
     const station = await tx.maybeOne(sql`SELECT 1 AS one FROM station WHERE id = ${stationId} AND side = 'light'`);
     if (!station) throw unknown('lamp', stationId);
     const lamp = command.lamp as unknown as Lamp;
@@ -104,7 +104,7 @@ export function describeLamp(
 
 /** Scales a lamp to what a meter showed. */
 export function meterLamp(context: Context, stationId: string, command: MeterLamp): Promise<{ lamps: LampView[] }> {
-  return runCommand(context, { commandId: command.commandId, kind: 'lamp.metered' }, async (tx) => {
+  return runCommand(context, command, 'lamp.metered', async (tx, context) => {
     const row = await lampRow(tx, stationId);
     const lamp = lampWithHours(row);
     const unknownSpot = command.readings.find(({ spot }) => !meterSpots(lamp).some(({ id }) => id === spot));
@@ -134,7 +134,7 @@ export function meterLamp(context: Context, stationId: string, command: MeterLam
 
 /** Where the sill is, and how much of the sky is covered now. */
 export function noteSky(context: Context, stationId: string, command: SkyNow): Promise<{ lamps: LampView[] }> {
-  return runCommand(context, { commandId: command.commandId, kind: 'lamp.sky' }, async (tx) => {
+  return runCommand(context, command, 'lamp.sky', async (tx, context) => {
     const row = await lampRow(tx, stationId);
     if (row.lamp.kind !== 'sun')
       throw new Refused({ code: 'NOT_THE_SUN', message: 'Only a place in the sun has a sky.', field: 'stationId' });

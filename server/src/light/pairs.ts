@@ -119,7 +119,7 @@ async function batchesOf(db: Queryable, cardId: string, stationId: string): Prom
 
 /** Writes a ladder down and fits its pair anew. */
 export async function addLadder(context: Context, keeper: PairKeeper, command: NewLadder): Promise<PairsReply> {
-  await runCommand(context, { commandId: command.commandId, kind: 'coupon.ladder' }, async (tx) => {
+  await runCommand(context, command, 'coupon.ladder', async (tx, context) => {
     const { stationId, cardId, lot, medium, outcomes } = command;
     const card = await tx.maybeOne(sql`SELECT 1 AS one FROM resin_card WHERE id = ${cardId}`);
     if (!card) throw unknown('resin card', cardId);

@@ -88,9 +88,9 @@ export function lightRoutes(app: FastifyInstance, context: Context, pairs: PairK
       },
     },
     (request) => {
-      const { commandId, by, heldMs, ...choice } = request.body;
-      return act(context, request.params.batchId, 'cure-plan', { commandId, by }, ({ batch, bench, now }) =>
-        decideCurePlan(batch, choice, bench, now),
+      const { commandId, by, heldMs, anyway, ...choice } = request.body;
+      return act(context, request.params.batchId, 'cure-plan', { commandId, by, heldMs }, ({ batch, bench, now }) =>
+        decideCurePlan(batch, choice, bench, now, anyway),
       );
     },
   );

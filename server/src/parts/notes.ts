@@ -43,7 +43,7 @@ export async function partNotes(db: Queryable, part = ''): Promise<readonly Part
 
 /** Writes a note on a part of a batch; a sealed batch can be noted as well: some faults show later. */
 export function addPartNote(context: Context, batchId: string, command: AddPartNote): Promise<PartNoteReply> {
-  return runCommand(context, { commandId: command.commandId, kind: 'part.note' }, async (tx) => {
+  return runCommand(context, command, 'part.note', async (tx, context) => {
     const batch = await loadBatch(tx, batchId);
     const { name, meshSha256 } = pieceOf(batch, command.meshSha256);
     const id = context.newId();

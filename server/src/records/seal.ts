@@ -1,7 +1,16 @@
 import { createHash } from 'node:crypto';
 import type { LightTraceReply } from '@north-step/contract';
 import { canonicalJson, GENESIS_HASH, type Json, type SealedRecord, sealRecord } from '@north-step/core/record';
-import { type BatchEvent, type BatchState, deviationOf, exposureS, lightS, type Moment } from '@north-step/core/route';
+import {
+  addedS,
+  type BatchEvent,
+  type BatchState,
+  deviationOf,
+  exposureS,
+  lightS,
+  litStepS,
+  type Moment,
+} from '@north-step/core/route';
 import type { Context } from '../context.ts';
 import { type Queryable, sql } from '../db/index.ts';
 import { traceOf } from '../devices/index.ts';
@@ -78,6 +87,7 @@ export function recordBody(
       procedure: batch.card.procedure?.reference,
     },
     flag: batch.flag,
+    flagsAnswered: batch.flagsAnswered?.map(({ atMs, ...flag }) => ({ ...flag, at: iso(atMs) })),
     leftOut: batch.leftOut?.map(({ atMs, ...step }) => ({ ...step, at: iso(atMs) })),
     returned: batch.returned && { ...batch.returned },
     created: iso(batch.createdAtMs),
@@ -93,6 +103,9 @@ export function recordBody(
         title: step.title,
         kind: step.kind,
         plannedS: step.plannedS,
+        addedS: addedS(step) || undefined,
+        lightS: step.kind === 'cure' ? Math.round(litStepS(step)) : undefined,
+        added: step.added?.map(({ atMs, idleS, ...more }) => ({ ...more, idleS: Math.round(idleS), at: iso(atMs) })),
         tookS: Math.round((step.endedAtMs! - step.startedAtMs!) / 1000),
         started: iso(step.startedAtMs!),
         ended: iso(step.endedAtMs!),

@@ -49,7 +49,7 @@ export const fileOf = (card: ResinCard): ResinCardFile =>
 
 /** Takes a card in: a new resin, or the next version of one. Earlier versions stay as they were. */
 export function saveCard(context: Context, command: SaveCard): Promise<CardReply> {
-  return runCommand(context, { commandId: command.commandId, kind: 'resin.card' }, async (tx) => {
+  return runCommand(context, command, 'resin.card', async (tx, context) => {
     const { format: _, version: __, ...given } = command.card;
     const last = await tx.one<{ version: number }>(
       sql`SELECT coalesce(max(version), 0)::int AS version FROM resin_card WHERE id = ${given.id}`,

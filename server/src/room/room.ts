@@ -32,7 +32,10 @@ export async function roomView(db: Queryable): Promise<RoomReply> {
 }
 
 /** Writes the room down anew. Nothing that ran before is changed by it. @throws Refused naming the first size that cannot be */
-export async function setRoom(context: Context, { commandId, by = 'workshop', room }: SetRoom): Promise<RoomReply> {
+export async function setRoom(
+  context: Context,
+  { commandId, heldMs, by = 'workshop', room }: SetRoom,
+): Promise<RoomReply> {
   const breach = validateSpaces(room.spaces)[0];
   if (breach)
     throw new Refused({
@@ -40,7 +43,7 @@ export async function setRoom(context: Context, { commandId, by = 'workshop', ro
       field: `room.spaces.${breach.split(/[: ]/)[0]}`,
       message: `${breach} The room was left as it was.`,
     });
-  await runCommand(context, { commandId, kind: 'room.set' }, async (tx) => {
+  await runCommand(context, { commandId, heldMs }, 'room.set', async (tx, context) => {
     const { prices, ...rest } = room;
     const before = await benchSetting(tx);
     const bench: BenchSetting = { ...before, ...rest };

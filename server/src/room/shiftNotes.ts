@@ -14,9 +14,9 @@ export async function shiftNotes(db: Queryable): Promise<ShiftNotesReply> {
 
 export async function addShiftNote(
   context: Context,
-  { commandId, by = 'workshop', text }: NewShiftNote,
+  { commandId, heldMs, by = 'workshop', text }: NewShiftNote,
 ): Promise<ShiftNotesReply> {
-  await runCommand(context, { commandId, kind: 'shift.note' }, async (tx) => {
+  await runCommand(context, { commandId, heldMs }, 'shift.note', async (tx, context) => {
     await tx.many(
       sql`INSERT INTO shift_note (text, at, by, command_id) VALUES (${text}, ${new Date(context.nowMs())}, ${by}, ${commandId})`,
     );

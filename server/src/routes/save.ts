@@ -9,7 +9,7 @@ import { newestRoute, routeVersions } from './queries.ts';
 
 /** Saves a route: a new one, or the next version of one that nobody changed meanwhile. */
 export function saveRoute(context: Context, command: SaveRoute): Promise<RouteReply> {
-  return runCommand(context, { commandId: command.commandId, kind: 'route.save' }, async (tx) => {
+  return runCommand(context, command, 'route.save', async (tx, context) => {
     const { name, dose, steps, note } = command;
     const before = command.routeId === undefined ? undefined : await newestRoute(tx, command.routeId);
     if (before && command.basedOn !== undefined && command.basedOn !== before.version)

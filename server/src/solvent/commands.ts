@@ -38,7 +38,7 @@ import {
 
 /** Fresh solvent from outside, or liquid moved from another vessel. */
 export function fill(context: Context, command: Static<typeof FillCommand>): Promise<PostingReply> {
-  return runCommand(context, { commandId: command.commandId, kind: 'solvent.fill' }, async (tx) => {
+  return runCommand(context, command, 'solvent.fill', async (tx, context) => {
     const found = await need(context, tx, command.vesselId, command);
     roomFor(found, command.volumeMl);
     if (command.fromVesselId === undefined) {
@@ -73,7 +73,7 @@ export function fill(context: Context, command: Static<typeof FillCommand>): Pro
 
 /** Second becomes first, fresh into the second, first to the drum. */
 export function rotate(context: Context, command: Static<typeof RotateCommand>): Promise<PostingReply> {
-  return runCommand(context, { commandId: command.commandId, kind: 'solvent.rotate' }, async (tx) => {
+  return runCommand(context, command, 'solvent.rotate', async (tx, context) => {
     await refuseWhileWashing(tx);
     const first = await needRole(context, tx, 'first', 'first bath', command);
     const second = await needRole(context, tx, 'clean', 'clean bath', command);
@@ -114,7 +114,7 @@ export function rotate(context: Context, command: Static<typeof RotateCommand>):
 
 /** One run: drum, hardened in light and filtered, to the reclaimed bottle. */
 export function reclaim(context: Context, command: Static<typeof ReclaimCommand>): Promise<PostingReply> {
-  return runCommand(context, { commandId: command.commandId, kind: 'solvent.reclaim' }, async (tx) => {
+  return runCommand(context, command, 'solvent.reclaim', async (tx, context) => {
     const drum = await needRole(context, tx, 'drum', 'dirty drum', command);
     const found = await needRole(context, tx, 'reclaimed', 'reclaimed bottle', command);
     const bottle = await takesLiquid(tx, found, drum.solvent);
@@ -152,7 +152,7 @@ export function reclaim(context: Context, command: Static<typeof ReclaimCommand>
 
 /** Takes a posting back with its mirror image. */
 export function reverse(context: Context, command: Static<typeof ReverseCommand>): Promise<PostingReply> {
-  return runCommand(context, { commandId: command.commandId, kind: 'solvent.reverse' }, async (tx) => {
+  return runCommand(context, command, 'solvent.reverse', async (tx, context) => {
     const posting = await tx.maybeOne<{
       id: string;
       kind: string;

@@ -20,7 +20,7 @@ const TOPICS = ['solvent', 'bench'];
 
 /** A physical count: the book follows what was found, the difference goes to unaccounted, and the estimator learns of it. */
 export function count(context: Context, command: Static<typeof CountCommand>): Promise<PostingReply> {
-  return runCommand(context, { commandId: command.commandId, kind: 'solvent.count' }, async (tx) => {
+  return runCommand(context, command, 'solvent.count', async (tx, context) => {
     const vessel = await need(context, tx, command.vesselId, command);
     if (command.volumeMl > vessel.capacity_ml * 1.001)
       throw new Refused({
@@ -70,20 +70,20 @@ async function changed(
   context: Context,
   command: Command & { vesselId: string },
   kind: string,
-  change: (tx: Queryable) => Promise<unknown>,
+  change: (tx: Queryable, pressed: Context) => Promise<unknown>,
 ): Promise<VesselReply> {
-  return runCommand(context, { commandId: command.commandId, kind }, async (tx) => {
+  return runCommand(context, command, kind, async (tx, context) => {
     await need(context, tx, command.vesselId, command);
-    await change(tx);
+    await change(tx, context);
     return { reply: { vessel: toVessel((await vesselById(tx, command.vesselId))!) }, topics: TOPICS };
   });
 }
 
 /** A lid put on or taken off: what evaporated under the old one is booked first. */
 export const setLid = (context: Context, command: Static<typeof LidCommand>): Promise<VesselReply> =>
-  changed(context, command, 'solvent.lid', (tx) =>
+  changed(context, command, 'solvent.lid', (tx, pressed) =>
     tx.many(
-      sql`UPDATE vessel SET lid = ${command.lid}, evaporated_to = ${new Date(context.nowMs())} WHERE id = ${command.vesselId}`,
+      sql`UPDATE vessel SET lid = ${command.lid}, evaporated_to = ${new Date(pressed.nowMs())} WHERE id = ${command.vesselId}`,
     ),
   );
 
@@ -95,7 +95,7 @@ export const setLimit = (context: Context, command: Static<typeof LimitCommand>)
 
 /** Another vessel for the shop. */
 export function addVessel(context: Context, command: Static<typeof NewVesselCommand>): Promise<VesselReply> {
-  return runCommand(context, { commandId: command.commandId, kind: 'solvent.vessel' }, async (tx) => {
+  return runCommand(context, command, 'solvent.vessel', async (tx, context) => {
     const taken = await tx.maybeOne(sql`SELECT 1 AS one FROM vessel WHERE lower(name) = lower(${command.name.trim()})`);
     if (taken)
       throw new Refused({

@@ -21,7 +21,7 @@ import {
 
 /** Out of a vessel for good: spilled, or handed to a treatment works. */
 export function discard(context: Context, command: Static<typeof DiscardCommand>): Promise<PostingReply> {
-  return runCommand(context, { commandId: command.commandId, kind: 'solvent.discard' }, async (tx) => {
+  return runCommand(context, command, 'solvent.discard', async (tx, context) => {
     const vessel = await need(context, tx, command.vesselId, command);
     const parcel = taken(vessel, command.volumeMl);
     const kind = command.to === 'spilled' ? 'spill' : 'dispose';
@@ -37,7 +37,7 @@ export function discard(context: Context, command: Static<typeof DiscardCommand>
 
 /** Everything out of a bath, then fresh in: one posting, so that it can be taken back whole. */
 export function refill(context: Context, command: Static<typeof RefillCommand>): Promise<PostingReply> {
-  return runCommand(context, { commandId: command.commandId, kind: 'solvent.refill' }, async (tx) => {
+  return runCommand(context, command, 'solvent.refill', async (tx, context) => {
     await refuseWhileWashing(tx);
     const bath = await need(context, tx, command.vesselId, command);
     const outMl = volumeOf(bath);

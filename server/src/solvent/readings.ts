@@ -50,7 +50,7 @@ export async function lastFill(db: Queryable, vesselId: string): Promise<number 
 
 /** A reading of a bath: refused in the future, before the last fill, or outside physics. */
 export function takeReading(context: Context, command: Static<typeof ReadCommand>): Promise<ReadReply> {
-  return runCommand(context, { commandId: command.commandId, kind: 'solvent.reading' }, async (tx) => {
+  return runCommand(context, command, 'solvent.reading', async (tx, context) => {
     const vessel = await need(context, tx, command.vesselId, command);
     const atMs = command.takenAtMs ?? context.nowMs();
     if (atMs > context.nowMs() + FUTURE_SLACK_MS)
@@ -92,7 +92,7 @@ export function judgeReading(
   readingId: string,
   command: Static<typeof VerdictCommand>,
 ): Promise<PostingReply> {
-  return runCommand(context, { commandId: command.commandId, kind: `reading.verdict.${readingId}` }, async (tx) => {
+  return runCommand(context, command, `reading.verdict.${readingId}`, async (tx, context) => {
     const reading = await tx.maybeOne(sql`SELECT 1 AS one FROM reading WHERE id = ${readingId}`);
     if (!reading) throw unknown('reading', readingId);
     await tx.many(sql`

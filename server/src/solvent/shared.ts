@@ -25,7 +25,7 @@ const EMPTY_ML = 1;
 const LEAST_LOSS_G = 0.5;
 const HOUR_MS = 3_600_000;
 
-export type Command = { readonly commandId: string; readonly by?: string };
+export type Command = { readonly commandId: string; readonly by?: string; readonly heldMs?: number };
 export const litres = (ml: number): string => `${plainNumber(ml / 1000, 3)} L`;
 export const volumeOf = (row: VesselRow): number => parcelVolumeMl(parcelOf(row), row.solvent);
 export const gramsOf = (parcel: Parcel) => ({
@@ -166,7 +166,7 @@ export async function takesLiquid(
 export async function refuseWhileWashing(tx: Queryable): Promise<void> {
   const busy = await tx.maybeOne<{ name: string }>(sql`
     SELECT name FROM batch WHERE sealed_at IS NULL
-       AND jsonb_path_exists(state, '$.steps[*] ? (@.kind == "wash" && @.state == "running")') LIMIT 1`);
+       AND jsonb_path_exists(state, '$.steps[*] ? ((@.kind == "wash" || @.kind == "rinse") && @.state == "running")') LIMIT 1`);
   if (busy)
     throw new Refused({ code: 'BATH_IN_USE', message: `${busy.name} is in a bath now.`, remedy: 'Lift it out first.' });
 }

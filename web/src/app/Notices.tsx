@@ -2,6 +2,8 @@ import { conflictsSeen, noticed } from './outbox.ts';
 import { useAppDispatch, useAppSelector } from './store.ts';
 import { clockOfDay } from './useNow.ts';
 
+const HEADS = { refused: 'Not done. ', told: '', asks: 'Sure? ' } as const;
+
 /** Refusals with their way on, and what is kept while the server is away. */
 export function Notices() {
   const { notice, away, pending, conflicts } = useAppSelector((state) => state.outbox);
@@ -41,8 +43,9 @@ export function Notices() {
       {notice && (
         <div role="alert" className="flex items-center gap-4 border-b-[1.5px] border-brick bg-panel px-[18px] py-1">
           <p className="flex-1">
-            <b className="text-brick">{notice.kind === 'refused' ? 'Not done. ' : ''}</b>
+            <b className="text-brick">{HEADS[notice.kind]}</b>
             {notice.message} {notice.remedy && <b>{notice.remedy}</b>}
+            {notice.about && !notice.message.includes(notice.about) && <> The page speaks of {notice.about}.</>}
           </p>
           <button type="button" className="btn min-w-11" onClick={() => dispatch(noticed(undefined))}>
             Got it

@@ -1,5 +1,6 @@
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { NavLink, Outlet, useLocation, useNavigate } from 'react-router';
+import { NotedBar } from '../features/next/index.ts';
 import { useBenchQuery } from './api.ts';
 import { lit, workedBy } from './bench.ts';
 import { Notices } from './Notices.tsx';
@@ -86,6 +87,7 @@ export function Shell() {
       <main id="main" ref={main} tabIndex={-1} className="outline-none">
         <Outlet />
       </main>
+      <NotedBar />
       {helping && (
         <Suspense fallback={null}>
           <Help onClose={() => setHelping(false)} />

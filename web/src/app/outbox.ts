@@ -10,11 +10,21 @@ export type Command = {
   /** when it was pressed, by this screen's clock */
   readonly madeMs: number;
 };
+/** refused: it was not done · told: something to know · asks: the same press again does it */
 export type Notice = {
-  readonly kind: 'refused' | 'told';
+  readonly kind: 'refused' | 'told' | 'asks';
   readonly message: string;
   readonly remedy?: string;
   readonly code?: string;
+  /** name of the batch that the page speaks of now */
+  readonly about?: string;
+};
+/** What a press has noted, said for some seconds, with what takes it back. */
+export type Noted = {
+  readonly text: string;
+  readonly atMs: number;
+  /** commands that can be taken back together, by batch */
+  readonly undoes: readonly { readonly batchId: string; readonly commandId: string }[];
 };
 /** A command that waited out an outage and was refused then. */
 export type Conflict = {
@@ -27,6 +37,7 @@ type Outbox = {
   readonly pending: readonly Command[];
   readonly away: boolean;
   readonly notice?: Notice;
+  readonly noted?: Noted;
   readonly conflicts: readonly Conflict[];
 };
 
@@ -45,6 +56,7 @@ export const outboxSlice = createSlice({
     }),
     serverAway: (state, { payload }: PayloadAction<boolean>) => ({ ...state, away: payload }),
     noticed: (state, { payload }: PayloadAction<Notice | undefined>) => ({ ...state, notice: payload }),
+    told: (state, { payload }: PayloadAction<Noted | undefined>) => ({ ...state, noted: payload }),
     clashed: (state, { payload }: PayloadAction<Conflict>) => ({
       ...state,
       conflicts: [...state.conflicts, payload],
@@ -52,7 +64,7 @@ export const outboxSlice = createSlice({
     conflictsSeen: (state) => ({ ...state, conflicts: [] }),
   },
 });
-export const { queued, adopted, answered, serverAway, noticed, clashed, conflictsSeen } = outboxSlice.actions;
+export const { queued, adopted, answered, serverAway, noticed, told, clashed, conflictsSeen } = outboxSlice.actions;
 
 /** What came of a command: the server's answer, or its refusal in words. */
 export type Answer =
@@ -117,8 +129,8 @@ export function makeSender(store: Store, keeper: Keeper, afterwards: () => void)
       await drain();
     },
     /** Queues a command. @returns the answer, once there is one */
-    send: (url: string, body: Command['body']): Promise<Answer> => {
-      const command: Command = { id: crypto.randomUUID(), url, body, madeMs: Date.now() };
+    send: (url: string, body: Command['body'], id: string = crypto.randomUUID()): Promise<Answer> => {
+      const command: Command = { id, url, body, madeMs: Date.now() };
       return new Promise((resolve) => {
         waiting.set(command.id, resolve);
         store.dispatch(noticed(undefined));

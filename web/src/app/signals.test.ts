@@ -5,6 +5,8 @@ import { CALLS, newCalls } from './signals.ts';
 const action = (batchId: string, tier: Action['tier'], dueInS?: number): Action => ({
   batchId,
   stepId: 's3',
+  name: 'Tern 1',
+  title: 'Wash 1',
   verb: 'finish',
   tier,
   station: 'Wash 1',

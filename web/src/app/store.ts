@@ -58,7 +58,8 @@ export function listenLive(): void {
     if (serverIsCut()) return;
     const { topics } = JSON.parse((event as MessageEvent<string>).data) as { topics: string[] };
     const tags = topics.flatMap<Tag | { type: 'Batch'; id: string }>(
-      (topic) => TAGS_OF[topic] ?? [{ type: 'Batch', id: topic.replace('batch:', '') }],
+      (topic) =>
+        TAGS_OF[topic] ?? (topic.startsWith('batch:') ? [{ type: 'Batch', id: topic.slice('batch:'.length) }] : []),
     );
     store.dispatch(api.util.invalidateTags(tags));
   });

@@ -19,7 +19,8 @@ const row = (over: Partial<BatchRow>): BatchRow => ({
   dueAtMs: null,
   sealedAtMs: null,
   step: 'Drip',
-  flag: null,
+  standing: 'waiting',
+  mark: null,
   priority: 'usual',
   route: 'Two baths, trim green',
   ...over,
@@ -47,8 +48,8 @@ describe('batches', () => {
         total: 3,
         rows: [
           row({}),
-          row({ id: 'b', name: 'Tern 1', flag: 'fin broke' }),
-          row({ id: 'c', name: 'Skua 1', sealedAtMs: 1, step: 'sealed' }),
+          row({ id: 'b', name: 'Tern 1', mark: 'flagged: fin broke' }),
+          row({ id: 'c', name: 'Skua 1', sealedAtMs: 1, step: 'sealed', standing: 'sealed' }),
         ],
       },
     });

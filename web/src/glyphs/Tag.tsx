@@ -1,3 +1,4 @@
+import type { Standing } from '@north-step/core/route';
 import { useId } from 'react';
 
 export type TagState = 'waiting' | 'running' | 'done' | 'held' | 'due';
@@ -7,6 +8,17 @@ const FILL: Readonly<Record<TagState, string>> = {
   done: 'var(--moss)',
   held: 'hatch-brick',
   due: 'var(--amber)',
+};
+/** How a batch stands, as its flag says it. */
+export const TAG_STATES: Readonly<Record<Standing, TagState>> = {
+  sealed: 'done',
+  merged: 'done',
+  held: 'held',
+  stopped: 'held',
+  look: 'due',
+  due: 'due',
+  running: 'running',
+  waiting: 'waiting',
 };
 type FlagProps = { readonly state: TagState };
 
@@ -39,13 +51,15 @@ type TagProps = {
   readonly name: string;
   readonly detail?: string;
   readonly state: TagState;
+  /** a flag is raised on it that does not stop it */
+  readonly flagged?: boolean;
   readonly chosen?: boolean;
   readonly words: string;
   readonly onPress?: () => void;
 };
 
 /** A batch on the bench. */
-export function Tag({ name, detail, state, chosen, words, onPress }: TagProps) {
+export function Tag({ name, detail, state, flagged, chosen, words, onPress }: TagProps) {
   return (
     <button
       type="button"
@@ -57,7 +71,10 @@ export function Tag({ name, detail, state, chosen, words, onPress }: TagProps) {
       className={`frame flex min-h-11 max-w-full items-center gap-2 bg-panel px-2.5 text-left ${chosen ? 'outline-[3px] outline-amber' : ''}`}
     >
       <Flag state={state} />
-      <span className="truncate font-bold">{name}</span>
+      <span className="font-bold whitespace-nowrap">
+        {name}
+        {flagged && <span aria-hidden> ⚑</span>}
+      </span>
       {detail && <span className="font-mono whitespace-nowrap">{detail}</span>}
     </button>
   );

@@ -1,4 +1,4 @@
-import { type BatchRequest, explain, type WhyTopic } from '@north-step/core/route';
+import { type BatchRequest, explain, type Step, type WhyTopic } from '@north-step/core/route';
 import { type ReactNode, useState } from 'react';
 import { Sheet } from './Sheet.tsx';
 
@@ -33,8 +33,17 @@ export function Why({ topic, request, children, className = '' }: WhyProps) {
 }
 
 /** Inputs, formula in words, constants and their source, what moves it most, how sure it is. */
-export function WhyText({ topic, request }: { readonly topic: WhyTopic; readonly request: BatchRequest }) {
-  const why = explain(topic, request);
+export function WhyText({
+  topic,
+  request,
+  run,
+}: {
+  readonly topic: WhyTopic;
+  readonly request: BatchRequest;
+  /** the step as it was run: then the recorded figure is explained */
+  readonly run?: Step;
+}) {
+  const why = explain(topic, request, undefined, run);
   return (
     <div className="space-y-3">
       <p className="text-ink-2">{why.title}</p>

@@ -1,19 +1,16 @@
 import {
-  anglesOf,
   type Exposure,
   expose,
   exposeSamples,
+  exposureOf,
   type InsideRod,
-  insideLeds,
   type Lamp,
   type LightFigures,
-  ledsNow,
   lightFigures,
   type Placement,
   placeAll,
   type Samples,
   shade,
-  surroundingsOf,
 } from '@north-step/core/light';
 import type { Refusal } from '@north-step/core/result';
 import { expose as serve, transfer } from 'comlink';
@@ -44,16 +41,7 @@ export type MapAnswer =
 const mapper = {
   map({ parts, placements, lamp, rods, known }: MapQuestion, onProgress: (share: number) => void): MapAnswer {
     const startMs = performance.now();
-    const exposure: Exposure = {
-      parts,
-      placements,
-      room: lamp,
-      light: {
-        ...surroundingsOf(lamp),
-        leds: [...ledsNow(lamp), ...insideLeds(rods, parts, placements)],
-        angles: anglesOf(lamp),
-      },
-    };
+    const exposure = exposureOf({ parts, placements, lamp, rods });
     const made = known ? fromKnown(exposure, known) : expose(exposure, { onProgress });
     if (!made.ok) return made;
     const { values, figures, samples, positions } = made.value;

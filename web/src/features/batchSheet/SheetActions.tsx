@@ -2,13 +2,23 @@ import type { BatchReply } from '@north-step/contract';
 import type { BatchState } from '@north-step/core/route';
 import { Suspense, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
-import { LaterDialog, useDo } from '../next/index.ts';
+import { type Called, LaterDialog, useDo } from '../next/index.ts';
 import { TellPreparer } from '../part/index.ts';
 import { BrokeDialog } from './BrokeDialog.tsx';
 import { EditDialog } from './EditDialog.tsx';
 import { HoldDialog } from './HoldDialog.tsx';
 import { LabelsDialog } from './LabelsDialog.tsx';
 import { SplitDialog } from './SplitDialog.tsx';
+
+/** What the line at the foot says was noted. */
+const NOTED: Readonly<Record<string, string>> = {
+  edit: 'changed',
+  broke: 'broken pieces noted',
+  recount: 'count of broken pieces put right',
+  hold: 'held',
+};
+const calledOf = ({ id, name }: BatchState, verb: string): Called | undefined =>
+  NOTED[verb] === undefined ? undefined : { text: `${name}: ${NOTED[verb]}`, batchId: id };
 
 type Open = 'edit' | 'hold' | 'split' | 'labels' | 'tell' | 'broke' | 'later';
 
@@ -25,7 +35,7 @@ export function SheetActions({ batch, open }: { readonly batch: BatchState; read
     if (query.size > 0) setQuery({}, { replace: true });
   };
   const send = (verb: string, body: Record<string, unknown> = {}) =>
-    acts.send(`/api/batches/${batch.id}/${verb}`, body);
+    acts.send(`/api/batches/${batch.id}/${verb}`, body, calledOf(batch, verb));
   const again = async () => {
     const answer = await send('repeat');
     if (answer?.ok) await navigate(`/batches/${(answer.reply as BatchReply).batch.id}`);
@@ -39,7 +49,7 @@ export function SheetActions({ batch, open }: { readonly batch: BatchState; read
               Hold …
             </button>
           ) : (
-            <button type="button" className="btn btn-sea" onClick={() => void send('hold', { reason: null })}>
+            <button type="button" className="btn btn-sea" onClick={() => void acts.hold(batch.id, batch.name, null)}>
               Release
             </button>
           )}

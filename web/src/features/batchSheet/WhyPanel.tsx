@@ -3,7 +3,8 @@ import {
   type BenchNow,
   currentStep,
   planBatch,
-  requestOf,
+  requestAsRun,
+  type Step,
   type WhyTopic,
 } from '@north-step/core/route';
 import { useMemo, useState } from 'react';
@@ -21,10 +22,22 @@ function topicNow(batch: BatchState): WhyTopic {
   return step.kind === 'dry' || step.kind === 'look-matte' ? 'dry' : 'cure';
 }
 
+/** The step that a figure belongs to, once it has begun. */
+function runOf({ steps }: BatchState, topic: WhyTopic): Step | undefined {
+  const washes = steps.filter(({ kind }) => kind === 'wash');
+  const step =
+    topic === 'film'
+      ? steps.find(({ kind, state }) => kind === 'drip' && state === 'done')
+      : topic === 'dry'
+        ? steps.find(({ kind }) => kind === 'dry')
+        : washes[WASHES.indexOf(topic)];
+  return step?.state === 'waiting' ? undefined : step;
+}
+
 /** Why the figure that matters now is what it is, with the bench as it stands. */
 export function WhyPanel({ batch, bench }: { readonly batch: BatchState; readonly bench: BenchNow }) {
   const [chosen, setChosen] = useState<WhyTopic>();
-  const request = useMemo(() => requestOf(batch, bench), [batch, bench]);
+  const request = useMemo(() => requestAsRun(batch, bench), [batch, bench]);
   const washes = useMemo(() => planBatch(request).stages.slice(0, WASHES.length), [request]);
   const topics: readonly { readonly value: WhyTopic; readonly text: string }[] = [
     { value: 'film', text: 'Film' },
@@ -39,7 +52,7 @@ export function WhyPanel({ batch, bench }: { readonly batch: BatchState; readonl
       <h3 className="mb-2 text-lg font-bold">Why these numbers?</h3>
       <Choice label="Which number" value={topic} options={topics} onChange={setChosen} />
       <div className="mt-3">
-        <WhyText topic={topic} request={request} />
+        <WhyText topic={topic} request={request} run={runOf(batch, topic)} />
       </div>
     </section>
   );

@@ -4,7 +4,7 @@ import { Link, useNavigate, useSearchParams } from 'react-router';
 import { useBatchesQuery, useRoutesQuery } from '../../app/api.ts';
 import { useKeys } from '../../app/useKeys.ts';
 import { dayAndClock } from '../../app/useNow.ts';
-import { Flag } from '../../glyphs/index.ts';
+import { Flag, TAG_STATES } from '../../glyphs/index.ts';
 import { Choice, Empty, Failed, HeadRow, Loading, Pages } from '../../ui/index.ts';
 import { SlimBand, SlimButton } from '../next/index.ts';
 
@@ -133,7 +133,7 @@ function BatchTable({ rows }: { readonly rows: readonly BatchRow[] }) {
                 to={`/batches/${row.id}`}
                 className="inline-flex items-center gap-2 font-bold whitespace-nowrap underline decoration-line underline-offset-4"
               >
-                <Flag state={row.flag ? 'held' : row.sealedAtMs === null ? 'running' : 'done'} />
+                <Flag state={TAG_STATES[row.standing]} />
                 {row.name}
               </Link>
             </td>
@@ -150,7 +150,10 @@ function BatchTable({ rows }: { readonly rows: readonly BatchRow[] }) {
               {row.dueAtMs === null ? '–' : dayAndClock(row.dueAtMs)}
               {row.priority !== 'usual' && <b className="block font-sans text-sm">{row.priority}</b>}
             </td>
-            <td>{row.flag ?? whereNow(row)}</td>
+            <td>
+              {whereNow(row)}
+              {row.mark && <b className="block text-sm">{row.mark}</b>}
+            </td>
           </tr>
         ))}
       </tbody>

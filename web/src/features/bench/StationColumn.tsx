@@ -1,19 +1,20 @@
 import type { BenchReply, Station } from '@north-step/contract';
-import { cureWindow } from '@north-step/core/cure';
 import type { Action } from '@north-step/core/nextStep';
 import {
   type BatchState,
-  cureSetting,
+  curePlanOf,
   currentStep,
-  lightS,
+  lightSoFarS,
+  markWords,
   remainingS,
-  requestOf,
   STATIONS,
+  standingOf,
+  wantedS,
 } from '@north-step/core/route';
 import { clockText, percentText, plainNumber } from '@north-step/core/units';
 import { actLimitsPctW, batchesLeft } from '@north-step/core/wash';
 import { lazy, Suspense, useMemo, useState } from 'react';
-import { Fuse, LoadLadder, Tag, type TagState, Tube, WindowBar } from '../../glyphs/index.ts';
+import { Fuse, LoadLadder, TAG_STATES, Tag, Tube, WindowBar } from '../../glyphs/index.ts';
 
 const StationDrawer = lazy(async () => ({ default: (await import('./StationDrawer.tsx')).StationDrawer }));
 
@@ -116,11 +117,11 @@ function LampWindow({
   readonly batch?: BatchState;
   readonly nowMs: number;
 }) {
-  const window = useMemo(() => batch && cureWindow(cureSetting(requestOf(batch, bench.bench))), [batch, bench.bench]);
-  const step = batch && currentStep(batch);
-  if (!window?.handleS || !batch || !step) return null;
-  const runningS = step.state === 'running' ? (nowMs - step.startedAtMs!) / 1000 : 0;
-  return <WindowBar handleS={window.handleS} maxS={window.maxS} nowS={lightS(batch) + runningS} />;
+  const window = useMemo(() => batch && curePlanOf(batch, bench.bench).window, [batch, bench.bench]);
+  if (!window?.handleS || !batch) return null;
+  return (
+    <WindowBar handleS={window.handleS} maxS={window.maxS} nowS={lightSoFarS(batch, nowMs, bench.light[batch.id])} />
+  );
 }
 
 type BatchTagProps = {
@@ -136,29 +137,23 @@ function BatchTag({ batch, action, nowMs, chosen, onChoose }: BatchTagProps) {
   if (!step) return null;
   const running = step.state === 'running';
   const leftS = running && step.mode === 'timed' ? remainingS(step, nowMs) : undefined;
-  const state: TagState =
-    batch.flag || batch.held !== undefined
-      ? 'held'
-      : leftS !== undefined && leftS <= 0
-        ? 'due'
-        : running
-          ? 'running'
-          : step.mode === 'look'
-            ? 'due'
-            : 'waiting';
-  const detail = leftS !== undefined ? clockText(leftS) : step.mode === 'look' ? 'look' : undefined;
-  const words = `${batch.name}, ${step.title}, ${detail ?? 'waiting'}${batch.held === undefined ? '' : `, held: ${batch.held}`}${batch.flag ? `, flagged: ${batch.flag}` : ''}${action?.waitsFor ? `, waits: ${action.waitsFor}` : ''}`;
+  const standing = standingOf(batch, nowMs);
+  const stopped = standing === 'held' || standing === 'stopped';
+  const detail = leftS !== undefined ? clockText(leftS) : stopped ? standing : standing === 'look' ? 'look' : undefined;
+  const mark = markWords(batch);
+  const words = `${batch.name}, ${step.title}, ${detail ?? 'waiting'}${mark ? `, ${mark}` : ''}${action?.waitsFor && !stopped ? `, waits: ${action.waitsFor}` : ''}`;
   return (
     <>
       <Tag
         name={batch.name}
         detail={detail}
-        state={state}
+        state={TAG_STATES[standing]}
+        flagged={batch.flag !== undefined}
         chosen={chosen}
         words={words}
         onPress={() => onChoose(batch.id)}
       />
-      {leftS !== undefined && <Fuse leftS={leftS} totalS={step.plannedS ?? 0} />}
+      {leftS !== undefined && <Fuse leftS={leftS} totalS={wantedS(step)} />}
       {!running && step.mode !== 'look' && (
         <p className="mt-0.5 text-[13px] text-ink-2">next: {step.title.toLowerCase()}</p>
       )}

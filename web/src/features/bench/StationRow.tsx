@@ -64,13 +64,7 @@ export function StationRow({ bench, actions, nowMs, chosenId, onChoose }: Statio
                   onChoose={onChoose}
                 />
               ))}
-              {side === 'light' && (
-                <DoneColumn
-                  done={bench.doneToday}
-                  flagged={bench.open.filter((batch) => batch.flag || batch.held !== undefined)}
-                  onChoose={onChoose}
-                />
-              )}
+              {side === 'light' && <DoneColumn done={bench.doneToday} />}
             </div>
             {resting.length > 0 && (
               <p className="border-t border-line px-2.5 pt-1 text-[13px] text-ink-2">

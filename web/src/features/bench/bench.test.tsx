@@ -1,5 +1,5 @@
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
-import { afterEach, describe, expect, it } from 'vitest';
+import { afterEach, describe, expect, it, vi } from 'vitest';
 import { batchAt, benchReply, failure, leavePage, showPage } from '../../testing/page.tsx';
 
 afterEach(leavePage);
@@ -54,14 +54,122 @@ describe('the bench', () => {
     expect(await screen.findByText(/about 67 batches left/)).toBeDefined();
     expect(screen.getByText(/6.0 % resin by the book/)).toBeDefined();
   });
-  it('lists what is flagged and done today', async () => {
+  it('done today holds what is done; what is flagged or held stays where its parts are', async () => {
     showPage('/', {
-      '/api/bench': benchReply([batchAt('trim', { id: 'f', name: 'Dipper 5', flag: 'fin broke' })], {
-        doneToday: [{ ...batchAt('seal', { id: 'd', name: 'Gannet 7' }), recordHash: 'ab' }],
-      }),
+      '/api/bench': benchReply(
+        [
+          batchAt('trim', { id: 'f', name: 'Dipper 5', flag: 'fin broke' }),
+          { ...batchAt('cure', { id: 'h', name: 'Skua 2' }), held: 'wrong lot' },
+        ],
+        {
+          doneToday: [{ ...batchAt('seal', { id: 'd', name: 'Gannet 7' }), recordHash: 'ab' }],
+        },
+      ),
     });
-    expect(await screen.findByText('1 sealed, 1 flagged')).toBeDefined();
+    expect(await screen.findByText('1 sealed')).toBeDefined();
+    expect(screen.getAllByRole('link', { name: /sealed$/ })).toHaveLength(1);
+    const side = (name: string) => within(screen.getByRole('region', { name }));
+    expect(side('dry & trim').getByRole('button', { name: /^Dipper 5, .*flagged: fin broke/ })).toBeDefined();
+    expect(side('dry & trim').getByRole('button', { name: /^Skua 2, Cure, held, held: wrong lot/ })).toBeDefined();
     expect(screen.getByRole('link', { name: 'Gannet 7, sealed' }).getAttribute('href')).toBe('/batches/d');
+  });
+});
+
+describe('what a person’s word decides', () => {
+  const one = (over: object) => ({
+    '/api/bench': benchReply([{ ...batchAt('cure', { id: 'a', name: 'Knot 1' }), ...over }]),
+    '/api/batches/a': okBatch,
+  });
+  it('Space on a held batch says what it is held for and how to release it; U releases it', async () => {
+    const { posted } = showPage('/', one({ held: 'wrong lot' }));
+    await headline(/Knot 1/);
+    press(' ');
+    expect((await screen.findByRole('alert')).textContent).toMatch(/Held: wrong lot.*Release it \(U\)/);
+    expect(posted).toHaveLength(0);
+    press('u');
+    await waitFor(() => expect(posted[0]).toMatchObject({ path: '/api/batches/a/hold', body: { reason: null } }));
+  });
+  it('a flag that stops is answered with L, with what was decided; one that marks is lowered at once', async () => {
+    const { posted } = showPage('/', one({ flag: 'ask Ines', flagStops: true }));
+    await headline(/Knot 1/);
+    press(' ');
+    expect((await screen.findByRole('alert')).textContent).toContain('Stopped by a flag: ask Ines');
+    press('l');
+    const dialog = within(await screen.findByRole('dialog', { name: 'What was decided about Knot 1?' }));
+    expect(dialog.getByRole('button', { name: /it goes on/ })).toHaveProperty('disabled', true);
+    fireEvent.click(dialog.getByRole('button', { name: 'Glued, go on' }));
+    fireEvent.click(dialog.getByRole('button', { name: /it goes on/ }));
+    await waitFor(() => expect(posted[0]?.body).toMatchObject({ note: null, answer: 'Glued, go on' }));
+    leavePage();
+    const again = showPage('/', one({ flag: 'a scratch' }));
+    const band = within(await screen.findByRole('region', { name: 'Next step' }));
+    expect(band.getByText(/Flagged: a scratch/)).toBeDefined();
+    press('l');
+    await waitFor(() => expect(again.posted[0]?.body).toMatchObject({ note: null }));
+  });
+  it('a closed window waits, and C opens its plan of light', async () => {
+    const closed = { why: 'The hottest faces tint after 3:00.', opens: 'Under water: good from 4:00 to 9:00.' };
+    const { router } = showPage('/', { ...one({ lightClosed: closed }), '/api/lamps': { lamps: [] } });
+    expect(await screen.findByText(/It waits: No plan of light fits: The hottest faces tint/)).toBeDefined();
+    press('c');
+    await waitFor(() => expect(router.state.location.pathname).toBe('/cure/a'));
+  });
+});
+
+describe('a press', () => {
+  it('is answered by what was noted, and Z takes it back', async () => {
+    const { posted } = showPage('/', {
+      '/api/bench': benchReply([batchAt('drip', { id: 'a', name: 'Knot 1' })]),
+      '/api/batches/a': okBatch,
+    });
+    await headline('Hang Knot 1 on the drip rack');
+    press(' ');
+    expect(await screen.findByText('Knot 1, drip: started')).toBeDefined();
+    await waitFor(() => expect(posted).toHaveLength(1));
+    press('z');
+    await waitFor(() => expect(posted).toHaveLength(2));
+    expect(posted[1]).toMatchObject({ path: '/api/batches/a/undo', body: { undoes: posted[0]!.body.commandId } });
+    expect(await screen.findByText(/Taken back/)).toBeDefined();
+    press('z');
+    expect(posted).toHaveLength(2);
+  });
+  it('in the first fifth of a timed step asks once; a double tap does not answer it', async () => {
+    const { posted } = showPage('/', {
+      '/api/bench': benchReply([batchAt('dry', { id: 'a', name: 'Knot 1' }, 25)]),
+      '/api/batches/a': okBatch,
+    });
+    await headline('Check Knot 1 is dry');
+    const clock = vi.spyOn(Date, 'now');
+    const atMs = clock.getMockImplementation()?.() ?? new Date().getTime();
+    clock.mockReturnValue(atMs);
+    press(' ');
+    expect((await screen.findByRole('alert')).textContent).toMatch(/has run 0:[12]\d of \d+:\d\d\. Press once more/);
+    clock.mockReturnValue(atMs + 300);
+    press(' ');
+    expect(posted).toHaveLength(0);
+    clock.mockReturnValue(atMs + 1200);
+    press(' ');
+    clock.mockRestore();
+    await waitFor(() => expect(posted[0]?.path).toMatch(/finish$/));
+  });
+  it('that is refused leaves the page with the batch it was about', async () => {
+    const refusal = failure(409, {
+      code: 'STATION_BUSY',
+      message: 'Skua 9 is still there.',
+      remedy: 'Lift it out first.',
+    });
+    showPage('/', {
+      '/api/bench': benchReply([
+        batchAt('drip', { id: 'a', name: 'Knot 1' }),
+        batchAt('drip', { id: 'b', name: 'Tern 1', createdAtMs: 9 }),
+      ]),
+      '/api/batches/b': refusal,
+    });
+    fireEvent.focus(await screen.findByRole('button', { name: /^Tern 1, Drip/ }));
+    await headline('Hang Tern 1 on the drip rack');
+    press(' ');
+    expect((await screen.findByRole('alert')).textContent).toContain('The page speaks of Tern 1.');
+    await headline('Hang Tern 1 on the drip rack');
   });
 });
 
@@ -83,7 +191,7 @@ describe('keys on the bench', () => {
   });
   it('the pedal works like Space, + and − change the time by 30 s', async () => {
     const { posted } = showPage('/', {
-      '/api/bench': benchReply([batchAt('dry', { id: 'a', name: 'Knot 1' }, 60)]),
+      '/api/bench': benchReply([batchAt('dry', { id: 'a', name: 'Knot 1' }, 600)]),
       '/api/batches/a': okBatch,
     });
     await headline('Check Knot 1 is dry');
@@ -164,9 +272,11 @@ describe('keys on the bench', () => {
       ]),
     });
     fireEvent.focus(await screen.findByRole('button', { name: /^Knot 1, Wash 1/ }));
-    expect(await screen.findByText('It waits: Wash 1 holds Tern 1.')).toBeDefined();
+    expect(await screen.findByText('It waits: Wash 1 holds Tern 1. Lift Tern 1 out first.')).toBeDefined();
     press(' ');
-    expect((await screen.findByRole('alert')).textContent).toContain('Free that station first.');
+    expect((await screen.findByRole('alert')).textContent).toContain(
+      'Lift Tern 1 out first. The page speaks of Knot 1.',
+    );
     expect(posted).toHaveLength(0);
   });
   it('shows a refusal in the server’s words with the way on, until it is read', async () => {

@@ -1,12 +1,13 @@
-import { canonicalJson } from '@north-step/core/record';
-import { type BatchState, currentStep } from '@north-step/core/route';
+import { type BatchState, type BenchNow, curePlanOf, currentStep } from '@north-step/core/route';
 import { clockText } from '@north-step/core/units';
 import { useNavigate } from 'react-router';
 import { SlimBand, SlimButton, useDo } from '../next/index.ts';
 import type { CureView } from './useCure.ts';
 
+type CureBandProps = { readonly batch: BatchState; readonly bench: BenchNow; readonly cure: CureView };
+
 /** The page's one conclusion and its action. */
-export function CureBand({ batch, cure }: { readonly batch: BatchState; readonly cure: CureView }) {
+export function CureBand({ batch, bench, cure }: CureBandProps) {
   const acts = useDo();
   const navigate = useNavigate();
   const { worked, light } = cure;
@@ -17,27 +18,36 @@ export function CureBand({ batch, cure }: { readonly batch: BatchState; readonly
         more={batch.card.procedure.reference}
       />
     );
-  if (cure.maps.share !== undefined)
+  if (batch.lightClosed && cure.untouched)
     return (
-      <SlimBand say={`${batch.name}: the light is being mapped.`} more="The plan follows when both poses are known." />
+      <SlimBand say={`${batch.name}: no plan fits.`} more={`${batch.lightClosed.why} ${batch.lightClosed.opens}`} />
     );
   const window = worked?.forecast.window;
-  if (!light || !worked?.eachS || !window)
+  if (!light || !worked?.eachS || !window) {
+    const { window: even, doses } = curePlanOf(batch, bench);
+    if (!worked && even.handleS !== undefined && doses)
+      return (
+        <SlimBand
+          say={`${batch.name}: cure ${clockText(doses.firstS)} if the light is even.`}
+          more={`Tack-free from ${clockText(even.handleS)} on even light; ${cure.maps.share === undefined ? 'map it to be sure' : 'its light map is being made'}.`}
+        />
+      );
     return (
       <SlimBand
         say={worked?.closed ? `${batch.name}: no plan fits.` : `${batch.name}: light comes first.`}
         more={worked?.closed?.opens}
       />
     );
+  }
   const runs = light.poses.length;
   const { eachS } = worked;
   const say =
     runs > 1
       ? `${batch.name}: cure ${clockText(eachS)}, turn over, cure ${clockText(eachS)}, then touch-check.`
       : `${batch.name}: cure ${clockText(eachS)}, then touch-check.`;
-  const more = `Tack-free from ${clockText(window.handleS!)}${window.maxS === undefined ? '' : ` · ${window.maxBy === 'tint' ? 'starts to yellow' : 'turns brittle'} after ${clockText(window.maxS)}`}`;
+  const more = `Tack-free from ${clockText(window.handleS!)}${window.maxS === undefined ? '' : ` · ${window.maxBy === 'tint' ? 'starts to yellow' : 'turns brittle'} after ${clockText(window.maxS)}`}, by its light map.`;
   const begun = batch.steps.some(({ kind, state }) => kind === 'cure' && state !== 'waiting');
-  const taken = isTaken(batch, cure);
+  const taken = cure.untouched && batch.light !== undefined;
   const isNext = currentStep(batch)?.kind === 'cure';
   return (
     <SlimBand
@@ -51,20 +61,15 @@ export function CureBand({ batch, cure }: { readonly batch: BatchState; readonly
             keyName="Enter"
             label="Take this plan"
             onPress={() =>
-              void acts.send(`/api/batches/${batch.id}/cure-plan`, { light, medium: cure.medium, tempC: cure.tempC })
+              void acts.send(
+                `/api/batches/${batch.id}/cure-plan`,
+                { light, medium: cure.medium, tempC: cure.tempC },
+                { text: `${batch.name}: its plan of light was changed`, batchId: batch.id },
+              )
             }
           />
         )
       }
     />
   );
-}
-
-/** The batch has taken on just this light, in just this medium and heat. */
-function isTaken(batch: BatchState, { light, medium, tempC, worked }: CureView): boolean {
-  const step = batch.steps.find(({ kind, state }) => kind === 'cure' && state === 'waiting');
-  if (!batch.light || !light || !step || !worked) return false;
-  const plain = (value: unknown) => canonicalJson(JSON.parse(JSON.stringify(value)));
-  const asSet = (step.medium ?? batch.card.cureMedium) === medium && step.tempC === tempC;
-  return asSet && plain(batch.light) === plain(light);
 }

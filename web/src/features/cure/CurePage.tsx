@@ -1,11 +1,12 @@
 import type { BenchReply } from '@north-step/contract';
 import { cureConstantsOf } from '@north-step/core/resin';
-import { type BatchState, currentStep } from '@north-step/core/route';
+import { type BatchState, curePlanOf, currentStep, lightSoFarS } from '@north-step/core/route';
 import { plainNumber } from '@north-step/core/units';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { useBatchQuery, useBenchQuery } from '../../app/api.ts';
 import { useAppSelector } from '../../app/store.ts';
+import { useNow } from '../../app/useNow.ts';
 import { WindowBar } from '../../glyphs/index.ts';
 import { Empty, Failed, Loading } from '../../ui/index.ts';
 import { SlimBand } from '../next/index.ts';
@@ -79,15 +80,19 @@ function CureOf({ batch, bench, lamps, others, onOther }: CureOfProps) {
   const [side, setSide] = useState<'first' | 'second'>('first');
   const [spot, setSpot] = useState<number>();
   const map = side === 'second' ? (cure.maps.second ?? cure.maps.first) : cure.maps.first;
-  const window = cure.worked?.forecast.window;
+  const plan = useMemo(() => curePlanOf(batch, bench.bench), [batch, bench.bench]);
+  const shown = cure.worked?.forecast ?? plan;
+  const { window } = shown;
   const step = currentStep(batch);
+  const nowMs = useNow(1000);
+  const begun = batch.steps.some(({ kind, state }) => kind === 'cure' && state !== 'waiting');
   const inSun =
     cure.lamp?.lamp.kind === 'sun' && step?.kind === 'cure' && step.state === 'running' && step.station === cure.station
       ? step
       : undefined;
   return (
     <>
-      <CureBand batch={batch} cure={cure} />
+      <CureBand batch={batch} bench={bench.bench} cure={cure} />
       <nav
         aria-label="Batches before the lamp"
         className="flex flex-wrap items-center gap-2 border-b border-line px-[18px] py-1"
@@ -160,13 +165,14 @@ function CureOf({ batch, bench, lamps, others, onOther }: CureOfProps) {
           <h2 className="mt-2 text-lg font-bold">The window</h2>
           {batch.card.procedure ? (
             <p className="text-ink-2">A validated procedure has exact times and no window.</p>
-          ) : window?.handleS !== undefined ? (
+          ) : window.handleS !== undefined ? (
             <WindowBar
               handleS={window.handleS}
               maxS={window.maxS}
-              looksS={cure.worked?.forecast.doses ? [cure.worked.forecast.doses.firstS] : []}
-              handleRangeS={cure.worked?.range?.handleS}
-              maxRangeS={cure.worked?.range?.maxS}
+              looksS={shown.doses ? [shown.doses.firstS] : []}
+              nowS={begun ? lightSoFarS(batch, nowMs, bench.light[batch.id]) : undefined}
+              handleRangeS={shown.range?.handleS}
+              maxRangeS={shown.range?.maxS}
               widthPx={600}
               heightPx={24}
             />
@@ -174,9 +180,10 @@ function CureOf({ batch, bench, lamps, others, onOther }: CureOfProps) {
             <p>{cure.worked?.closed?.why ?? 'It follows from the light.'}</p>
           )}
           <p className="text-[13px] text-ink-2">
-            dotted: tacky · plain: good · hatched: {window?.maxBy === 'tint' ? 'yellow' : 'brittle'}. Under-cure can be
-            topped up, over-cure cannot be undone, so the plan starts at the low end and asks you to look. Constants are
-            invented defaults to be calibrated.
+            {shown.from === 'even light' && <b>Even light is assumed; its map makes it sure. </b>}dotted: tacky · plain:
+            good · hatched: {window.maxBy === 'tint' ? 'yellow' : 'brittle'}. Under-cure can be topped up, over-cure
+            cannot be undone, so the plan starts at the low end and asks you to look. Constants are invented defaults to
+            be calibrated.
           </p>
           <InTheLamp batch={batch} stationId={cure.station} />
           {inSun && cure.lamp && <SunRun batch={batch} step={inSun} lamp={cure.lamp} />}

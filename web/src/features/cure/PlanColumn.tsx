@@ -6,6 +6,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { dayAndClock } from '../../app/useNow.ts';
 import { NumberField } from '../../ui/index.ts';
+import { useDo } from '../next/index.ts';
 import { useCureTestsQuery } from './endpoints.ts';
 import { testedOf, testedWords } from './testWords.ts';
 import type { CureView } from './useCure.ts';
@@ -22,7 +23,7 @@ export function PlanColumn({ batch, bench, cure, pair }: PlanColumnProps) {
   return (
     <section aria-label="Plan of light" className="px-[18px] py-3">
       <h2 className="text-lg font-bold">Plan</h2>
-      {batch.card.procedure ? <Procedure batch={batch} /> : <Steps cure={cure} />}
+      {batch.card.procedure ? <Procedure batch={batch} /> : <Steps batch={batch} cure={cure} />}
       {!batch.card.procedure && <Changes cure={cure} batch={batch} roomC={bench.bench.roomC} />}
       <h2 className="mt-4 text-lg font-bold">Confidence</h2>
       <p className="text-sm">
@@ -63,7 +64,7 @@ const Line = ({ when, what, more }: { readonly when: string; readonly what: stri
   </li>
 );
 
-function Steps({ cure }: { readonly cure: CureView }) {
+function Steps({ batch, cure }: { readonly batch: BatchState; readonly cure: CureView }) {
   const { worked, light, lamp } = cure;
   if (!worked || !light || !lamp) return <p className="text-ink-2">The plan follows from the light map.</p>;
   const { eachS, forecast } = worked;
@@ -76,6 +77,7 @@ function Steps({ cure }: { readonly cure: CureView }) {
           {worked.closed?.opens ?? 'Take a lamp with a finer timer.'}
         </p>
         <Advised cure={cure} />
+        {forecast.window.maxS !== undefined && <Anyway batch={batch} cure={cure} />}
       </>
     );
   const cycles = lampCycles(eachS, lamp.lamp.cutOutS);
@@ -124,6 +126,30 @@ function Steps({ cure }: { readonly cure: CureView }) {
       )}
       <Advised cure={cure} />
     </>
+  );
+}
+
+/** It is lit all the same, in short steps up to where its hottest face goes over: for a reason that stays with it. */
+function Anyway({ batch, cure }: { readonly batch: BatchState; readonly cure: CureView }) {
+  const acts = useDo();
+  const [why, setWhy] = useState('');
+  const { light, medium, tempC } = cure;
+  const send = () =>
+    acts.send(
+      `/api/batches/${batch.id}/cure-plan`,
+      { light, medium, tempC, anyway: why.trim() },
+      { text: `${batch.name}: lit in short steps, each looked at`, batchId: batch.id },
+    );
+  return (
+    <div className="mt-3">
+      <label className="block">
+        <span className="label">Light it all the same, in short steps, because …</span>
+        <input className="field" maxLength={200} value={why} onChange={(event) => setWhy(event.target.value)} />
+      </label>
+      <button type="button" className="btn mt-2" disabled={why.trim() === ''} onClick={() => void send()}>
+        Light it so
+      </button>
+    </div>
   );
 }
 

@@ -1,4 +1,4 @@
-import { type InsideRod, type Lamp, lampShare, type Placement } from '@north-step/core/light';
+import { type MapOf, mapKeyText } from '@north-step/core/light';
 import type { Refusal } from '@north-step/core/result';
 import { proxy, type Remote, wrap } from 'comlink';
 import type { LightMapperApi, MapAnswer } from '../../workers/light.worker.ts';
@@ -10,16 +10,6 @@ export type MapJob = {
   >;
   readonly stop: () => void;
 };
-export type MapOf = {
-  readonly parts: readonly Float32Array[];
-  /** what the parts are, to know a map again */
-  readonly partKeys: readonly string[];
-  readonly placements: readonly Placement[];
-  readonly lamp: Lamp;
-  /** by part, where one is stood in its hollow */
-  readonly rods: readonly (InsideRod | undefined)[];
-};
-
 /** Makes a map in a worker of its own, or takes the one that the server keeps of the same parts, places and lamp. */
 export function makeMap(of: MapOf, onShare: (share: number) => void): MapJob {
   const worker = new Worker(new URL('../../workers/light.worker.ts', import.meta.url), { type: 'module' });
@@ -50,12 +40,8 @@ export function makeMap(of: MapOf, onShare: (share: number) => void): MapJob {
   return { result: run(), stop };
 }
 
-/** A map is the same when parts, places and lamp are; the way it is computed counts as one of them. */
-const METHOD = 1;
-async function keyOf({ partKeys, placements, lamp, rods }: MapOf): Promise<string> {
-  const { hours: _, metered: __, ...built } = lamp;
-  const text = JSON.stringify([METHOD, partKeys, placements, built, lampShare(lamp).toPrecision(4), rods]);
-  const hash = await crypto.subtle.digest('SHA-256', new TextEncoder().encode(text));
+async function keyOf(of: MapOf): Promise<string> {
+  const hash = await crypto.subtle.digest('SHA-256', new TextEncoder().encode(mapKeyText(of)));
   return [...new Uint8Array(hash)].map((byte) => byte.toString(16).padStart(2, '0')).join('');
 }
 

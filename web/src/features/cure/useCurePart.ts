@@ -1,4 +1,4 @@
-import { box, type Pocket } from '@north-step/core/mesh';
+import { box, type Pocket, scaledTo } from '@north-step/core/mesh';
 import type { BatchState } from '@north-step/core/route';
 import { useMemo } from 'react';
 import { useStoredPart } from '../part/index.ts';
@@ -24,7 +24,7 @@ export function useCurePart(batch: BatchState | undefined): CurePart | undefined
     const side = Math.sqrt(Math.max(4, part.areaMm2 / 6));
     const [x, y, z] = part.boxMm ?? [side, side, part.heightMm];
     return {
-      positions: stored?.positions ?? box(x, y, z),
+      positions: stored ? scaledTo(stored.positions, part.boxMm) : box(x, y, z),
       key: part.meshSha256 ?? `block ${x} ${y} ${z}`,
       standIn: !stored,
       hollows: stored?.measures.pockets ?? [],

@@ -1,4 +1,4 @@
-import type { InsideRod, Lamp, Placement } from '@north-step/core/light';
+import { type InsideRod, type Lamp, type Placement, turnedOver } from '@north-step/core/light';
 import type { Refusal } from '@north-step/core/result';
 import { useEffect, useState } from 'react';
 import { type LightMap, type MapJob, makeMap } from './lightMap.ts';
@@ -18,10 +18,6 @@ export type LightMaps = {
 };
 
 type Made = Omit<LightMaps, 'cancel'>;
-const upside = (placement: Placement): Placement => {
-  const [x, y, z] = placement.up ?? [0, 0, 1];
-  return { ...placement, up: [-x, -y, -z] };
-};
 
 /** Maps of the parts as they stand, and turned over in the same places. */
 export function useLightMaps(
@@ -54,7 +50,7 @@ export function useLightMaps(
       if (gone) return;
       if (!first.ok) return setMade({ refusal: first.refusal });
       setMade({ first: first.map, share: 0.5 });
-      const second = await one(placements.map(upside), 0.5);
+      const second = await one(turnedOver(placements), 0.5);
       if (!gone) setMade({ first: first.map, second: second.ok ? second.map : undefined });
     };
     setMade((now) => ({ ...now, share: 0, refusal: undefined }));

@@ -1,12 +1,11 @@
 import {
   fitRod,
-  footprint,
   type InsideRod,
-  motionOf,
-  movedBy,
   type Placement,
   type Rod,
-  spreadPlaces,
+  reachMm,
+  spreadOn,
+  stood,
   tipsAtDeg,
 } from '@north-step/core/light';
 import type { Vec3 } from '@north-step/core/mesh';
@@ -26,7 +25,6 @@ export const POSES = {
 export type PoseName = keyof typeof POSES;
 export const POSE_NAMES = Object.keys(POSES) as readonly PoseName[];
 
-const MOST_PLACED = 24;
 const USUAL_ROD: Rod = { totalMW: 240, lengthMm: 40, radiusMm: 4 };
 
 /** How the parts stand on the table: which way up, where, and with a rod of light in their largest hollow or without. */
@@ -41,20 +39,19 @@ export function useStand(
   const up = POSES[pose];
   const shape = useMemo(() => {
     if (!part) return undefined;
-    const stood = movedBy(part.positions, motionOf(part.positions, { part: 0, xMm: 0, yMm: 0, turnDeg: 0, up }));
-    const outline = footprint(stood);
-    return { radiusMm: Math.max(...outline.map(([x, y]) => Math.hypot(x, y))), tipsAtDeg: tipsAtDeg(stood) };
+    const standing = stood(part.positions, up);
+    return { radiusMm: reachMm(standing), tipsAtDeg: tipsAtDeg(standing) };
   }, [part, up]);
-  const places = useMemo(
-    () => (shape && tableRadiusMm ? spreadPlaces(Math.min(wanted, MOST_PLACED), shape.radiusMm, tableRadiusMm) : []),
-    [shape, tableRadiusMm, wanted],
-  );
   const spread = useMemo(
-    () => places.map(([xMm, yMm]): Placement => ({ part: 0, xMm, yMm, turnDeg: 0, up })),
-    [places, up],
+    () => (shape && tableRadiusMm ? spreadOn(shape.radiusMm, tableRadiusMm, wanted, up) : []),
+    [shape, tableRadiusMm, wanted, up],
   );
   const [placements, setPlacements] = useState<readonly Placement[]>([]);
-  useEffect(() => setPlacements(spread), [spread]);
+  const [moved, setMoved] = useState(false);
+  useEffect(() => {
+    setPlacements(spread);
+    setMoved(false);
+  }, [spread]);
 
   const [rod, setRod] = useState<Rod>();
   const hollow = part?.hollows[0];
@@ -70,10 +67,18 @@ export function useStand(
     up,
     radiusMm: shape?.radiusMm ?? 0,
     tipsAtDeg: shape?.tipsAtDeg,
-    fits: places.length,
+    fits: spread.length,
     placements,
-    setPlacements,
-    spread: () => setPlacements(spread),
+    setPlacements: (next: readonly Placement[]) => {
+      setPlacements(next);
+      setMoved(true);
+    },
+    spread: () => {
+      setPlacements(spread);
+      setMoved(false);
+    },
+    /** something was changed by hand: the pose, a place, a rod */
+    touched: moved || chosenPose !== undefined || rod !== undefined,
     hollow,
     rod,
     setRod,

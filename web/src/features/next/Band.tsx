@@ -1,3 +1,4 @@
+import { upperFirst } from '@north-step/core/units';
 import type { ReactNode } from 'react';
 import { useAppSelector } from '../../app/store.ts';
 
@@ -13,12 +14,15 @@ export function Band({
   countdown,
   say,
   reason,
+  mark,
   hands,
   keys,
 }: {
   readonly countdown?: string;
   readonly say: ReactNode;
   readonly reason?: ReactNode;
+  /** its flag */
+  readonly mark?: string;
   readonly hands?: string;
   readonly keys: readonly BandKey[];
 }) {
@@ -39,6 +43,12 @@ export function Band({
       )}
       <div className="min-w-0 flex-1 px-6 py-4">
         <h1 className="text-[28px] leading-tight font-bold">{say}</h1>
+        {mark && (
+          <p className="mt-1.5 w-fit border-[1.5px] border-on-sea px-2 font-bold">
+            <span aria-hidden>⚑ </span>
+            {upperFirst(mark)}
+          </p>
+        )}
         {reason && <p className="mt-1.5">{reason}</p>}
         {hands && <p className="mt-1 text-on-sea-2">{hands}</p>}
       </div>

@@ -17,13 +17,18 @@ export type Happening = Pick<Mishap, 'what' | 'offS'>;
 type FlagDialogProps = {
   readonly batch: BatchState;
   readonly onClose: () => void;
-  readonly onFlag: (note: string | null) => void;
+  readonly onFlag: (note: string | null, stops?: boolean) => void;
   /** the next step, where it can be left out */
   readonly next?: Step;
   readonly onLeaveOut: (because: string) => void;
   readonly onHappened: (batchIds: readonly string[], happening: Happening) => void;
 };
-const READY = ['Ask the lead before going on', 'A piece is missing', 'Wrong part or wrong count'];
+/** What is usually wrong, and whether that stops the batch. */
+const READY = [
+  { text: 'Ask the lead before going on', stops: true },
+  { text: 'A piece is missing', stops: false },
+  { text: 'Wrong part or wrong count', stops: true },
+] as const;
 const MEANS: Readonly<Record<Mishap['what'], string>> = {
   'power lost':
     'What each machine did not do is added; still liquid washes far slower, and the time in solvent goes on.',
@@ -35,6 +40,7 @@ const MEANS: Readonly<Record<Mishap['what'], string>> = {
 /** Something went wrong: what happened has an answer that puts steps in; anything else is a flag with a reason. */
 export function FlagDialog({ batch, next, onClose, onFlag, onLeaveOut, onHappened }: FlagDialogProps) {
   const [note, setNote] = useState(batch.flag ?? '');
+  const [stops, setStops] = useState(batch.flagStops ?? false);
   const [what, setWhat] = useState<Mishap['what']>();
   const [off, setOff] = useState('');
   const [because, setBecause] = useState('');
@@ -116,9 +122,17 @@ export function FlagDialog({ batch, next, onClose, onFlag, onLeaveOut, onHappene
       )}
       <h3 className="mt-5 border-t border-line pt-3 font-bold">Or raise a flag</h3>
       <div className="mt-2 flex flex-wrap gap-2">
-        {READY.map((text) => (
-          <button key={text} type="button" className="btn" onClick={() => setNote(text)}>
-            {text}
+        {READY.map((ready) => (
+          <button
+            key={ready.text}
+            type="button"
+            className="btn"
+            onClick={() => {
+              setNote(ready.text);
+              setStops(ready.stops);
+            }}
+          >
+            {ready.text}
           </button>
         ))}
       </div>
@@ -126,11 +140,20 @@ export function FlagDialog({ batch, next, onClose, onFlag, onLeaveOut, onHappene
         <span className="label">What is wrong</span>
         <input className="field" value={note} maxLength={300} onChange={(event) => setNote(event.target.value)} />
       </label>
-      <div className="mt-3 flex gap-3">
-        <button type="button" className="btn btn-sea" disabled={note.trim() === ''} onClick={() => onFlag(note.trim())}>
+      <label className="mt-2 flex min-h-11 items-center gap-3">
+        <input type="checkbox" className="size-6" checked={stops} onChange={() => setStops(!stops)} />
+        It stops: nothing is begun until somebody answers
+      </label>
+      <div className="mt-2 flex gap-3">
+        <button
+          type="button"
+          className="btn btn-sea"
+          disabled={note.trim() === ''}
+          onClick={() => onFlag(note.trim(), stops)}
+        >
           Raise the flag
         </button>
-        {batch.flag && (
+        {batch.flag && !batch.flagStops && (
           <button type="button" className="btn" onClick={() => onFlag(null)}>
             Lower the flag
           </button>

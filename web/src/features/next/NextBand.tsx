@@ -1,5 +1,5 @@
 import type { Action } from '@north-step/core/nextStep';
-import type { BatchState } from '@north-step/core/route';
+import { type BatchState, markWords } from '@north-step/core/route';
 import { clockText } from '@north-step/core/units';
 import { Band } from './Band.tsx';
 import { useNextStep } from './useNextStep.tsx';
@@ -20,7 +20,8 @@ export function NextBand({ action, batch, idle }: NextBandProps) {
       <Band
         countdown={action.dueInS === undefined ? undefined : clockText(action.dueInS)}
         say={action.say}
-        reason={action.waitsFor ? `It waits: ${action.waitsFor}` : action.reason}
+        mark={action.blocked ? undefined : markWords(batch)}
+        reason={action.waitsFor ? `It waits: ${action.waitsFor} ${action.wayOn ?? ''}` : action.reason}
         hands={action.follows ? `${action.hands} · then ${action.follows}` : action.hands}
         keys={keys}
       />

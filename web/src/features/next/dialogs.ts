@@ -1,3 +1,4 @@
+export { AnswerDialog } from './AnswerDialog.tsx';
 export { ExposureDialog } from './ExposureDialog.tsx';
 export { FlagDialog } from './FlagDialog.tsx';
 export { LaterDialog, type LaterSaid } from './LaterDialog.tsx';

@@ -6,4 +6,5 @@ export const loadDialogs = () => import('./dialogs.ts');
 export const LookDialog = lazy(async () => ({ default: (await loadDialogs()).LookDialog }));
 export const FlagDialog = lazy(async () => ({ default: (await loadDialogs()).FlagDialog }));
 export const ExposureDialog = lazy(async () => ({ default: (await loadDialogs()).ExposureDialog }));
+export const AnswerDialog = lazy(async () => ({ default: (await loadDialogs()).AnswerDialog }));
 export const LaterDialog = lazy(async () => ({ default: (await loadDialogs()).LaterDialog }));

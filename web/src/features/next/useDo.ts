@@ -1,50 +1,140 @@
 import type { Action } from '@north-step/core/nextStep';
 import type { LookOutcome } from '@north-step/core/route';
+import { clockText, lowerFirst } from '@north-step/core/units';
 import { useRef } from 'react';
 import { chose } from '../../app/bench.ts';
-import { type Answer, noticed } from '../../app/outbox.ts';
-import { outbox, useAppDispatch, useAppSelector } from '../../app/store.ts';
+import { type Answer, noticed, told } from '../../app/outbox.ts';
+import { outbox, store, useAppDispatch, useAppSelector } from '../../app/store.ts';
 
 export const ADD_S = 30;
+/** A press that asks is answered by the next one: not by the second half of a double tap, nor by one much later. */
+const ASKED_MS = { from: 700, to: 10_000 } as const;
+let asked = { key: '', atMs: 0 };
 
-/** Sends what was done. A second press while the first is on its way is ignored. */
+/** What a press is called in the line that answers it. */
+export type Called = { readonly text: string; readonly batchId?: string };
+
+/** Sends what was done, and says what was noted. A second press while the first is on its way is ignored. */
 export function useDo() {
   const person = useAppSelector((state) => state.here.person);
   const dispatch = useAppDispatch();
   const inFlight = useRef(new Set<string>());
 
-  async function send(url: string, body: Readonly<Record<string, unknown>> = {}): Promise<Answer | undefined> {
+  async function send(
+    url: string,
+    body: Readonly<Record<string, unknown>> = {},
+    called?: Called,
+  ): Promise<Answer | undefined> {
     const key = `${url} ${JSON.stringify(body)}`;
     if (inFlight.current.has(key)) return undefined;
     inFlight.current.add(key);
-    const answer = await outbox.send(url, { ...body, by: person || undefined });
+    const commandId = crypto.randomUUID();
+    const sent = outbox.send(url, { ...body, by: person || undefined }, commandId);
+    if (called) {
+      const undoes = called.batchId === undefined ? [] : [{ batchId: called.batchId, commandId }];
+      dispatch(told({ text: called.text, atMs: Date.now(), undoes }));
+    }
+    const answer = await sent;
     inFlight.current.delete(key);
+    if (called && !answer.ok) dispatch(told(undefined));
     return answer;
   }
   const stepUrl = (action: Action, verb: string) => `/api/batches/${action.batchId}/steps/${action.stepId}/${verb}`;
+  const called = (action: Action, what: string): Called => ({
+    text: `${action.name}, ${lowerFirst(action.title)}: ${what}`,
+    batchId: action.batchId,
+  });
+  /** Sends what the band asks for. Done, the band goes on to what comes first; refused, it goes on speaking of this batch. */
+  async function press(action: Action, verb: string, body: Readonly<Record<string, unknown>>, what: string) {
+    // without a server nobody refuses: the page plays on
+    if (store.getState().outbox.away) dispatch(chose(undefined));
+    const answer = await send(stepUrl(action, verb), body, called(action, what));
+    if (answer?.ok) dispatch(chose(undefined));
+    else if (answer) {
+      dispatch(chose(action.batchId));
+      const { notice } = store.getState().outbox;
+      if (notice) dispatch(noticed({ ...notice, about: action.name }));
+    }
+    return answer;
+  }
+  const refuse = (action: Action) => {
+    dispatch(chose(action.batchId));
+    dispatch(noticed({ kind: 'refused', message: action.waitsFor!, remedy: action.wayOn, about: action.name }));
+  };
+  /** A timed step in its first fifth is ended by a second press. */
+  const asksFirst = (action: Action): boolean => {
+    if (!action.early) return false;
+    const key = `${action.batchId} ${action.stepId}`;
+    const sinceMs = Date.now() - asked.atMs;
+    const answers = asked.key === key && sinceMs <= ASKED_MS.to;
+    if (answers && sinceMs >= ASKED_MS.from) {
+      asked = { key: '', atMs: 0 };
+      return false;
+    }
+    if (!answers) asked = { key, atMs: Date.now() };
+    const { ranS, wantedS } = action.early;
+    dispatch(
+      noticed({
+        kind: 'asks',
+        message: `${action.title} of ${action.name} has run ${clockText(ranS)} of ${clockText(wantedS)}.`,
+        remedy: 'Press once more to end it now.',
+      }),
+    );
+    return true;
+  };
 
   return {
     send,
     done: async (action: Action) => {
-      if (action.waitsFor)
-        return void dispatch(
-          noticed({ kind: 'refused', message: action.waitsFor, remedy: 'Free that station first.' }),
-        );
-      dispatch(chose(undefined));
-      return send(stepUrl(action, action.verb === 'start' ? 'start' : 'finish'));
+      if (action.waitsFor) return refuse(action);
+      const starts = action.verb === 'start';
+      if (!starts && asksFirst(action)) return undefined;
+      return press(action, starts ? 'start' : 'finish', {}, starts ? 'started' : 'done');
     },
     lifted: (action: Action, liftedAtMs?: number) =>
-      send(stepUrl(action, 'finish'), liftedAtMs === undefined ? {} : { liftedAtMs }),
-    leaveOut: (action: Action, because: string) => send(stepUrl(action, 'leave-out'), { because }),
-    stay: (action: Action, because: string) => send(stepUrl(action, 'stay'), { because }),
-    addTime: (action: Action, addS: number) => send(stepUrl(action, 'extend'), { addS }),
-    look: async (action: Action, look: { outcome: LookOutcome; broken?: number; note?: string }) => {
-      dispatch(chose(undefined));
-      return send(stepUrl(action, 'look'), look);
+      press(action, 'finish', liftedAtMs === undefined ? {} : { liftedAtMs }, 'lifted out'),
+    leaveOut: (action: Action, because: string) =>
+      send(stepUrl(action, 'leave-out'), { because }, called(action, 'left out')),
+    stay: (action: Action, because: string) => send(stepUrl(action, 'stay'), { because }, called(action, 'stays in')),
+    addTime: (action: Action, addS: number) =>
+      send(
+        stepUrl(action, 'extend'),
+        { addS },
+        called(action, `${clockText(Math.abs(addS))} ${addS < 0 ? 'less' : 'more'}`),
+      ),
+    look: (action: Action, look: { outcome: LookOutcome; broken?: number; note?: string }) =>
+      press(action, 'look', look, `seen ${look.outcome}`),
+    happened: async (batchIds: readonly string[], happening: { what: string; offS?: number }) => {
+      const commands = batchIds.map((batchId) => ({ batchId, commandId: crypto.randomUUID() }));
+      const answers = commands.map(({ batchId, commandId }) =>
+        outbox.send(`/api/batches/${batchId}/mishap`, { ...happening, by: person || undefined }, commandId),
+      );
+      const many = batchIds.length > 1 ? ` of ${batchIds.length} batches` : '';
+      dispatch(told({ text: `Noted${many}: ${happening.what}`, atMs: Date.now(), undoes: commands }));
+      return Promise.all(answers);
     },
-    happened: (batchIds: readonly string[], happening: { what: string; offS?: number }) =>
-      Promise.all(batchIds.map((id) => send(`/api/batches/${id}/mishap`, happening))),
-    flag: (batchId: string, note: string | null) => send(`/api/batches/${batchId}/flag`, { note }),
+    flag: (batchId: string, name: string, note: string | null, more: { stops?: boolean; answer?: string } = {}) =>
+      send(
+        `/api/batches/${batchId}/flag`,
+        { note, ...more },
+        {
+          text: `${name}: ${note === null ? 'flag lowered' : more.stops ? 'stopped by a flag' : 'flag raised'}`,
+          batchId,
+        },
+      ),
+    hold: (batchId: string, name: string, reason: string | null) =>
+      send(
+        `/api/batches/${batchId}/hold`,
+        { reason },
+        { text: `${name}: ${reason === null ? 'released' : 'held'}`, batchId },
+      ),
+    /** Takes back what was noted last. */
+    undo: (undoes: readonly { readonly batchId: string; readonly commandId: string }[]) =>
+      Promise.all(
+        undoes.map(({ batchId, commandId }) =>
+          send(`/api/batches/${batchId}/undo`, { undoes: commandId }, { text: 'Taken back: it is as it was before.' }),
+        ),
+      ),
   };
 }
 export type Do = ReturnType<typeof useDo>;

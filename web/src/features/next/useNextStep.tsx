@@ -2,10 +2,11 @@ import type { Action } from '@north-step/core/nextStep';
 import { type BatchState, type LookOutcome, stepById } from '@north-step/core/route';
 import { clockText } from '@north-step/core/units';
 import { type ReactNode, Suspense, useEffect, useState } from 'react';
+import { useNavigate } from 'react-router';
 import { useKeys } from '../../app/useKeys.ts';
 import { useNow } from '../../app/useNow.ts';
 import type { BandKey } from './Band.tsx';
-import { ExposureDialog, FlagDialog, LookDialog, loadDialogs } from './lazyDialogs.ts';
+import { AnswerDialog, ExposureDialog, FlagDialog, LookDialog, loadDialogs } from './lazyDialogs.ts';
 import { looksFor, QUICK_ANSWERS } from './looks.ts';
 import { ADD_S, useDo } from './useDo.ts';
 
@@ -17,7 +18,8 @@ export function useNextStep(
   batch: BatchState | undefined,
 ): { readonly keys: readonly BandKey[]; readonly dialogs: ReactNode } {
   const acts = useDo();
-  const [dialog, setDialog] = useState<'look' | 'flag'>();
+  const navigate = useNavigate();
+  const [dialog, setDialog] = useState<'look' | 'flag' | 'answer'>();
   const [seen, setSeen] = useState<LookOutcome>();
   useEffect(() => {
     const timer = setTimeout(() => void loadDialogs().catch(() => {}), PRELOAD_MS);
@@ -32,10 +34,20 @@ export function useNextStep(
     if (looking) setDialog('look');
   };
   const openFlag = () => batch && setDialog('flag');
-  const answers = looking ? looksFor(step) : [];
+  const answers = looking && !action?.blocked ? looksFor(step) : [];
+  const release = () => batch && action?.blocked === 'held' && void acts.hold(batch.id, batch.name, null);
+  const planLight = () => batch && void navigate(`/cure/${batch.id}`);
+  const lower = () => {
+    if (!batch?.flag) return;
+    if (batch.flagStops) setDialog('answer');
+    else void acts.flag(batch.id, batch.name, null);
+  };
 
   useKeys({
-    ' ': () => (looking ? openLook() : action && void (fix ? acts.addTime(action, fix.addS) : acts.done(action))),
+    ' ': () =>
+      looking && !action?.blocked
+        ? openLook()
+        : action && void (fix ? acts.addTime(action, fix.addS) : acts.done(action)),
     d: () => fix && action && void acts.done(action),
     '+': () => timed && void acts.addTime(action, ADD_S),
     '=': () => timed && void acts.addTime(action, ADD_S),
@@ -48,42 +60,17 @@ export function useNextStep(
     ),
     i: () => openLook(),
     f: openFlag,
+    l: lower,
+    ...(action?.blocked === 'held' ? { u: release } : {}),
+    ...(action?.blocked === 'light' ? { c: planLight } : {}),
   });
   if (!action || !batch || !step) return { keys: [], dialogs: null };
 
-  const keys: readonly BandKey[] = looking
-    ? [
-        ...answers.slice(0, 2).map((answer, index) => ({
-          keyName: answer.key.toUpperCase(),
-          label: answer.text,
-          main: index === 0,
-          onPress: () => void acts.look(action, { outcome: answer.value }),
-        })),
-        { keyName: 'I', label: 'Other …', onPress: () => openLook() },
-      ]
-    : fix
-      ? [
-          {
-            keyName: 'Space',
-            label: `Add ${clockText(fix.addS)}`,
-            main: true,
-            onPress: () => void acts.addTime(action, fix.addS),
-          },
-          { keyName: 'D', label: 'Done as it is', onPress: () => void acts.done(action) },
-          { keyName: 'F', label: 'Flag it', onPress: openFlag },
-        ]
-      : [
-          {
-            keyName: 'Space',
-            label: action.verb === 'start' ? 'Start' : 'Done',
-            main: true,
-            onPress: () => void acts.done(action),
-          },
-          ...(timed
-            ? [{ keyName: '+', label: `${ADD_S} s more`, onPress: () => void acts.addTime(action, ADD_S) }]
-            : []),
-          { keyName: 'F', label: 'Flag it', onPress: openFlag },
-        ];
+  const flagKey: BandKey =
+    batch.flag && !batch.flagStops
+      ? { keyName: 'L', label: 'Lower flag', onPress: lower }
+      : { keyName: 'F', label: 'Flag it', onPress: openFlag };
+  const keys: readonly BandKey[] = keysOf();
   return {
     keys,
     dialogs: (
@@ -114,15 +101,69 @@ export function useNextStep(
               setDialog(undefined);
               void acts.happened(batchIds, happening);
             }}
-            onFlag={(note) => {
+            onFlag={(note, stops) => {
               setDialog(undefined);
-              void acts.flag(batch.id, note);
+              void acts.flag(batch.id, batch.name, note, stops ? { stops } : {});
+            }}
+          />
+        )}
+        {dialog === 'answer' && batch.flag !== undefined && (
+          <AnswerDialog
+            batch={batch}
+            onClose={() => setDialog(undefined)}
+            onAnswer={(answer) => {
+              setDialog(undefined);
+              void acts.flag(batch.id, batch.name, null, { answer });
             }}
           />
         )}
       </Suspense>
     ),
   };
+
+  function keysOf(): readonly BandKey[] {
+    if (!action || !step) return [];
+    if (action.blocked === 'held')
+      return [{ keyName: 'U', label: 'Release', main: true, onPress: () => void release() }, flagKey];
+    if (action.blocked === 'light')
+      return [{ keyName: 'C', label: 'Plan its light', main: true, onPress: planLight }, flagKey];
+    if (action.blocked === 'flag')
+      return [
+        { keyName: 'L', label: 'Answer …', main: true, onPress: lower },
+        { keyName: 'F', label: 'Flag …', onPress: openFlag },
+      ];
+    if (looking)
+      return [
+        ...answers.slice(0, 2).map((answer, index) => ({
+          keyName: answer.key.toUpperCase(),
+          label: answer.text,
+          main: index === 0,
+          onPress: () => void acts.look(action, { outcome: answer.value }),
+        })),
+        { keyName: 'I', label: 'Other …', onPress: () => openLook() },
+      ];
+    if (fix)
+      return [
+        {
+          keyName: 'Space',
+          label: `Add ${clockText(fix.addS)}`,
+          main: true,
+          onPress: () => void acts.addTime(action, fix.addS),
+        },
+        { keyName: 'D', label: 'Done as it is', onPress: () => void acts.done(action) },
+        flagKey,
+      ];
+    return [
+      {
+        keyName: 'Space',
+        label: action.verb === 'start' ? 'Start' : 'Done',
+        main: true,
+        onPress: () => void acts.done(action),
+      },
+      ...(timed ? [{ keyName: '+', label: `${ADD_S} s more`, onPress: () => void acts.addTime(action, ADD_S) }] : []),
+      flagKey,
+    ];
+  }
 }
 
 /** Asks about a batch past its limit, once for each answer that is on its way. */

@@ -1,5 +1,5 @@
 import type { Action } from '@north-step/core/nextStep';
-import { type BatchState, currentStep, exposureS } from '@north-step/core/route';
+import { type BatchState, currentStep, exposureS, markWords } from '@north-step/core/route';
 import { clockText } from '@north-step/core/units';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -69,7 +69,7 @@ export function ShiftPage() {
           <List>
             {marked.map((batch) => (
               <Item key={`m ${batch.id}`} batch={batch}>
-                {batch.held ? `held: ${batch.held}` : `flagged: ${batch.flag}`}
+                {markWords(batch)}
               </Item>
             ))}
             {due.map((batch) => (

@@ -1,0 +1,66 @@
+import {
+  expose,
+  exposureOf,
+  type InsideRod,
+  type Lamp,
+  type LightFigures,
+  type MapOf,
+  mapKeyText,
+  reachMm,
+  spreadOn,
+  stood,
+  turnedOver,
+} from '@north-step/core/light';
+import { storedPart, type Vec3 } from '@north-step/core/mesh';
+import { ok, type Refusal, type Result } from '@north-step/core/result';
+import { answerAsked } from '../db/answerAsked.ts';
+
+export type BatchMapQuestion = {
+  /** the file of the part as it was stored, and its key */
+  readonly bytes: Uint8Array;
+  readonly partKey: string;
+  readonly boxMm?: readonly [number, number, number];
+  readonly lamp: Lamp;
+  readonly up: Vec3;
+  /** parts that are to go in at once */
+  readonly wanted: number;
+};
+/** A map with the text that it is known by. */
+export type MadePose = {
+  readonly keyText: string;
+  readonly values: Float32Array;
+  readonly figures: LightFigures;
+  readonly samples: { readonly count: number };
+  readonly triangles: number;
+};
+export type BatchMapAnswer = Result<
+  { readonly placed: number; readonly first: MadePose; readonly second?: MadePose },
+  Refusal
+>;
+
+/** Maps a batch as it would be put into its lamp, as placed and turned over. */
+answerAsked(({ bytes, boxMm, partKey, lamp, up, wanted }: BatchMapQuestion): BatchMapAnswer => {
+  const part = storedPart(bytes, boxMm);
+  if (!part.ok) return part;
+  const positions = part.value;
+  const placements = spreadOn(reachMm(stood(positions, up)), lamp.tableRadiusMm, wanted, up);
+  const rods: readonly (InsideRod | undefined)[] = [undefined];
+  const of: MapOf = { parts: [positions], partKeys: [partKey], placements, lamp, rods };
+  const first = made(of);
+  if (!first.ok) return first;
+  const second = made({ ...of, placements: turnedOver(placements) });
+  return ok({ placed: placements.length, first: first.value, second: second.ok ? second.value : undefined });
+});
+
+function made(of: MapOf): Result<MadePose, Refusal> {
+  const map = expose(exposureOf(of));
+  if (!map.ok) return map;
+  const { values, figures, samples, positions } = map.value;
+  return ok({
+    keyText: mapKeyText(of),
+    values,
+    figures,
+    samples: { count: samples.count },
+    triangles: positions.length / 9,
+  });
+}

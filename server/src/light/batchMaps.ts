@@ -1,0 +1,120 @@
+import { createHash } from 'node:crypto';
+import type { Vec3 } from '@north-step/core/mesh';
+import { ok } from '@north-step/core/result';
+import type { BatchLight, CureChoice } from '@north-step/core/route';
+import {
+  type BatchState,
+  BY_ITSELF,
+  decideMapped,
+  forecastWith,
+  HOLLOW_COUNTS_PCT,
+  hollowSharePct,
+  poseLights,
+  wantsTurn,
+} from '@north-step/core/route';
+import { act } from '../batches/index.ts';
+import { benchNow, type LampRow, lampWithHours, openBatches } from '../bench/index.ts';
+import type { Context } from '../context.ts';
+import { type Asker, askThread, type Queryable, sql } from '../db/index.ts';
+import type { BatchMapAnswer, BatchMapQuestion, MadePose } from './batchMapThread.ts';
+
+const AS_DRAWN: Vec3 = [0, 0, 1];
+
+export type BatchMaps = {
+  /** maps a batch and sets its plan of light, where nobody has yet */
+  readonly map: (batchId: string) => Promise<void>;
+  /** every open batch that has none */
+  readonly mapOpen: () => Promise<void>;
+  /** from now on maps what is hung */
+  readonly follow: () => void;
+  readonly close: () => Promise<void>;
+};
+
+/** Light maps of batches, made in the background as they are hung, one after another. */
+export function makeBatchMaps(context: Context): BatchMaps {
+  const { db, live } = context;
+  const thread: Asker<BatchMapQuestion, BatchMapAnswer> = askThread(new URL('./batchMapThread.ts', import.meta.url));
+  let queue: Promise<void> = Promise.resolve();
+  const map = (batchId: string): Promise<void> => {
+    queue = queue.then(() => mapBatch(context, thread, batchId)).catch(() => {});
+    return queue;
+  };
+  const mapOpen = async () => {
+    for (const batch of await openBatches(db)) await map(batch.id);
+  };
+  return {
+    map,
+    mapOpen,
+    follow: () => {
+      live.listen(({ topics }) => {
+        for (const topic of topics) if (topic.startsWith('hung:')) void map(topic.slice('hung:'.length));
+      });
+      void mapOpen();
+    },
+    close: thread.close,
+  };
+}
+
+async function mapBatch(
+  context: Context,
+  thread: Asker<BatchMapQuestion, BatchMapAnswer>,
+  batchId: string,
+): Promise<void> {
+  const { db } = context;
+  const batch = (await db.maybeOne<{ state: BatchState }>(sql`SELECT state FROM batch WHERE id = ${batchId}`))?.state;
+  const cure = batch?.steps.find(({ kind, state }) => kind === 'cure' && state === 'waiting');
+  if (!batch || !cure || batch.light || batch.card.procedure || batch.recordHash || batch.mergedInto) return;
+  const question = await questionOf(db, batch, cure.station);
+  if (!question) return;
+  const answer = await thread.ask(question);
+  if (!answer.ok) return;
+  for (const pose of [answer.value.first, answer.value.second]) if (pose) await keep(context, pose);
+  const bench = await benchNow(db, context.nowMs());
+  const choice = choiceOf(batch, cure, answer.value, bench);
+  if (!choice) return;
+  const command = { commandId: context.newId(), by: BY_ITSELF };
+  await act(context, batchId, 'mapped', command, (deed) => ok(decideMapped(deed.batch, choice, deed.bench, deed.now)));
+}
+
+/** What is to be mapped. @returns nothing without a file, or where the source of light has no description to map by */
+async function questionOf(db: Queryable, batch: BatchState, station: string): Promise<BatchMapQuestion | undefined> {
+  const { meshSha256: partKey, boxMm } = batch.part;
+  if (!partKey) return undefined;
+  const row = await db.maybeOne<LampRow>(
+    sql`SELECT station_id, version, lamp, described, burnt_h FROM lamp WHERE station_id = ${station}`,
+  );
+  if (!row || row.lamp.groups.length === 0) return undefined;
+  const chunks = await db.many<{ data: Uint8Array }>(
+    sql`SELECT data FROM mesh_chunk WHERE sha256 = ${partKey} ORDER BY place`,
+  );
+  if (chunks.length === 0) return undefined;
+  const bytes = new Uint8Array(Buffer.concat(chunks.map(({ data }) => data)));
+  return { bytes, partKey, boxMm, lamp: lampWithHours(row), up: AS_DRAWN, wanted: batch.count };
+}
+
+type Answered = Extract<BatchMapAnswer, { ok: true }>['value'];
+function choiceOf(
+  batch: BatchState,
+  cure: BatchState['steps'][number],
+  { placed, first, second }: Answered,
+  bench: Awaited<ReturnType<typeof benchNow>>,
+): CureChoice | undefined {
+  const outerOnly = hollowSharePct(first, second) > HOLLOW_COUNTS_PCT;
+  const as = { station: cure.station, placed, up: AS_DRAWN, ...(outerOnly ? { outerOnly } : {}) };
+  const lights = poseLights(as, first, second);
+  const { medium = batch.card.cureMedium, tempC } = cure;
+  const of = (light: BatchLight | undefined) => light && forecastWith(batch, { light, medium, tempC }, bench);
+  const forecasts = { plain: of(lights.plain), turned: of(lights.turned) };
+  const light = wantsTurn(first.figures, lights, forecasts) ? lights.turned : lights.plain;
+  return light && { light, medium, tempC };
+}
+
+/** Keeps a map for the page that draws it, under the same key. */
+async function keep({ db, nowMs }: Context, { keyText, values, triangles }: MadePose): Promise<void> {
+  const key = createHash('sha256').update(keyText).digest('hex');
+  const bytes = Buffer.from(values.buffer, values.byteOffset, values.byteLength);
+  const body = { values: bytes.toString('base64'), triangles };
+  await db.many(sql`
+    INSERT INTO light_map (key, body, at) VALUES (${key}, ${JSON.stringify(body)}, ${new Date(nowMs())})
+    ON CONFLICT (key) DO NOTHING`);
+}
