@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest';
 import { applyEvent, type BatchState, currentStep, decideStart } from '../route/index.ts';
-import { projectBench } from '../schedule/index.ts';
 import { play, testBatch, testBench } from '../testing/index.ts';
 import { nextActions } from './index.ts';
 
@@ -64,20 +63,5 @@ describe('the next right step', () => {
     const action = first([washing], washEndMs);
     expect(action.reason).toMatch(/of its 8:00 solvent allowance is used/);
     expect(action.hands).toMatch(/[Gg]love/);
-  });
-});
-
-describe('projection of the bench', () => {
-  it('never puts two batches in one bath, nor two tasks in one pair of hands, at once', () => {
-    const batches = ['a', 'b', 'c'].map((id) => ({ ...testBatch(), id, name: id }));
-    const { bars, finishS } = projectBench(batches, 0, {
-      capacity: { 'wash-1': 1, 'wash-2': 1, 'lamp-box': 1, 'drip-rack': 4 },
-      person: 'Mara',
-    });
-    for (const row of ['wash-1', 'wash-2', 'lamp-box', 'Mara']) {
-      const own = bars.filter((bar) => bar.row === row).sort((x, y) => x.startS - y.startS);
-      own.slice(1).forEach((bar, i) => expect(bar.startS).toBeGreaterThanOrEqual(own[i]!.endS - 1e-6));
-    }
-    expect(Object.keys(finishS).sort()).toEqual(['a', 'b', 'c']);
   });
 });

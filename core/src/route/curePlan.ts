@@ -1,4 +1,4 @@
-import { cureAlternatives, type Doses, whyClosed } from '../cure/index.ts';
+import { type CureWindow, cureAlternatives, type Doses, whyClosed } from '../cure/index.ts';
 import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
 import { plainNumber } from '../units/index.ts';
 import { type CureChoice, validateBatchLight } from './batchLight.ts';
@@ -40,11 +40,12 @@ export function decideCurePlan(
   const refusal = heldBack(batch) ?? notNow(batch) ?? notThat(choice, bench);
   if (refusal) return refuse(refusal);
   const { window, doses } = forecastWith(batch, choice, bench);
-  if (doses) return ok(lightEvents(batch, choice, doses, bench, now));
+  if (doses) return ok(lightEvents(batch, choice, { doses, window }, bench, now));
   if (anyway !== undefined && window.maxS !== undefined) {
     const { timerStepS } = lampAt(bench, choice.light.station)!;
     const flag: BatchEvent = { ...now, type: 'flagged', note: `Lit though its window is closed: ${anyway}` };
-    return ok([...lightEvents(batch, choice, shortDoses(window.maxS, timerStepS), bench, now), flag]);
+    const short = { doses: shortDoses(window.maxS, timerStepS), window };
+    return ok([...lightEvents(batch, choice, short, bench, now), flag]);
   }
   const { why, opens } = closedOf(batch, choice, bench);
   return refuse({ code: 'WINDOW_CLOSED', message: why, remedy: opens });
@@ -57,12 +58,13 @@ export function decideCurePlan(
  */
 export function decideMapped(batch: BatchState, choice: CureChoice, bench: BenchNow, now: Moment): BatchEvent[] {
   if (batch.light || notNow(batch) || notThat(choice, bench)) return [];
-  const { doses } = forecastWith(batch, choice, bench);
+  const { doses, window } = forecastWith(batch, choice, bench);
   const { addS, lastS } = doses ?? batch;
+  const { handleS } = window;
   // a time that the route fixes stays fixed: the map only says what light there is
   const fixed = (batch.route?.dose ?? 'look') !== 'look' || curesAhead(batch).some((step) => step.fixed);
-  if (fixed) return [{ ...now, type: 'lit', choice, set: {}, addS, lastS: finite(lastS) }];
-  if (doses) return lightEvents(batch, choice, doses, bench, now);
+  if (fixed) return [{ ...now, type: 'lit', choice, set: {}, addS, lastS: finite(lastS), handleS }];
+  if (doses) return lightEvents(batch, choice, { doses, window }, bench, now);
   return [{ ...now, type: 'lit', choice, set: {}, addS, lastS, closed: closedOf(batch, choice, bench) }];
 }
 
@@ -84,7 +86,13 @@ function shortDoses(maxS: number, timerStepS: number): Doses {
 }
 
 /** The facts that set a batch's cures to a plan, with the turn between two poses. */
-function lightEvents(batch: BatchState, choice: CureChoice, doses: Doses, bench: BenchNow, now: Moment): BatchEvent[] {
+function lightEvents(
+  batch: BatchState,
+  choice: CureChoice,
+  { doses, window }: { readonly doses: Doses; readonly window: CureWindow },
+  bench: BenchNow,
+  now: Moment,
+): BatchEvent[] {
   const ahead = curesAhead(batch);
   const poses = choice.light.poses.length;
   const runs = Math.max(poses, ahead.length);
@@ -104,6 +112,7 @@ function lightEvents(batch: BatchState, choice: CureChoice, doses: Doses, bench:
     set: Object.fromEntries(ahead.map((step) => [step.id, as])),
     addS: doses.addS,
     lastS: finite(doses.lastS),
+    handleS: window.handleS,
   };
   if (poses < 2 || ahead.length > 1) return [lit];
   const again = blankOf({ type: 'cure', station: as.station, medium: as.medium, tempC: choice.tempC }, plannedS);

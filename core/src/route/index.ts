@@ -20,6 +20,7 @@ export * from './look.ts';
 export * from './looks.ts';
 export * from './manage.ts';
 export * from './mishap.ts';
+export * from './newBatch.ts';
 export * from './palette.ts';
 export * from './part.ts';
 export * from './planBatch.ts';

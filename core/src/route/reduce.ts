@@ -76,6 +76,7 @@ export function applyEvent(state: BatchState | undefined, event: BatchEvent): Ba
         ...state,
         light: event.choice.light,
         lightClosed: event.closed,
+        handleS: event.handleS ?? state.handleS,
         addS: event.addS,
         lastS: event.lastS,
         steps: state.steps.map((step) => ({ ...step, ...event.set[step.id] })),

@@ -63,7 +63,9 @@ describe('plan of a batch', () => {
     }
     expect(explain('cure', request).movers.map(([change]) => change)).toContain('lamp 10 % weaker');
     expect(explain('film', request).movers.find(([change]) => change.startsWith('drip'))![1]).toMatch(/^−/);
-    expect(explain('wash2', request).movers.find(([change]) => change.startsWith('Wash 2'))![1]).toMatch(/^\+/);
+    // where the least time at a bath does not decide, a fuller bath takes longer
+    const strict = { ...request, card: { ...request.card, residueTolUm: 0.5 } };
+    expect(explain('wash2', strict).movers.find(([change]) => change.startsWith('Wash 2'))![1]).toMatch(/^\+0:[1-9]/);
   });
 });
 

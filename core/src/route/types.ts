@@ -150,6 +150,8 @@ export type BatchState = {
   readonly filmUm: number;
   /** bath liquid clinging to the parts, whole mg as text: solvent, water, resin */
   readonly clingingMg: readonly [string, string, string];
+  /** light after which its coldest spot is expected tack-free, as it was planned, s */
+  readonly handleS?: number;
   /** one increment of light, and the most light in all, s */
   readonly addS: number;
   readonly lastS?: number;
@@ -250,6 +252,7 @@ export type BatchEvent = Told &
         >;
         readonly addS: number;
         readonly lastS?: number;
+        readonly handleS?: number;
         /** its window is closed: nothing is lit until the plan is changed */
         readonly closed?: LightClosed;
       }

@@ -8,8 +8,7 @@ import {
   type BatchState,
   dripSOf,
   joinParts,
-  lampOf,
-  layRoute,
+  newBatch,
   type PartFacts,
   type Priority,
   partFromMesh,
@@ -91,32 +90,20 @@ async function hang(context: Context, tx: Queryable, wanted: Hang): Promise<Batc
   await refuseUnfit(tx, request, plan);
   // split batches carry the name of the one they came from, with a letter
   const { n } = await tx.one<{ n: bigint }>(sql`SELECT count(*) AS n FROM batch WHERE name !~ '[b-z]$'`);
-  const batch: BatchState = {
-    id: context.newId(),
-    name: batchName(Number(n)),
-    card,
-    lot: wanted.lot,
-    count,
-    part,
-    plateAreaMm2: request.plateAreaMm2,
-    route: {
-      id: route.id,
-      name: route.name,
-      version: route.version,
-      ...(route.dose !== 'look' ? { dose: route.dose } : {}),
+  const batch = newBatch(
+    request,
+    {
+      id: context.newId(),
+      name: batchName(Number(n)),
+      lot: wanted.lot,
+      createdAtMs: atMs,
+      customer: wanted.customer,
+      dueAtMs: wanted.dueAtMs,
+      priority: wanted.priority,
+      note: wanted.note,
     },
-    customer: wanted.customer,
-    dueAtMs: wanted.dueAtMs,
-    priority: wanted.priority,
-    note: wanted.note,
-    createdAtMs: atMs,
-    steps: layRoute(request, plan),
-    filmUm: plan.film.meanFilmUm,
-    clingingMg: ['0', '0', '0'],
-    addS: plan.cure.doses?.addS ?? lampOf(request).timerStepS,
-    lastS: plan.cure.doses && Number.isFinite(plan.cure.doses.lastS) ? plan.cure.doses.lastS : undefined,
-    broken: 0,
-  };
+    plan,
+  );
   const created: BatchEvent = { type: 'created', atMs, by: wanted.by ?? 'workshop', batch };
   return record(tx, undefined, [created], wanted.commandId);
 }

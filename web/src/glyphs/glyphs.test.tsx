@@ -1,5 +1,5 @@
 import { CURED_LOOKS, LATER_LOOKS, MATTE_LOOKS } from '@north-step/core/route';
-import { cleanup, render, screen } from '@testing-library/react';
+import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { afterEach, describe, expect, it } from 'vitest';
 import { Fuse, LoadLadder, LookPicture, Ribbon, type Seen, Tag, Tube, WindowBar } from './index.ts';
 
@@ -41,10 +41,34 @@ describe('glyphs say in words what they draw', () => {
     render(<Tag name="Tern 14" detail="1:12" state="running" chosen words="Tern 14, Wash 2, 1:12" />);
     expect(screen.getByRole('button', { name: 'Tern 14, Wash 2, 1:12', pressed: true })).toBeDefined();
   });
-  it('ribbon: reads its first bars in order', () => {
-    const bar = { row: 'w', batchId: 'b', batchName: 'Tern 1', stepTitle: 'Wash 1', startS: 60, endS: 120 };
-    render(<Ribbon rows={[{ id: 'w', name: 'Wash 1' }]} bars={[bar]} spanS={3600} clockAt={(s) => `+${s}`} />);
-    expect(screen.getByRole('img').getAttribute('aria-label')).toContain('+60 Wash 1 Tern 1');
+  it('ribbon: reads its first bars in order, ticks at round times, opens a batch when pressed', () => {
+    const atMs = Date.UTC(2026, 4, 4, 9, 3, 20);
+    const bar = {
+      row: 'w',
+      batchId: 'b',
+      batchName: 'Tern 1',
+      stepTitle: 'Wash 1',
+      kind: 'wash',
+      startS: 60,
+      endS: 120,
+    } as const;
+    const opened: string[] = [];
+    const clockOf = (ms: number) => new Date(ms).toISOString().slice(11, 16);
+    const { container } = render(
+      <Ribbon
+        rows={[{ id: 'w', name: 'Wash 1' }]}
+        bars={[bar]}
+        spanS={3600}
+        atMs={atMs}
+        clockOf={clockOf}
+        onOpen={(id) => opened.push(id)}
+      />,
+    );
+    expect(screen.getByRole('figure').getAttribute('aria-label')).toContain('09:04 Wash 1 Tern 1');
+    expect(container.textContent).toContain('09:10');
+    expect(container.textContent!.match(/\d\d:\d\d/g)!.every((text) => /[05]$/.test(text))).toBe(true);
+    fireEvent.click(screen.getByTitle('09:04 Wash 1 Tern 1'));
+    expect(opened).toEqual(['b']);
   });
 });
 

@@ -20,10 +20,11 @@ const LightSeen = lazy(async () => ({ default: (await import('../cure/index.ts')
 export function BatchSheetPage() {
   const { batchId = '' } = useParams();
   const { data, isError, refetch } = useBatchQuery(batchId);
-  const { bench, actions, nowMs } = useBench();
+  const { bench, actions, plan, nowMs } = useBench();
   const batch = data?.batch;
   if (isError && !batch) return <Failed what="that batch" onRetry={() => void refetch()} />;
   if (!batch) return <Loading what="the batch" />;
+  const late = plan?.lateOf(batch);
   const action = actions.find((candidate) => candidate.batchId === batch.id);
   return (
     <>
@@ -32,7 +33,7 @@ export function BatchSheetPage() {
       ) : batch.mergedInto ? (
         <SlimBand say={`${batch.name} became part of ${batch.mergedInto}.`} more="Go on with that one." />
       ) : (
-        <NextBand action={action} batch={batch} idle={`${batch.name}: nothing to do.`} />
+        <NextBand action={action} batch={batch} late={late} idle={`${batch.name}: nothing to do.`} />
       )}
       <div className="px-[18px] py-3">
         <div className="flex flex-wrap items-baseline gap-x-4">
@@ -41,6 +42,7 @@ export function BatchSheetPage() {
             {batch.count} × {batch.part.name} · {batch.card.name} card {batch.card.version}, lot {batch.lot}
             {batch.customer && ` · ${batch.customer}`}
             {batch.dueAtMs && `, due ${dayAndClock(batch.dueAtMs)}`}
+            {late && <b className="text-brick"> {late}</b>}
             {batch.priority && batch.priority !== 'usual' && ` · ${batch.priority}`} · route “
             {batch.route?.name ?? 'Two baths, trim green'}”
             {batch.route && batch.route.version > 1 && `, version ${batch.route.version}`}

@@ -6,7 +6,7 @@ import { useKeys } from '../../app/useKeys.ts';
 import { dayAndClock } from '../../app/useNow.ts';
 import { Flag, TAG_STATES } from '../../glyphs/index.ts';
 import { Choice, Empty, Failed, HeadRow, Loading, Pages } from '../../ui/index.ts';
-import { SlimBand, SlimButton } from '../next/index.ts';
+import { SlimBand, SlimButton, useBench } from '../next/index.ts';
 
 const PAGE_SIZE = 50;
 const SORT_TEXT: Readonly<Record<string, string>> = {
@@ -52,6 +52,9 @@ export function BatchesPage() {
       { replace: true },
     );
   };
+  const { plan } = useBench();
+  const lateOf = (row: BatchRow) =>
+    row.sealedAtMs === null ? plan?.lateOf({ id: row.id, dueAtMs: row.dueAtMs ?? undefined }) : undefined;
   const csv = `/api/batches.csv?${new URLSearchParams({ search, state, sort, ...(route && { route }) })}`;
   return (
     <>
@@ -109,7 +112,7 @@ export function BatchesPage() {
       {data?.rows.length === 0 && (
         <Empty>No batch matches. Clear the search, or put a new batch on the drip rack with N.</Empty>
       )}
-      {data && data.rows.length > 0 && <BatchTable rows={data.rows} />}
+      {data && data.rows.length > 0 && <BatchTable rows={data.rows} lateOf={lateOf} />}
       {data && data.total > PAGE_SIZE && (
         <Pages
           text={`${offset + 1}–${Math.min(offset + PAGE_SIZE, data.total)} of ${data.total.toLocaleString('en-GB')}`}
@@ -121,7 +124,12 @@ export function BatchesPage() {
   );
 }
 
-function BatchTable({ rows }: { readonly rows: readonly BatchRow[] }) {
+type BatchTableProps = {
+  readonly rows: readonly BatchRow[];
+  readonly lateOf: (row: BatchRow) => string | undefined;
+};
+
+function BatchTable({ rows, lateOf }: BatchTableProps) {
   return (
     <table className="table-plain mx-[18px] w-[calc(100%-36px)]">
       <HeadRow names={['batch', 'part', 'resin, lot, route', 'for', 'hung', 'due', 'now at']} />
@@ -148,6 +156,7 @@ function BatchTable({ rows }: { readonly rows: readonly BatchRow[] }) {
             <td className="font-mono whitespace-nowrap">{dayAndClock(row.createdAtMs)}</td>
             <td className="font-mono whitespace-nowrap">
               {row.dueAtMs === null ? '–' : dayAndClock(row.dueAtMs)}
+              {lateOf(row) && <b className="block font-sans text-sm text-brick">{lateOf(row)}</b>}
               {row.priority !== 'usual' && <b className="block font-sans text-sm">{row.priority}</b>}
             </td>
             <td>

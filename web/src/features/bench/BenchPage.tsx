@@ -14,7 +14,7 @@ import { VapourStrip } from './VapourStrip.tsx';
 
 /** Where the technician lives: what to do now, where everything is, what comes after. */
 export function BenchPage() {
-  const { bench, nowMs, actions, chores, action, batch, failed, retry } = useLiveBench();
+  const { bench, nowMs, actions, chores, plan, action, batch, failed, retry } = useLiveBench();
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
 
@@ -40,11 +40,11 @@ export function BenchPage() {
   return (
     <>
       <VapourStrip vapourPctLel={bench.bench.vapourPctLel} />
-      <NextBand action={action} batch={batch} idle="The bench is clear." />
+      <NextBand action={action} batch={batch} late={batch && plan?.lateOf(batch)} idle="The bench is clear." />
       <ThenStrip
         actions={actions.filter((candidate) => candidate !== action)}
         nowMs={nowMs}
-        names={new Map(bench.open.map((one) => [one.id, one.name]))}
+        late={new Map(bench.open.map((one) => [one.id, plan?.lateOf(one)]))}
         chore={chores[0]}
       />
       <GearStrip cautions={action?.cautions ?? []} nowMs={nowMs} />
@@ -53,10 +53,11 @@ export function BenchPage() {
           bench={bench}
           actions={actions}
           nowMs={nowMs}
+          plan={plan}
           chosenId={action?.batchId}
           onChoose={(id) => dispatch(chose(id))}
         />
-        <BenchRibbon bench={bench} nowMs={nowMs} />
+        {plan && <BenchRibbon bench={bench} plan={plan} />}
       </div>
     </>
   );
@@ -66,12 +67,13 @@ export function BenchPage() {
 function ThenStrip({
   actions,
   nowMs,
-  names,
+  late,
   chore,
 }: {
   readonly actions: readonly Action[];
   readonly nowMs: number;
-  readonly names: ReadonlyMap<string, string>;
+  /** by batch */
+  readonly late: ReadonlyMap<string, string | undefined>;
   readonly chore?: Chore;
 }) {
   const waiting = actions.filter((action) => action.waitsFor).length;
@@ -84,7 +86,8 @@ function ThenStrip({
           {action.dueInS !== undefined && (
             <b className="mr-1.5 font-mono">{clockOfDay(nowMs + action.dueInS * 1000)}</b>
           )}
-          <Emphasis text={action.say} word={names.get(action.batchId) ?? ''} />
+          <Emphasis text={action.say} word={action.name} />
+          {late.get(action.batchId) && <b className="ml-1.5 text-brick">{late.get(action.batchId)}</b>}
         </span>
       ))}
       <span className="ml-auto flex items-center gap-5 text-ink-2">

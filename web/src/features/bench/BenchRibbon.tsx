@@ -1,45 +1,50 @@
 import type { BenchReply } from '@north-step/contract';
-import { projectBench } from '@north-step/core/schedule';
-import { useMemo } from 'react';
-import { useAppSelector } from '../../app/store.ts';
+import type { StepKind } from '@north-step/core/route';
+import { useNavigate } from 'react-router';
 import { clockOfDay } from '../../app/useNow.ts';
 import { Ribbon } from '../../glyphs/index.ts';
+import type { BenchPlan } from '../next/index.ts';
 
 const LEAST_SPAN_S = 3600;
 const MOST_SPAN_S = 4 * 3600;
-const REPLAN_MS = 15_000;
+/** What stands here while its machine works is shown in a row of its own. */
+const MACHINES: ReadonlySet<StepKind> = new Set(['wash', 'rinse', 'cure', 'oven', 'warm-dip']);
 
-/** The open batches played forward with one pair of hands, until the last is done. */
-export function BenchRibbon({ bench, nowMs }: { readonly bench: BenchReply; readonly nowMs: number }) {
-  const person = useAppSelector((state) => state.here.person) || 'Hands';
-  const atMs = Math.floor(nowMs / REPLAN_MS) * REPLAN_MS;
-  const projection = useMemo(() => {
-    const capacity = Object.fromEntries(bench.stations.map((station) => [station.id, station.capacity]));
-    return projectBench(bench.open, atMs, { capacity, person });
-  }, [bench, atMs, person]);
-  const ends = Object.values(projection.finishS);
-  if (ends.length === 0) return null;
-  const lastS = Math.max(...ends);
-  const spanS = Math.min(MOST_SPAN_S, Math.max(LEAST_SPAN_S, lastS));
+/** The open batches played forward with the hands that are there, until the last is done. */
+export function BenchRibbon({ bench, plan }: { readonly bench: BenchReply; readonly plan: BenchPlan }) {
+  const navigate = useNavigate();
+  const { bars, endMs, atMs, people } = plan;
+  if (bars.length === 0) return null;
+  const ends = Object.values(endMs);
+  const lastMs = Math.max(atMs, ...ends);
+  const spanS = Math.min(MOST_SPAN_S, Math.max(LEAST_SPAN_S, (lastMs - atMs) / 1000));
   const rows = [
-    { id: person, name: person.split(' ')[0]! },
-    ...bench.stations.filter((station) => ['wash-1', 'wash-2', 'lamp-box'].includes(station.id)),
+    ...people.map((person) => ({ id: person, name: person.split(' ')[0]! })),
+    ...bench.stations.filter(({ id }) => bars.some(({ row, kind }) => row === id && MACHINES.has(kind))),
   ];
-  const many = ends.length === 1 ? 'The open batch is' : `All ${ends.length} open batches are`;
+  const stopped = bench.open.length - ends.length;
   return (
     <section aria-label="What comes next" className="mt-3 border-t-[1.5px] border-ink pt-2">
       <h2>
         <b>Until {clockOfDay(atMs + spanS * 1000)}</b>
         <span className="ml-4 text-sm text-ink-2">
-          {many} done by {clockOfDay(atMs + lastS * 1000)} if worked in this order, one look each.
+          {ends.length > 0 &&
+            `${ends.length === 1 ? 'One batch' : `${ends.length} batches`} done by about ${clockOfDay(roundMs(lastMs))}, with the looks that are expected.`}
+          {stopped > 0 && ` ${stopped === 1 ? 'One is' : `${stopped} are`} stopped and not planned.`}
         </span>
       </h2>
       <Ribbon
         rows={rows}
-        bars={projection.bars}
+        bars={bars}
         spanS={spanS}
-        clockAt={(seconds) => clockOfDay(atMs + seconds * 1000)}
+        atMs={atMs}
+        clockOf={clockOfDay}
+        onOpen={(batchId) => void navigate(`/batches/${batchId}`)}
       />
     </section>
   );
 }
+
+const ROUND_MS = 5 * 60_000;
+/** Plans are no better than five minutes. */
+const roundMs = (atMs: number): number => Math.ceil(atMs / ROUND_MS) * ROUND_MS;

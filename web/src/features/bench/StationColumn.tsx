@@ -15,6 +15,7 @@ import { clockText, percentText, plainNumber } from '@north-step/core/units';
 import { actLimitsPctW, batchesLeft } from '@north-step/core/wash';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { Fuse, LoadLadder, TAG_STATES, Tag, Tube, WindowBar } from '../../glyphs/index.ts';
+import type { BenchPlan } from '../next/index.ts';
 
 const StationDrawer = lazy(async () => ({ default: (await import('./StationDrawer.tsx')).StationDrawer }));
 
@@ -24,12 +25,22 @@ type StationColumnProps = {
   readonly bench: BenchReply;
   readonly actions: readonly Action[];
   readonly nowMs: number;
+  readonly plan: BenchPlan | undefined;
   readonly chosenId?: string;
   readonly onChoose: (batchId: string) => void;
 };
 
 /** One station: what it is like now, and the tags of the batches there. */
-export function StationColumn({ station, batches, bench, actions, nowMs, chosenId, onChoose }: StationColumnProps) {
+export function StationColumn({
+  station,
+  batches,
+  bench,
+  actions,
+  nowMs,
+  plan,
+  chosenId,
+  onChoose,
+}: StationColumnProps) {
   const [open, setOpen] = useState(false);
   const vessel = bench.vessels.find((candidate) => candidate.id === station.vesselId);
   const lamp = station.id === STATIONS.lamp ? bench.bench.lamp : bench.bench.lamps?.[station.id];
@@ -62,6 +73,7 @@ export function StationColumn({ station, batches, bench, actions, nowMs, chosenI
               batch={batch}
               action={actions.find((candidate) => candidate.batchId === batch.id)}
               nowMs={nowMs}
+              late={plan?.lateOf(batch)}
               chosen={batch.id === chosenId}
               onChoose={onChoose}
             />
@@ -128,11 +140,12 @@ type BatchTagProps = {
   readonly batch: BatchState;
   readonly action?: Action;
   readonly nowMs: number;
+  readonly late?: string;
   readonly chosen: boolean;
   readonly onChoose: (batchId: string) => void;
 };
 
-function BatchTag({ batch, action, nowMs, chosen, onChoose }: BatchTagProps) {
+function BatchTag({ batch, action, nowMs, late, chosen, onChoose }: BatchTagProps) {
   const step = currentStep(batch);
   if (!step) return null;
   const running = step.state === 'running';
@@ -141,7 +154,7 @@ function BatchTag({ batch, action, nowMs, chosen, onChoose }: BatchTagProps) {
   const stopped = standing === 'held' || standing === 'stopped';
   const detail = leftS !== undefined ? clockText(leftS) : stopped ? standing : standing === 'look' ? 'look' : undefined;
   const mark = markWords(batch);
-  const words = `${batch.name}, ${step.title}, ${detail ?? 'waiting'}${mark ? `, ${mark}` : ''}${action?.waitsFor && !stopped ? `, waits: ${action.waitsFor}` : ''}`;
+  const words = `${batch.name}, ${step.title}, ${detail ?? 'waiting'}${mark ? `, ${mark}` : ''}${late ? `, ${late}` : ''}${action?.waitsFor && !stopped ? `, waits: ${action.waitsFor}` : ''}`;
   return (
     <>
       <Tag
@@ -154,6 +167,7 @@ function BatchTag({ batch, action, nowMs, chosen, onChoose }: BatchTagProps) {
         onPress={() => onChoose(batch.id)}
       />
       {leftS !== undefined && <Fuse leftS={leftS} totalS={wantedS(step)} />}
+      {late && <p className="mt-0.5 text-[13px] font-bold text-brick">{late}</p>}
       {!running && step.mode !== 'look' && (
         <p className="mt-0.5 text-[13px] text-ink-2">next: {step.title.toLowerCase()}</p>
       )}

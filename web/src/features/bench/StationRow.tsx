@@ -1,6 +1,7 @@
 import type { BenchReply, Station } from '@north-step/contract';
 import type { Action } from '@north-step/core/nextStep';
 import { type BatchState, placeOf, STATIONS } from '@north-step/core/route';
+import type { BenchPlan } from '../next/index.ts';
 import { DoneColumn } from './DoneColumn.tsx';
 import { StationColumn } from './StationColumn.tsx';
 
@@ -8,6 +9,7 @@ type StationRowProps = {
   readonly bench: BenchReply;
   readonly actions: readonly Action[];
   readonly nowMs: number;
+  readonly plan: BenchPlan | undefined;
   readonly chosenId?: string;
   readonly onChoose: (batchId: string) => void;
 };
@@ -29,7 +31,7 @@ const ALWAYS: ReadonlySet<string> = new Set([
 ]);
 
 /** Stations from left to right as they stand on the bench; a tag sits where the parts are. */
-export function StationRow({ bench, actions, nowMs, chosenId, onChoose }: StationRowProps) {
+export function StationRow({ bench, actions, nowMs, plan, chosenId, onChoose }: StationRowProps) {
   const places = new Map(bench.open.map((batch) => [batch.id, placeOf(batch)]));
   const at = (station: Station): readonly BatchState[] =>
     bench.open.filter((batch) => places.get(batch.id) === station.id);
@@ -60,6 +62,7 @@ export function StationRow({ bench, actions, nowMs, chosenId, onChoose }: Statio
                   bench={bench}
                   actions={actions}
                   nowMs={nowMs}
+                  plan={plan}
                   chosenId={chosenId}
                   onChoose={onChoose}
                 />

@@ -1,21 +1,23 @@
-import { checkRoute, fitOf, layRoute, planBatch } from '@north-step/core/route';
+import { checkRoute, fitOf, newBatch, planBatch } from '@north-step/core/route';
 import { clockText } from '@north-step/core/units';
 import { useMemo, useRef } from 'react';
 import { useNavigate } from 'react-router';
 import { useBenchQuery, usePaceQuery, useResinsQuery, useRoutesQuery } from '../../app/api.ts';
-import { useAppSelector } from '../../app/store.ts';
+import { chose } from '../../app/bench.ts';
+import { told } from '../../app/outbox.ts';
+import { useAppDispatch, useAppSelector } from '../../app/store.ts';
 import { useKeys } from '../../app/useKeys.ts';
-import { clockOfDay, useNow } from '../../app/useNow.ts';
+import { dayAndClock, useNow } from '../../app/useNow.ts';
 import { Failed, Loading } from '../../ui/index.ts';
-import { SlimBand, SlimButton } from '../next/index.ts';
+import { planOf, SlimBand, SlimButton } from '../next/index.ts';
 import { batchWarnings } from './batchWarnings.ts';
 import { PartColumn } from './PartColumn.tsx';
 import { PlateColumn } from './PlateColumn.tsx';
 import { useNewBatch } from './useNewBatch.ts';
 import { WhatWillHappen } from './WhatWillHappen.tsx';
 
-/** A step without a planned time, for the guess of when it is done. */
-const HANDS_S = 120;
+/** The batch that is being described, among those that hang. */
+const DRAFT_ID = 'draft';
 
 /** A file dropped here becomes a planned batch: what will happen stands beside it at once. */
 export function NewBatchPage() {
@@ -30,10 +32,17 @@ export function NewBatchPage() {
     routes: routes.data?.routes ?? [],
   });
   const navigate = useNavigate();
+  const dispatch = useAppDispatch();
   const nowMs = useNow(10_000);
   const drop = useRef<HTMLDivElement>(null);
   const plan = useMemo(() => draft.request && planBatch(draft.request), [draft.request]);
   const { request } = draft;
+  const draftPlan = useMemo(() => {
+    if (!request || !plan || !bench.data) return undefined;
+    const named = { id: DRAFT_ID, name: 'this batch', lot: '', createdAtMs: nowMs, dueAtMs: draft.dueAtMs };
+    const hung = newBatch(request, { ...named, priority: draft.choices.priority }, plan);
+    return planOf(bench.data, [...bench.data.open, hung], nowMs);
+  }, [request, plan, bench.data, nowMs, draft.dueAtMs, draft.choices.priority]);
   const findings = useMemo(
     () =>
       request?.route && plan
@@ -52,8 +61,11 @@ export function NewBatchPage() {
   );
   const fit = useMemo(() => (request ? fitOf(request, names) : []), [request, names]);
   const hang = async () => {
-    const id = await draft.hang();
-    if (id) await navigate('/');
+    const hung = await draft.hang();
+    if (!hung) return;
+    dispatch(chose(hung.id));
+    dispatch(told({ text: `${hung.name} is hung, and chosen`, atMs: Date.now(), undoes: [] }));
+    await navigate('/');
   };
   useKeys({ Enter: () => void hang() });
 
@@ -132,7 +144,10 @@ export function NewBatchPage() {
     const refused = findings.find(({ level }) => level === 'refused');
     if (refused) return refused.message;
     if (!plan.wash.ok) return plan.wash.refusal.message;
-    const totalS = layRoute(request, plan).reduce((sum, step) => sum + (step.plannedS ?? HANDS_S), 0);
-    return `Done about ${clockOfDay(nowMs + totalS * 1000)}.`;
+    const doneMs = draftPlan?.endMs[DRAFT_ID];
+    const late = draftPlan?.lateOf({ id: DRAFT_ID, dueAtMs: draft.dueAtMs });
+    return doneMs === undefined
+      ? ''
+      : `Done about ${dayAndClock(doneMs)}, after what hangs already${late ? `: ${late}` : ''}.`;
   }
 }

@@ -1,5 +1,5 @@
 import type { PaceReply, Resin, RouteRow } from '@north-step/contract';
-import { filmOf } from '@north-step/core/route';
+import { filmOf, PRIORITIES, type Priority } from '@north-step/core/route';
 import { plainNumber } from '@north-step/core/units';
 import { Slider } from 'radix-ui';
 import { useId, useMemo } from 'react';
@@ -69,6 +69,29 @@ export function PlateColumn({ draft, resins, routes, pace }: PlateColumnProps) {
           onChange={(event) => change({ customer: event.target.value })}
         />
       </label>
+      <div className="mt-3 grid grid-cols-[1fr_auto] items-end gap-3">
+        <label className="block">
+          <span className="label">Due (if it is)</span>
+          <input
+            className="field"
+            type="datetime-local"
+            value={choices.due}
+            onChange={(event) => change({ due: event.target.value })}
+          />
+        </label>
+        <label className="block">
+          <span className="label">How urgent</span>
+          <select
+            className="field"
+            value={choices.priority}
+            onChange={(event) => change({ priority: event.target.value as Priority })}
+          >
+            {PRIORITIES.map((value) => (
+              <option key={value}>{value}</option>
+            ))}
+          </select>
+        </label>
+      </div>
       <RouteChoice draft={draft} routes={routes} pace={pace} />
       <Drip draft={draft} />
     </section>

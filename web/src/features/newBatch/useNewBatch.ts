@@ -2,8 +2,10 @@ import type { BatchReply, BenchReply, ErrorReply, MeshStored, Resin, RouteRow } 
 import {
   adviseRoute,
   type BatchRequest,
+  type BatchState,
   joinParts,
   type Pieces,
+  type Priority,
   partFromMesh,
   partFromSizes,
   plateAreaMm2,
@@ -21,6 +23,9 @@ export type Choices = {
   readonly count: number;
   readonly dripMin: number;
   readonly customer: string;
+  /** as the browser's own date field has it; empty when nobody said */
+  readonly due: string;
+  readonly priority: Priority;
   /** nothing: the advised route */
   readonly routeId?: string;
   /** tightest tolerance as typed, ± mm */
@@ -40,7 +45,14 @@ export function useNewBatch({ bench, resins, routes }: Known) {
   const plate = usePlate();
   const acts = useDo();
   const person = useAppSelector((state) => state.here.person);
-  const [choices, setChoices] = useState<Choices>({ count: 4, dripMin: 6, customer: '', tolerance: '' });
+  const [choices, setChoices] = useState<Choices>({
+    count: 4,
+    dripMin: 6,
+    customer: '',
+    due: '',
+    priority: 'usual',
+    tolerance: '',
+  });
   const [sizes, setSizes] = useState<Sizes>();
   const [refusal, setRefusal] = useState<ErrorReply['error']>();
   const [saving, setSaving] = useState(false);
@@ -50,6 +62,7 @@ export function useNewBatch({ bench, resins, routes }: Known) {
   const lot = resin?.lots.includes(choices.lot ?? '') ? choices.lot : resin?.lots.at(-1);
   const pieces = useMemo(() => piecesOf(plate.items, sizes, choices.count), [plate.items, sizes, choices.count]);
   const joined = useMemo(() => (pieces.length > 0 ? joinParts(pieces) : undefined), [pieces]);
+  const dueAtMs = choices.due === '' ? undefined : new Date(choices.due).getTime();
   const toleranceMm = numberOf(choices.tolerance);
   const advice = useMemo<RouteAdvice | undefined>(
     () => (joined && resin ? adviseRoute({ card: resin.card, part: joined.part, toleranceMm }) : undefined),
@@ -85,8 +98,8 @@ export function useNewBatch({ bench, resins, routes }: Known) {
     for (const item of plate.items) if (item.state.stage === 'measured') void store(item).catch(() => {});
   }, [plate.items, store]);
 
-  /** Stores the files, then the batch. What was typed stays if the server refuses. @returns the new batch's id */
-  async function hang(): Promise<string | undefined> {
+  /** Stores the files, then the batch. What was typed stays if the server refuses. @returns the new batch */
+  async function hang(): Promise<BatchState | undefined> {
     if (!request || !resin || !lot || !route || saving || plate.busy) return undefined;
     setSaving(true);
     setRefusal(undefined);
@@ -106,10 +119,12 @@ export function useNewBatch({ bench, resins, routes }: Known) {
         routeId: route.id,
         by: person || undefined,
         customer: choices.customer.trim() || undefined,
+        dueAtMs,
+        priority: choices.priority === 'usual' ? undefined : choices.priority,
         ...inputs[0],
         ...(inputs.length > 1 ? { more: inputs.slice(1) } : {}),
       });
-      if (answer?.ok) return (answer.reply as BatchReply).batch.id;
+      if (answer?.ok) return (answer.reply as BatchReply).batch;
       if (answer) setRefusal(answer.error);
     } catch (error) {
       setRefusal({
@@ -135,6 +150,7 @@ export function useNewBatch({ bench, resins, routes }: Known) {
     advice,
     route,
     request,
+    dueAtMs,
     hang,
     refusal,
     saving,

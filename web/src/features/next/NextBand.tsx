@@ -1,18 +1,21 @@
 import type { Action } from '@north-step/core/nextStep';
 import { type BatchState, markWords } from '@north-step/core/route';
 import { clockText } from '@north-step/core/units';
+import { dayAndClock } from '../../app/useNow.ts';
 import { Band } from './Band.tsx';
 import { useNextStep } from './useNextStep.tsx';
 
 type NextBandProps = {
   readonly action: Action | undefined;
   readonly batch: BatchState | undefined;
+  /** how late it will be */
+  readonly late?: string;
   /** said when there is nothing to do */
   readonly idle: string;
 };
 
 /** The band with its keys and dialogs, for one action. Every key works as a button too. */
-export function NextBand({ action, batch, idle }: NextBandProps) {
+export function NextBand({ action, batch, late, idle }: NextBandProps) {
   const { keys, dialogs } = useNextStep(action, batch);
   if (!action || !batch) return <Band say={idle} reason="Put a new batch on the drip rack with N." keys={[]} />;
   return (
@@ -22,7 +25,13 @@ export function NextBand({ action, batch, idle }: NextBandProps) {
         say={action.say}
         mark={action.blocked ? undefined : markWords(batch)}
         reason={action.waitsFor ? `It waits: ${action.waitsFor} ${action.wayOn ?? ''}` : action.reason}
-        hands={action.follows ? `${action.hands} · then ${action.follows}` : action.hands}
+        hands={[
+          action.hands,
+          action.follows && `then ${action.follows}`,
+          late && `due ${dayAndClock(batch.dueAtMs!)}: ${late}`,
+        ]
+          .filter(Boolean)
+          .join(' · ')}
         keys={keys}
       />
       {dialogs}

@@ -6,3 +6,4 @@ export { useBench } from './useBench.ts';
 export { type Called, type Do, useDo } from './useDo.ts';
 export { useLiveBench } from './useLiveBench.ts';
 export { useNextStep } from './useNextStep.tsx';
+export { type BenchPlan, planOf, useProjection } from './useProjection.ts';

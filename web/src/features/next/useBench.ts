@@ -5,6 +5,7 @@ import { useMemo } from 'react';
 import { useBenchQuery } from '../../app/api.ts';
 import { useNow } from '../../app/useNow.ts';
 import { useAhead } from './useAhead.ts';
+import { type BenchPlan, useProjection } from './useProjection.ts';
 
 export type BenchNowView = {
   readonly bench: BenchReply | undefined;
@@ -12,6 +13,8 @@ export type BenchNowView = {
   readonly actions: readonly Action[];
   /** for when nothing on the bench needs hands */
   readonly chores: readonly Chore[];
+  /** when each batch will be done */
+  readonly plan: BenchPlan | undefined;
   readonly failed: boolean;
   readonly retry: () => void;
 };
@@ -63,6 +66,7 @@ export function useBench(): BenchNowView {
       wash: data.wash,
     });
   }, [data, second]);
+  const plan = useProjection(data, nowMs);
   const chores = useMemo(() => (data ? choresOf(data) : []), [data]);
-  return { bench: data, nowMs, actions, chores, failed: isError && !data, retry: () => void refetch() };
+  return { bench: data, nowMs, actions, chores, plan, failed: isError && !data, retry: () => void refetch() };
 }

@@ -10,7 +10,7 @@ import { SlimBand, SlimButton, useBench, useDo } from '../next/index.ts';
 
 /** What the one who takes over must know: what is in liquid or light now, what must not be forgotten, and a note. */
 export function ShiftPage() {
-  const { bench, nowMs, actions, chores, failed, retry } = useBench();
+  const { bench, nowMs, actions, chores, plan, failed, retry } = useBench();
   const { data } = useShiftNotesQuery();
   const acts = useDo();
   const [text, setText] = useState('');
@@ -75,6 +75,7 @@ export function ShiftPage() {
             {due.map((batch) => (
               <Item key={`d ${batch.id}`} batch={batch}>
                 due {dayAndClock(batch.dueAtMs!)}
+                {plan?.lateOf(batch) && <b className="text-brick"> {plan.lateOf(batch)}</b>}
                 {batch.customer ? ` for ${batch.customer}` : ''}; next {currentStep(batch)?.title.toLowerCase()}
               </Item>
             ))}

@@ -1,0 +1,36 @@
+import type { BenchReply } from '@north-step/contract';
+import type { BatchState } from '@north-step/core/route';
+import { lateS, lateText, type Projection, peopleAt, projectBench } from '@north-step/core/schedule';
+import { useMemo } from 'react';
+
+/** The plan is looked at again so often: it moves only when something happened, or every five minutes. */
+const LOOK_MS = 15_000;
+
+export type BenchPlan = Projection & {
+  readonly atMs: number;
+  readonly people: readonly string[];
+  /** `late by 20 min`; nothing for what will be in time */
+  readonly lateOf: (batch: Pick<BatchState, 'id' | 'dueAtMs' | 'recordHash'>) => string | undefined;
+};
+
+/** The one plan of the bench: when each batch is done and who is late, the same on every page. */
+export function useProjection(bench: BenchReply | undefined, nowMs: number): BenchPlan | undefined {
+  const atMs = Math.floor(nowMs / LOOK_MS) * LOOK_MS;
+  return useMemo(() => (bench ? planOf(bench, bench.open, atMs) : undefined), [bench, atMs]);
+}
+
+/** The plan of a bench with other batches on it than those that hang there now. */
+export function planOf(bench: BenchReply, open: readonly BatchState[], atMs: number): BenchPlan {
+  const capacity = Object.fromEntries(bench.stations.map((station) => [station.id, station.capacity]));
+  const people = peopleAt([...bench.open, ...bench.doneToday], atMs);
+  const projection = projectBench(open, atMs, { capacity, people });
+  return {
+    ...projection,
+    atMs,
+    people: people.length > 0 ? people : ['Hands'],
+    lateOf: (batch) => {
+      const seconds = lateS(batch, projection, atMs);
+      return seconds === undefined ? undefined : lateText(seconds);
+    },
+  };
+}
