@@ -27,7 +27,13 @@ export const RecordRow = Type.Object({
   resin: Type.String(),
 });
 export type RecordRow = Static<typeof RecordRow>;
-export const RecordList = Type.Object({ total: Type.Integer(), rows: Type.Array(RecordRow), intact: Type.Boolean() });
+export const RecordList = Type.Object({
+  total: Type.Integer(),
+  rows: Type.Array(RecordRow),
+  intact: Type.Boolean({ description: 'of the records that were checked' }),
+  checked: Type.Integer({ description: 'records checked so far, from the first on' }),
+  brokenAt: Type.Union([Type.Integer(), Type.Null()], { description: 'number of the first that does not fit' }),
+});
 export type RecordList = Static<typeof RecordList>;
 export const RecordFile = Type.Unsafe<SealedRecord>(
   Type.Object({ format: Type.String(), number: Type.Integer(), hash: Type.String() }, { additionalProperties: true }),

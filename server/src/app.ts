@@ -25,7 +25,10 @@ import { routeRoutes } from './routes/index.ts';
 import { solventRoutes } from './solvent/index.ts';
 
 export type AppOptions = {
-  readonly logLevel?: string /** built pages to serve */;
+  readonly logLevel?: string;
+  /** where the log goes; default: standard output */
+  readonly logTo?: { readonly write: (line: string) => void };
+  /** built pages to serve */
   readonly webFolder?: string;
   /** keep estimates up to the book in the background */
   readonly followEstimates?: boolean;
@@ -35,7 +38,7 @@ const BODY_LIMIT_BYTES = 256 * 1024;
 /** The whole server on a context, not yet listening. */
 export async function buildApp(context: Context, options: AppOptions = {}): Promise<FastifyInstance> {
   const app = Fastify({
-    logger: { level: options.logLevel ?? 'info' },
+    logger: { level: options.logLevel ?? 'info', ...(options.logTo ? { stream: options.logTo } : {}) },
     bodyLimit: BODY_LIMIT_BYTES,
     forceCloseConnections: true,
   });

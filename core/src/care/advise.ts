@@ -45,7 +45,7 @@ export function adviseBath(facts: BathFacts, nowMs: number): Advice {
       weight: 90,
     };
   const readDays = facts.lastReadingMs === undefined ? undefined : (nowMs - facts.lastReadingMs) / DAY_MS;
-  const age = readDays === undefined ? 'It has never been read' : `The last reading is ${daysText(readDays)} old`;
+  const age = readDays === undefined ? 'This filling was never read' : `The last reading is ${daysText(readDays)} old`;
   const straddles = low < limitPctW && high > limitPctW;
   const isOld = facts.batchesSince > 0 && (readDays === undefined || readDays > STALE_DAYS);
   if (low >= limitPctW)

@@ -1,4 +1,5 @@
 export * from './advise.ts';
+export * from './carry.ts';
 export * from './choices.ts';
 export * from './limits.ts';
 export * from './mix.ts';

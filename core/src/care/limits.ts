@@ -2,6 +2,7 @@ import type { ResinCard } from '../resin/index.ts';
 import { plainNumber } from '../units/index.ts';
 import {
   type Agitation,
+  actLimitsPctW,
   carryOver,
   cleanLimitPctW,
   DRAG_FILM_UM,
@@ -90,4 +91,19 @@ export function bathLimit(cards: readonly ResinCard[], role: BathRole, shop: Was
   }
   const { limitPctW, by, why } = strictest;
   return { limitPctW, by, why, perResin };
+}
+
+/** Everyday tolerance of parts, µm, before any resin has said its own. */
+const USUAL_TOLERANCE_UM = 0.8;
+
+/** The limit of a bath before the estimator has spoken: by its own liquid; only the first bath of two may be a dirty one. @returns weight % */
+export function everydayLimitPctW({
+  role,
+  solvent,
+}: {
+  readonly role: string | null;
+  readonly solvent: Solvent;
+}): number {
+  const [first, clean] = actLimitsPctW(solvent, USUAL_TOLERANCE_UM);
+  return role === 'first' ? first : clean;
 }

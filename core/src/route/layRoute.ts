@@ -1,7 +1,7 @@
 import type { CureWindow } from '../cure/index.ts';
 import { dip, dipTempC, softenedMm } from '../trim/index.ts';
 import { planWash } from '../wash/index.ts';
-import type { BatchRequest } from './benchNow.ts';
+import type { BatchRequest, BenchNow } from './benchNow.ts';
 import { lampOf } from './cureSetting.ts';
 import { greenTgOf } from './green.ts';
 import { stepType } from './palette.ts';
@@ -21,11 +21,11 @@ const LONG_FACTOR = 3;
 export function layRoute(request: BatchRequest, plan: BatchPlan): readonly Step[] {
   const { steps } = routeOf(request);
   const timed = plannedTimes(request, plan);
-  return steps.map((step, index) => waiting(`s${index + 1}`, blankOf(step, timed[index])));
+  return steps.map((step, index) => waiting(`s${index + 1}`, blankOf(step, timed[index], request.bench)));
 }
 
 /** One step of the palette as a batch has it. */
-export function blankOf(step: RouteStep, plannedS?: number): StepBlank {
+export function blankOf(step: RouteStep, plannedS?: number, bench?: BenchNow): StepBlank {
   const type = stepType(step.type);
   const station = stationOf(step);
   const { say } = type;
@@ -33,7 +33,7 @@ export function blankOf(step: RouteStep, plannedS?: number): StepBlank {
     kind: type.kind,
     mode: type.mode,
     station,
-    title: titleOf(step),
+    title: titleOf(step, bench),
     hint: type.hint,
     type: step.type,
     say,
@@ -46,10 +46,16 @@ export function blankOf(step: RouteStep, plannedS?: number): StepBlank {
   };
 }
 
-/** Machine washes are called after their bath; the rest after what is done. */
-export function titleOf(step: RouteStep): string {
+/** Machine washes are called after their bath, by the name it has on this bench; the rest after what is done. */
+export function titleOf(step: RouteStep, bench?: BenchNow): string {
   const { title } = stepType(step.type);
-  if (step.type === 'wash-machine') return stationOf(step) === STATIONS.wash1 ? 'Wash 1' : 'Wash 2';
+  if (step.type === 'wash-machine') {
+    const station = stationOf(step);
+    return (
+      bench?.baths?.[station]?.name ??
+      (station === STATIONS.wash1 ? 'Wash 1' : station === STATIONS.wash2 ? 'Wash 2' : title)
+    );
+  }
   if (step.type === 'rest') return 'Blow off, dry';
   if (step.type === 'cure' && step.medium && step.medium !== 'air') return `Cure under ${step.medium}`;
   return title;

@@ -3,9 +3,7 @@ import {
   dryLines,
   idleLoss,
   type LedgerLine,
-  loadPctW,
   type Parcel,
-  strengthPctW,
   totalMg,
   washLines,
 } from '../solvent/index.ts';
@@ -67,12 +65,10 @@ export function finishWash(
   bench: BenchNow,
   seen?: WashSeen,
 ): WashFinish {
-  const { solvent, agitation } = bathNowFor(step, bench);
+  // what is known of the bath now, which may be more than its book says: the ledger alone follows the book
+  const { solvent, agitation, loadPctW: load, strengthPctW: strength } = bathNowFor(step, bench);
   const seconds = Math.max(0, (atMs - (step.startedAtMs ?? atMs)) / 1000);
   const stirredS = Math.min(seconds, seen?.stirredS ?? ranS(step, atMs));
-  const load = loadPctW(bath.held);
-  const held = strengthPctW(bath.held);
-  const strength = Number.isNaN(held) ? 0 : held;
   const setting = { solvent, viscosityMPaS: batch.card.viscosityMPaS25, tempC: seen?.tempC ?? bench.roomC };
   const tauS = washTauS({ agitation, loadPctW: load }, setting);
   // what stood still washed as still liquid does

@@ -1,5 +1,6 @@
-/** `4:05`, `1:02:00`: minutes and seconds as the bench reads them. Negative times keep a minus sign. */
+/** `4:05`, `1:02:00`: minutes and seconds as the bench reads them. Negative times keep a minus sign; what has no end is a dash. */
 export function clockText(seconds: number): string {
+  if (!Number.isFinite(seconds)) return '–';
   const whole = Math.round(Math.abs(seconds));
   const sign = seconds < 0 && whole > 0 ? '−' : '';
   const hours = Math.floor(whole / 3600);
@@ -15,16 +16,34 @@ export const upperFirst = (text: string): string => text.charAt(0).toUpperCase()
 /** The same words to go on within a sentence. */
 export const lowerFirst = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);
 
-/** A percentage as the bench reads it: one decimal, two below 1 %. */
-export const percentText = (value: number): string => `${value.toFixed(value < 1 ? 2 : 1)} %`;
+/** Decimals of a percentage: two below 1 %, else one. */
+const percentDecimals = (value: number): number => (value < 0.995 ? 2 : 1);
+/** Less than what two decimals can show. */
+const LEAST_PCT = 0.005;
+
+/** A percentage as the bench reads it: one decimal, two below 1 %; what cannot be shown so is only called small. */
+export const percentText = (value: number): string =>
+  value > 0 && value < LEAST_PCT ? 'under 0.01 %' : `${value.toFixed(percentDecimals(value))} %`;
+
+/** A range of percentages as finely as its middle is written, so that the middle lies within: `7.0–11.0`. */
+export function rangeText([low, high]: readonly [number, number], middle: number): string {
+  const decimals = percentDecimals(middle);
+  const least = 10 ** -decimals / 2;
+  if (high < least) return `under ${(2 * least).toFixed(decimals)}`;
+  return `${low < least ? '0' : low.toFixed(decimals)}–${high.toFixed(decimals)}`;
+}
+
+/** A volume in litres, to three significant figures: the same wherever a vessel is named. */
+export const litresText = (ml: number): string => `${plainNumber(ml / 1000, 3)} L`;
 
 /** A film in µm; what no scale could find is only called small. */
 export const micronText = (value: number): string => (value < 0.01 ? 'under 0.01 µm' : `${plainNumber(value)} µm`);
 
-/** A number with at most `digits` significant digits and no trailing zeros: 0.5531 → 0.55, 186.2 → 190 is avoided. */
+/** A number with so many significant digits; whole digits are never rounded away: 0.5531 → 0.55, 0.99999 → 1.0, 186.2 → 186. */
 export function plainNumber(value: number, digits = 2): string {
   if (!Number.isFinite(value)) return '–';
-  const magnitude = value === 0 ? 0 : Math.floor(Math.log10(Math.abs(value)));
-  const decimals = Math.max(0, digits - 1 - magnitude);
-  return value.toFixed(Math.min(decimals, 6));
+  // what rounds up gains a digit: 9.96 is 10, not 10.0
+  const rounded = Math.abs(Number(value.toPrecision(digits)));
+  const magnitude = rounded === 0 ? 0 : Math.floor(Math.log10(rounded));
+  return value.toFixed(Math.min(6, Math.max(0, digits - 1 - magnitude)));
 }

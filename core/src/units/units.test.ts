@@ -1,5 +1,14 @@
 import { describe, expect, it } from 'vitest';
-import { clockText, parseDurationS, parseVolumeMl, plainNumber, requireInRange } from './index.ts';
+import {
+  clockText,
+  litresText,
+  parseDurationS,
+  parseVolumeMl,
+  percentText,
+  plainNumber,
+  rangeText,
+  requireInRange,
+} from './index.ts';
 
 describe('units at the edge', () => {
   it.each([
@@ -31,6 +40,26 @@ describe('units at the edge', () => {
       '186',
       '–',
     ]);
+  });
+  it('rounds to significant figures before it counts them, and writes what has no end as a dash', () => {
+    // 0.99999 is 1.0 to two figures, 9.96 is 10, 99.6 is 100
+    expect([0.99999, 9.96, 99.6, 195.996, 0.00076].map((value) => plainNumber(value))).toEqual([
+      '1.0',
+      '10',
+      '100',
+      '196',
+      '0.00076',
+    ]);
+    expect([clockText(Number.POSITIVE_INFINITY), clockText(Number.NaN)]).toEqual(['–', '–']);
+  });
+  it('writes a range as finely as its middle, which lies within', () => {
+    expect([percentText(8.71), rangeText([7, 11], 8.71)]).toEqual(['8.7 %', '7.0–11.0']);
+    expect([percentText(0.514), rangeText([0.42, 0.64], 0.514)]).toEqual(['0.51 %', '0.42–0.64']);
+    // nothing is said to be outside of its own range
+    expect([percentText(0.004), rangeText([0.0035, 0.007], 0.004)]).toEqual(['under 0.01 %', '0–0.01']);
+    expect(rangeText([0.001, 0.002], 0.0015)).toBe('under 0.01');
+    expect([percentText(0), percentText(0.999)]).toEqual(['0.00 %', '1.0 %']);
+    expect(litresText(4700)).toBe('4.70 L');
   });
   it('names the field that is out of range', () =>
     expect(() => requireInRange('tempC', 99, 0, 40)).toThrow('tempC is 99; it must be between 0 and 40.'));

@@ -1,4 +1,6 @@
 import type { BathNote, BenchReply, Station, Vessel } from '@north-step/contract';
+import { carryEstimates, type Grams, type MoveSince } from '@north-step/core/care';
+import type { BathDeed } from '@north-step/core/estimate';
 import type { BatchState, BathNow, BenchNow } from '@north-step/core/route';
 import { gramsFromMg, isAlcohol, loadPctW, type Parcel, parcelVolumeMl, strengthPctW } from '@north-step/core/solvent';
 import { type Queryable, sql } from '../db/index.ts';
@@ -79,11 +81,11 @@ export async function benchNow(db: Queryable, nowMs: number): Promise<BenchNow> 
   const row = await db.one<{
     value: BenchSetting;
     baths: readonly BathRow[];
-    care: Record<string, BathNote> | null;
+    estimate: EstimateRow | null;
   }>(sql`
     SELECT value, (SELECT jsonb_agg(to_jsonb(v) || jsonb_build_object('stations', (SELECT coalesce(jsonb_agg(s.id), '[]'::jsonb) FROM station s WHERE s.vessel_id = v.id)))
                      FROM vessel v WHERE v.kind = 'bath') AS baths,
-           (SELECT body FROM bath_estimate WHERE NOT stale) AS care
+           (SELECT to_jsonb(e) FROM bath_estimate e) AS estimate
       FROM setting WHERE key = 'bench'`);
   const baths = row.baths.map((bath) => ({
     ...bath,
@@ -91,15 +93,35 @@ export async function benchNow(db: Queryable, nowMs: number): Promise<BenchNow> 
     water_mg: BigInt(bath.water_mg),
     resin_mg: BigInt(bath.resin_mg),
   }));
-  return benchFrom({ ...row.value, ...room }, baths, row.care ?? {}, light);
+  return benchFrom({ ...row.value, ...room }, baths, await carried(db, row.estimate), light);
 }
 
-/** What the readings say of each bath, when the estimate has caught up with the book; else nothing. */
-async function careNotes(db: Queryable): Promise<Record<string, BathNote>> {
-  const row = await db.maybeOne<{ body: Record<string, BathNote> }>(
-    sql`SELECT body FROM bath_estimate WHERE NOT stale`,
-  );
-  return row?.body ?? {};
+type EstimateRow = {
+  readonly body: Readonly<Record<string, BathNote>>;
+  readonly stale: boolean;
+  readonly posting_seq: number | bigint;
+  readonly book: Readonly<Record<string, Grams>> | null;
+};
+
+/** What the readings say of each bath; while the filter catches up, the last estimate with what was booked since. */
+async function careNotes(db: Queryable): Promise<Readonly<Record<string, BathNote>>> {
+  const row = await db.maybeOne<EstimateRow>(sql`SELECT body, stale, posting_seq, book FROM bath_estimate`);
+  return carried(db, row ?? null);
+}
+
+type Since = {
+  readonly deeds: readonly BathDeed[] | null;
+  readonly lines: Extract<MoveSince, { lines: unknown }>['lines'];
+};
+async function carried(db: Queryable, row: EstimateRow | null): Promise<Readonly<Record<string, BathNote>>> {
+  if (!row?.stale || !row.book) return row?.body ?? {};
+  const since = await db.many<Since>(sql`
+    SELECT p.deeds, (SELECT coalesce(jsonb_agg(jsonb_build_object('vesselId', l.account, 'solventG', l.solvent_mg / 1000.0,
+                               'waterG', l.water_mg / 1000.0, 'resinG', l.resin_mg / 1000.0)), '[]'::jsonb)
+                       FROM ledger_line l JOIN vessel v ON v.id = l.account WHERE l.posting_id = p.id) AS lines
+      FROM ledger_posting p WHERE p.seq > ${row.posting_seq}::bigint ORDER BY p.seq`);
+  const moves = since.map(({ deeds, lines }): MoveSince => (deeds && deeds.length > 0 ? { deeds } : { lines }));
+  return carryEstimates(row.body, row.book, moves);
 }
 
 function benchFrom(
@@ -173,7 +195,8 @@ export async function bathSolvents(db: Queryable): Promise<Readonly<Record<strin
 async function resinPerBatch(db: Queryable): Promise<Record<string, number>> {
   const rows = await db.many<{ account: string; mg: number }>(sql`
     SELECT l.account, avg(greatest(l.resin_mg, 0))::float8 AS mg
-      FROM (SELECT id FROM ledger_posting WHERE kind = 'wash' ORDER BY at DESC LIMIT 60) p
+      FROM (SELECT id FROM ledger_posting p WHERE kind = 'wash' AND NOT EXISTS (SELECT 1 FROM ledger_posting r WHERE r.reverses = p.id)
+             ORDER BY at DESC LIMIT 60) p
       JOIN ledger_line l ON l.posting_id = p.id JOIN vessel v ON v.id = l.account
      GROUP BY l.account`);
   return Object.fromEntries(rows.map((row) => [row.account, row.mg / 1000]));

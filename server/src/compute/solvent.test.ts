@@ -74,6 +74,13 @@ describe('estimate', () => {
     ]);
     expect(body.baths[0].batchesLeft.range90[0]).toBeLessThanOrEqual(body.baths[0].batchesLeft.median);
     expect((await ask('estimate', input)).body).toEqual(body);
+    // the same ids and times with other grams are another question
+    const heavier = events.map((event) => ({ ...event, resinG: 60 }));
+    const dirty = (await ask('estimate', { ...input, events: heavier, readings: [] })).body.baths[0].loadPctW;
+    const clean = (await ask('estimate', { ...input, readings: [] })).body.baths[0].loadPctW;
+    // 30 washes of 60 g into 3550 g: 1800 of 5350 g
+    expect(dirty).toBeGreaterThan(25);
+    expect(clean).toBeLessThan(7);
     const without = await ask('estimate', { ...input, readings: [] });
     const width = (reply: typeof body) => reply.baths[0].range90[1] - reply.baths[0].range90[0];
     expect(width(body)).toBeLessThan(0.6 * width(without.body));

@@ -1,14 +1,14 @@
 import type { BathCare, BathNote, ReadingRow } from '@north-step/contract';
-import { type BathLimit, bathLimit, type CareBath, type Source } from '@north-step/core/care';
+import { type BathLimit, bathLimit, type CareBath, type Grams, type Source } from '@north-step/core/care';
 import type { ResinCard } from '@north-step/core/resin';
-import { allVessels, benchSetting, toVessel, type VesselRow } from '../bench/index.ts';
+import { allVessels, benchSetting, parcelOf, toVessel, type VesselRow } from '../bench/index.ts';
 import type { Context } from '../context.ts';
 import { type Queryable, sql } from '../db/index.ts';
 import { pricesOf } from '../room/index.ts';
-import { lastFill } from '../solvent/index.ts';
+import { gramsOf, lastFill } from '../solvent/index.ts';
 import type { EstimateAnswer } from './estimateThread.ts';
 import type { Estimator } from './estimator.ts';
-import { historyKey, readHistory } from './history.ts';
+import { historyKey, readHistory, type SolventHistory } from './history.ts';
 
 /** One seed for every workshop: the same history gives the same answer. */
 const SEED = 20_417;
@@ -33,17 +33,25 @@ export function makeKeeper(context: Context, estimator: Estimator): Keeper {
   let running: Promise<readonly BathCare[]> | undefined;
 
   async function refresh(): Promise<readonly BathCare[]> {
-    const key = await historyKey(db);
+    // the book and the history are read as they are at one moment: what is booked later is carried over them
+    const { key, seq, vessels, history } = await db.transaction(async (tx) => ({
+      key: await historyKey(tx),
+      seq: await lastPosting(tx),
+      vessels: await allVessels(tx),
+      history: await readHistory(tx),
+    }));
     if (kept?.key === key && context.nowMs() - kept.atMs < FRESH_FOR_MS) return kept.care;
-    const care = await careNow(context, estimator);
+    const care = await careNow(context, estimator, history, vessels);
     kept = { key, care, atMs: context.nowMs() };
     const notes = JSON.stringify(Object.fromEntries(care.map((bath) => [bath.vesselId, noteOf(bath)])));
     await db.transaction(async (tx) => {
       const stale = (await historyKey(tx)) !== key;
       await tx.many(sql`
-        INSERT INTO bath_estimate (history_key, stale, body) VALUES (${key}, ${stale}, ${notes})
+        INSERT INTO bath_estimate (history_key, stale, body, posting_seq, book)
+        VALUES (${key}, ${stale}, ${notes}, ${seq}, ${JSON.stringify(bookOf(vessels))})
         ON CONFLICT (only_one) DO UPDATE
-           SET history_key = excluded.history_key, stale = excluded.stale, body = excluded.body`);
+           SET history_key = excluded.history_key, stale = excluded.stale, body = excluded.body,
+               posting_seq = excluded.posting_seq, book = excluded.book`);
     });
     live.publish(['estimates']);
     return care;
@@ -71,6 +79,13 @@ export function makeKeeper(context: Context, estimator: Estimator): Keeper {
   };
 }
 
+const lastPosting = async (db: Queryable): Promise<bigint> =>
+  (await db.one<{ seq: bigint }>(sql`SELECT coalesce(max(seq), 0)::bigint AS seq FROM ledger_posting`)).seq;
+
+/** What the book says of every vessel, g. */
+const bookOf = (vessels: readonly VesselRow[]): Readonly<Record<string, Grams>> =>
+  Object.fromEntries(vessels.map((row) => [row.id, gramsOf(parcelOf(row))]));
+
 const noteOf = (bath: BathCare): BathNote => ({
   loadPctW: bath.estimate.loadPctW,
   range90: bath.estimate.range90,
@@ -81,20 +96,21 @@ const noteOf = (bath: BathCare): BathNote => ({
   resinsG: bath.resinsG,
 });
 
-async function careNow(context: Context, estimator: Estimator): Promise<readonly BathCare[]> {
+async function careNow(
+  context: Context,
+  estimator: Estimator,
+  history: SolventHistory,
+  vessels: readonly VesselRow[],
+): Promise<readonly BathCare[]> {
   const { db } = context;
   const nowMs = context.nowMs();
-  const [history, vessels, setting, allCards, readings] = await Promise.all([
-    readHistory(db),
-    allVessels(db),
-    benchSetting(db),
-    newestCards(db),
-    allReadings(db),
-  ]);
+  const [setting, allCards, readings] = await Promise.all([benchSetting(db), newestCards(db), allReadings(db)]);
   const baths = vessels.filter((vessel) => vessel.kind === 'bath');
   if (baths.length === 0) return [];
   const cards = await inUse(db, allCards, new Date(nowMs - RESINS_IN_USE_DAYS * DAY_MS));
   const limits = new Map(baths.map((bath) => [bath.id, limitOf(bath, baths, cards, setting.roomC)]));
+  const filledMs = new Map<string, number | undefined>();
+  for (const { id } of baths) filledMs.set(id, await lastFill(db, id));
   const first = baths.find((bath) => bath.role === 'first');
   const clean = baths.find((bath) => bath.role === 'clean');
   const question = {
@@ -111,33 +127,36 @@ async function careNow(context: Context, estimator: Estimator): Promise<readonly
         limit: limits.get(bath.id)!,
         carrierId: bath.role === 'clean' ? first?.id : undefined,
         nextId: bath.role === 'first' ? clean?.id : undefined,
+        // a reading of liquid that was thrown away says nothing of what is in there now
         lastReadingMs: readings.find(
-          (row) => row.vesselId === bath.id && row.verdict !== 'discarded' && row.loadPctW !== null,
+          (row) =>
+            row.vesselId === bath.id &&
+            row.verdict !== 'discarded' &&
+            row.loadPctW !== null &&
+            row.atMs >= (filledMs.get(bath.id) ?? 0),
         )?.atMs,
       }),
     ),
   };
   const answer = await estimator.ask({ history: { ...history, seed: SEED }, question });
   const washes = await washesOf(db);
-  return Promise.all(
-    baths.map(async (bath): Promise<BathCare> => {
-      const report = answer.reports.find(({ id }) => id === bath.id)!;
-      const { id, ...rest } = report;
-      return {
-        ...rest,
-        vesselId: id,
-        limit: limits.get(bath.id)!,
-        resinsG: answer.mix[bath.id] ?? {},
-        lastReadingMs: question.baths.find((one) => one.id === bath.id)?.lastReadingMs ?? null,
-        lastFillMs: (await lastFill(db, bath.id)) ?? null,
-        washes: washes.filter((wash) => wash.account === bath.id).map(({ account: _, ...wash }) => wash),
-        readings: readings
-          .filter((row) => row.vesselId === bath.id)
-          .slice(0, READINGS_SHOWN)
-          .map(({ vesselId: _, ...row }) => withVerdict(row, answer)),
-      };
-    }),
-  );
+  return baths.map((bath): BathCare => {
+    const report = answer.reports.find(({ id }) => id === bath.id)!;
+    const { id, ...rest } = report;
+    return {
+      ...rest,
+      vesselId: id,
+      limit: limits.get(bath.id)!,
+      resinsG: answer.mix[bath.id] ?? {},
+      lastReadingMs: question.baths.find((one) => one.id === bath.id)?.lastReadingMs ?? null,
+      lastFillMs: filledMs.get(bath.id) ?? null,
+      washes: washes.filter((wash) => wash.account === bath.id).map(({ account: _, ...wash }) => wash),
+      readings: readings
+        .filter((row) => row.vesselId === bath.id)
+        .slice(0, READINGS_SHOWN)
+        .map(({ vesselId: _, ...row }) => withVerdict(row, answer)),
+    };
+  });
 }
 
 function withVerdict(row: Omit<ReadingRow, 'surprise' | 'expectedPctW'>, answer: EstimateAnswer): ReadingRow {
@@ -211,7 +230,8 @@ async function washesOf(db: Queryable) {
   const rows = await db.many<{ account: string; at: Date; batch_id: string; name: string; mg: bigint }>(sql`
     SELECT l.account, p.at, p.batch_id, b.name, l.resin_mg AS mg
       FROM ledger_posting p JOIN ledger_line l ON l.posting_id = p.id JOIN vessel v ON v.id = l.account JOIN batch b ON b.id = p.batch_id
-     WHERE p.kind = 'wash' ORDER BY p.at DESC LIMIT ${WASHES_SHOWN}`);
+     WHERE p.kind = 'wash' AND NOT EXISTS (SELECT 1 FROM ledger_posting r WHERE r.reverses = p.id)
+     ORDER BY p.at DESC LIMIT ${WASHES_SHOWN}`);
   return rows.map((row) => ({
     account: row.account,
     atMs: row.at.getTime(),

@@ -6,7 +6,7 @@ import type { Context } from '../context.ts';
 import { unknown } from '../http/errors.ts';
 import { recordCsv } from './csv.ts';
 import { recordPdf } from './pdf.ts';
-import { chainFiles, listRecords, recordFile } from './queries.ts';
+import { ChainWatch, chainFiles, listRecords, recordFile } from './queries.ts';
 
 const Page = Type.Object({
   limit: Type.Optional(Type.Integer({ minimum: 1, maximum: 500 })),
@@ -21,12 +21,13 @@ export function recordRoutes(app: FastifyInstance, context: Context): void {
     if (!file) throw unknown('record', String(number));
     return file;
   };
+  const chain = new ChainWatch();
   const named = (number: number, ending: string) => `attachment; filename="record-${number}.${ending}"`;
 
   app.get<{ Querystring: Static<typeof Page> }>(
     '/api/records',
     { schema: { summary: 'Sealed records, newest first', querystring: Page, response: { 200: RecordList } } },
-    (request) => listRecords(context.db, request.query.limit ?? 100, request.query.offset ?? 0),
+    (request) => listRecords(context.db, chain, request.query.limit ?? 100, request.query.offset ?? 0),
   );
   app.get(
     '/api/records/chain.json',

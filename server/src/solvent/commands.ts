@@ -14,7 +14,7 @@ import {
   totalMg,
   transferLines,
 } from '@north-step/core/solvent';
-import { plainNumber } from '@north-step/core/units';
+import { litresText, plainNumber } from '@north-step/core/units';
 import type { Static } from 'typebox';
 import { parcelOf } from '../bench/index.ts';
 import type { Context } from '../context.ts';
@@ -23,7 +23,7 @@ import { runCommand } from '../http/command.ts';
 import { Refused, unknown } from '../http/errors.ts';
 import {
   gramsOf,
-  litres,
+  liquidsBefore,
   massG,
   need,
   needRole,
@@ -47,9 +47,15 @@ export function fill(context: Context, command: Static<typeof FillCommand>): Pro
       const weight = command.strengthBy === 'volume' ? strengthPctWFromPctV(strength, vessel.solvent) : strength;
       const parcel = freshParcel(command.volumeMl, weight, vessel.solvent);
       const what = isAlcohol(vessel.solvent) ? `${plainNumber(weight, 3)} % by weight` : vessel.solvent;
-      const note = `${litres(command.volumeMl)} bought, ${what}, into ${vessel.name}`;
+      const note = `${litresText(command.volumeMl)} bought, ${what}, into ${vessel.name}`;
       const deeds = [{ kind: 'fill' as const, bath: vessel.id, ...gramsOf(parcel) }];
-      return posted(context, tx, command, { kind: 'fill', note, lines: fillLines(vessel.id, parcel), deeds });
+      return posted(context, tx, command, {
+        kind: 'fill',
+        note,
+        lines: fillLines(vessel.id, parcel),
+        deeds,
+        liquidsBefore: liquidsBefore([found, vessel]),
+      });
     }
     const from = await need(context, tx, command.fromVesselId, command);
     if (from.id === found.id)
@@ -61,12 +67,13 @@ export function fill(context: Context, command: Static<typeof FillCommand>): Pro
     const vessel = await takesLiquid(tx, found, from.solvent);
     const amountMg = totalMg(taken(from, command.volumeMl));
     const kind = vessel.kind !== 'bath' ? 'transfer' : volumeOf(found) < 1 ? 'fill' : 'top up';
-    const note = `${litres(command.volumeMl)} from ${from.name} into ${vessel.name}`;
+    const note = `${litresText(command.volumeMl)} from ${from.name} into ${vessel.name}`;
     return posted(context, tx, command, {
       kind,
       note,
       lines: transferLines(from.id, vessel.id, parcelOf(from), amountMg),
       deeds: [{ kind: 'transfer', from: from.id, to: vessel.id, massG: Number(amountMg) / 1000 }],
+      liquidsBefore: liquidsBefore([found, vessel]),
     });
   });
 }
@@ -89,9 +96,11 @@ export function rotate(context: Context, command: Static<typeof RotateCommand>):
     }
     const firstMl = volumeOf(first);
     roomFor(drum, firstMl);
-    if (firstMl >= 1) await takesLiquid(tx, drum, first.solvent);
-    await takesLiquid(tx, first, second.solvent, true);
-    await takesLiquid(tx, second, from.solvent, true);
+    const renamed = liquidsBefore(
+      [drum, firstMl >= 1 ? await takesLiquid(tx, drum, first.solvent) : drum],
+      [first, await takesLiquid(tx, first, second.solvent, true)],
+      [second, await takesLiquid(tx, second, from.solvent, true)],
+    );
     if (command.freshMl > second.capacity_ml) roomInEmpty(second, command.freshMl);
     const fresh = taken(from, command.freshMl);
     const lines = rotateLines({
@@ -103,12 +112,12 @@ export function rotate(context: Context, command: Static<typeof RotateCommand>):
       fresh,
       freshFrom: from.id,
     });
-    const note = `${second.name} became ${first.name}; ${litres(command.freshMl)} from ${from.name}; ${litres(firstMl)} to ${drum.name}`;
+    const note = `${second.name} became ${first.name}; ${litresText(command.freshMl)} from ${from.name}; ${litresText(firstMl)} to ${drum.name}`;
     const deeds: BathDeed[] = [
       { kind: 'rotate', first: first.id, second: second.id, drum: drum.id, solventG: 0, waterG: 0, resinG: 0 },
       { kind: 'transfer', from: from.id, to: second.id, massG: massG(fresh) },
     ];
-    return posted(context, tx, command, { kind: 'rotate', note, lines, deeds });
+    return posted(context, tx, command, { kind: 'rotate', note, lines, deeds, liquidsBefore: renamed });
   });
 }
 
@@ -126,7 +135,7 @@ export function reclaim(context: Context, command: Static<typeof ReclaimCommand>
     if (command.backMl !== undefined && command.backMl > command.amountMl) {
       throw new Refused({
         code: 'BAD_VALUE',
-        message: `${litres(command.backMl)} cannot come back from ${litres(command.amountMl)}.`,
+        message: `${litresText(command.backMl)} cannot come back from ${litresText(command.amountMl)}.`,
         field: 'backMl',
       });
     }
@@ -140,12 +149,18 @@ export function reclaim(context: Context, command: Static<typeof ReclaimCommand>
       outLoadPctW: Math.min(load, result.loadPctW),
     });
     const how = command.backMl === undefined ? 'by the model' : 'measured';
-    const note = `${litres(command.amountMl)} at ${plainNumber(load)} %, ${command.passes} pass${command.passes > 1 ? 'es' : ''}: ${plainNumber(yieldShare * 100)} % back (${how}) at ${plainNumber(result.loadPctW)} %`;
+    const note = `${litresText(command.amountMl)} at ${plainNumber(load)} %, ${command.passes} pass${command.passes > 1 ? 'es' : ''}: ${plainNumber(yieldShare * 100)} % back (${how}) at ${plainNumber(result.loadPctW)} %`;
     const deeds: BathDeed[] = [
       { kind: 'remove', bath: drum.id, massG: massG(parcel) },
       { kind: 'fill', bath: bottle.id, ...gramsOf(back) },
     ];
-    const outcome = await posted(context, tx, command, { kind: 'reclaim', note, lines, deeds });
+    const outcome = await posted(context, tx, command, {
+      kind: 'reclaim',
+      note,
+      lines,
+      deeds,
+      liquidsBefore: liquidsBefore([found, bottle]),
+    });
     return { ...outcome, reply: { ...outcome.reply, yieldShare, outLoadPctW: result.loadPctW } };
   });
 }
@@ -159,7 +174,10 @@ export function reverse(context: Context, command: Static<typeof ReverseCommand>
       note: string;
       reverses: string | null;
       batch_id: string | null;
-    }>(sql`SELECT id, kind, note, reverses, batch_id FROM ledger_posting WHERE id = ${command.postingId}`);
+      liquids_before: Readonly<Record<string, string>> | null;
+    }>(
+      sql`SELECT id, kind, note, reverses, batch_id, liquids_before FROM ledger_posting WHERE id = ${command.postingId}`,
+    );
     if (!posting) throw unknown('movement', command.postingId);
     if (posting.batch_id)
       throw new Refused({
@@ -185,6 +203,9 @@ export function reverse(context: Context, command: Static<typeof ReverseCommand>
         remedy: 'Book it anew instead.',
       });
     }
+    // the vessel is called after the liquid that it held before
+    for (const [vesselId, solvent] of Object.entries(posting.liquids_before ?? {}))
+      await tx.many(sql`UPDATE vessel SET solvent = ${solvent} WHERE id = ${vesselId}`);
     return posted(context, tx, command, {
       kind: 'reversal',
       note: `took back: ${posting.note}`,

@@ -7,6 +7,7 @@ import type {
   VesselReply,
 } from '@north-step/contract';
 import { freshParcel, negate, type Parcel, portion, totalMg } from '@north-step/core/solvent';
+import { litresText } from '@north-step/core/units';
 import type { Static } from 'typebox';
 import { parcelOf, toVessel, vesselById } from '../bench/index.ts';
 import type { Context } from '../context.ts';
@@ -14,7 +15,7 @@ import { type Queryable, sql } from '../db/index.ts';
 import { runCommand } from '../http/command.ts';
 import { Refused } from '../http/errors.ts';
 import { writeReading } from './readings.ts';
-import { type Command, litres, massG, need, posted, volumeOf } from './shared.ts';
+import { type Command, massG, need, posted, volumeOf } from './shared.ts';
 
 const TOPICS = ['solvent', 'bench'];
 
@@ -25,7 +26,7 @@ export function count(context: Context, command: Static<typeof CountCommand>): P
     if (command.volumeMl > vessel.capacity_ml * 1.001)
       throw new Refused({
         code: 'OVER_CAPACITY',
-        message: `${vessel.name} holds at most ${litres(vessel.capacity_ml)}.`,
+        message: `${vessel.name} holds at most ${litresText(vessel.capacity_ml)}.`,
         remedy: 'Read the mark again.',
         field: 'volumeMl',
       });
@@ -37,7 +38,7 @@ export function count(context: Context, command: Static<typeof CountCommand>): P
         : negate(freshParcel(command.volumeMl, 99, vessel.solvent));
     const outcome = await posted(context, tx, command, {
       kind: 'count',
-      note: `${vessel.name} counted: ${litres(command.volumeMl)} found, ${litres(bookMl)} on the book`,
+      note: `${vessel.name} counted: ${litresText(command.volumeMl)} found, ${litresText(bookMl)} on the book`,
       lines: [
         { account: vessel.id, parcel: negate(missing) },
         { account: 'unaccounted', parcel: missing },

@@ -12,6 +12,8 @@ export type Booking = {
   readonly batchId?: string;
   readonly reverses?: string;
   readonly lines: readonly LedgerLine[];
+  /** by vessel, the liquid it was named for before, where this names it anew */
+  readonly liquidsBefore?: Readonly<Record<string, string>>;
   /** what was done to baths, as the estimator sees it */
   readonly deeds?: readonly BathDeed[];
 };
@@ -24,10 +26,10 @@ export async function book(tx: Queryable, booking: Booking): Promise<void> {
   if (booking.lines.length === 0) return;
   if (validatePosting(booking).length > 0) throw new Error(`posting ${booking.kind} does not balance`);
   await tx.many(sql`
-    INSERT INTO ledger_posting (id, at, kind, note, by, batch_id, reverses, command_id, deeds)
+    INSERT INTO ledger_posting (id, at, kind, note, by, batch_id, reverses, command_id, deeds, liquids_before)
     VALUES (${booking.id}, ${new Date(booking.atMs)}, ${booking.kind}, ${booking.note}, ${booking.by},
             ${booking.batchId ?? null}, ${booking.reverses ?? null}, ${booking.commandId},
-            ${booking.deeds ? JSON.stringify(booking.deeds) : null})`);
+            ${booking.deeds ? JSON.stringify(booking.deeds) : null}, ${booking.liquidsBefore ? JSON.stringify(booking.liquidsBefore) : null})`);
   const lines = [...merged(booking.lines)].map(([account, parcel]) => ({
     account,
     s: `${parcel[0]}`,

@@ -1,13 +1,14 @@
 import type { DiscardCommand, PostingReply, RefillCommand } from '@north-step/contract';
 import type { BathDeed } from '@north-step/core/estimate';
 import { type LedgerLine, negate, totalMg, transferLines } from '@north-step/core/solvent';
+import { litresText } from '@north-step/core/units';
 import type { Static } from 'typebox';
-import { parcelOf } from '../bench/index.ts';
+import { parcelOf, type VesselRow } from '../bench/index.ts';
 import type { Context } from '../context.ts';
 import { runCommand } from '../http/command.ts';
 import { Refused } from '../http/errors.ts';
 import {
-  litres,
+  liquidsBefore,
   massG,
   need,
   posted,
@@ -28,7 +29,7 @@ export function discard(context: Context, command: Static<typeof DiscardCommand>
     const why = command.note ? `: ${command.note}` : '';
     return posted(context, tx, command, {
       kind,
-      note: `${litres(command.volumeMl)} from ${vessel.name} ${command.to}${why}`,
+      note: `${litresText(command.volumeMl)} from ${vessel.name} ${command.to}${why}`,
       lines: transferLines(vessel.id, command.to, parcelOf(vessel), totalMg(parcel)),
       deeds: [{ kind: 'remove', bath: vessel.id, massG: massG(parcel) }],
     });
@@ -53,9 +54,10 @@ export function refill(context: Context, command: Static<typeof RefillCommand>):
         });
     if (outMl < 1 && !from)
       throw new Refused({ code: 'VESSEL_OVERDRAWN', message: `${bath.name} is empty already.`, field: 'vesselId' });
+    const renamed: [VesselRow, VesselRow][] = [];
     if (drum && outMl >= 1) {
       roomFor(drum, outMl);
-      await takesLiquid(tx, drum, bath.solvent);
+      renamed.push([drum, await takesLiquid(tx, drum, bath.solvent)]);
     }
     const lines: LedgerLine[] = [];
     const deeds: BathDeed[] = [];
@@ -75,15 +77,21 @@ export function refill(context: Context, command: Static<typeof RefillCommand>):
         });
       roomInEmpty(bath, volumeMl);
       const parcel = taken(from, volumeMl);
-      await takesLiquid(tx, bath, from.solvent, true);
+      renamed.push([bath, await takesLiquid(tx, bath, from.solvent, true)]);
       lines.push(...transferLines(from.id, bath.id, parcelOf(from), totalMg(parcel)));
       deeds.push({ kind: 'transfer', from: from.id, to: bath.id, massG: massG(parcel) });
     }
     const where = drum ? `to ${drum.name}` : 'disposed';
     const note = [
-      outMl >= 1 ? `${bath.name}: ${litres(outMl)} ${where}` : bath.name,
+      outMl >= 1 ? `${bath.name}: ${litresText(outMl)} ${where}` : bath.name,
       from ? `refilled from ${from.name}` : 'left empty',
     ].join('; ');
-    return posted(context, tx, command, { kind: from ? 'refill' : 'empty', note, lines, deeds });
+    return posted(context, tx, command, {
+      kind: from ? 'refill' : 'empty',
+      note,
+      lines,
+      deeds,
+      liquidsBefore: liquidsBefore(...renamed),
+    });
   });
 }

@@ -9,7 +9,7 @@ import {
   strengthPctW,
   totalMg,
 } from '@north-step/core/solvent';
-import { plainNumber } from '@north-step/core/units';
+import { litresText, plainNumber } from '@north-step/core/units';
 import type { Solvent } from '@north-step/core/wash';
 import { benchSetting, parcelOf, type VesselRow, vesselById, vesselByRole } from '../bench/index.ts';
 import type { Context } from '../context.ts';
@@ -26,7 +26,6 @@ const LEAST_LOSS_G = 0.5;
 const HOUR_MS = 3_600_000;
 
 export type Command = { readonly commandId: string; readonly by?: string; readonly heldMs?: number };
-export const litres = (ml: number): string => `${plainNumber(ml / 1000, 3)} L`;
 export const volumeOf = (row: VesselRow): number => parcelVolumeMl(parcelOf(row), row.solvent);
 export const gramsOf = (parcel: Parcel) => ({
   solventG: Number(parcel[0]) / 1000,
@@ -112,11 +111,11 @@ export const markSettled = (tx: Queryable, vesselId: string, atMs: number) =>
 export function roomFor(row: VesselRow, addedMl: number): void {
   const heldMl = volumeOf(row);
   if (heldMl + addedMl > row.capacity_ml * 1.001) {
-    const message = `${row.name} holds ${litres(heldMl)} of ${litres(row.capacity_ml)}; ${litres(addedMl)} more does not fit.`;
+    const message = `${row.name} holds ${litresText(heldMl)} of ${litresText(row.capacity_ml)}; ${litresText(addedMl)} more does not fit.`;
     throw new Refused({
       code: 'OVER_CAPACITY',
       message,
-      remedy: `Add at most ${litres(Math.max(0, row.capacity_ml - heldMl))}.`,
+      remedy: `Add at most ${litresText(Math.max(0, row.capacity_ml - heldMl))}.`,
       field: 'volumeMl',
     });
   }
@@ -131,11 +130,11 @@ export function taken(row: VesselRow, volumeMl: number): Parcel {
   const held = parcelOf(row);
   const heldMl = volumeOf(row);
   if (volumeMl > heldMl * 1.001) {
-    const message = `${row.name} holds only ${litres(heldMl)}; ${litres(volumeMl)} was asked for.`;
+    const message = `${row.name} holds only ${litresText(heldMl)}; ${litresText(volumeMl)} was asked for.`;
     throw new Refused({
       code: 'VESSEL_OVERDRAWN',
       message,
-      remedy: heldMl > 0 ? `Take at most ${litres(heldMl)}, or count it first.` : 'Fill it first.',
+      remedy: heldMl > 0 ? `Take at most ${litresText(heldMl)}, or count it first.` : 'Fill it first.',
       field: 'volumeMl',
     });
   }
@@ -163,6 +162,12 @@ export async function takesLiquid(
   return { ...row, solvent };
 }
 
+/** Which vessels have taken on another liquid, and what they held before. */
+export function liquidsBefore(...pairs: readonly (readonly [before: VesselRow, after: VesselRow])[]) {
+  const changed = pairs.filter(([before, after]) => before.solvent !== after.solvent);
+  return changed.length === 0 ? undefined : Object.fromEntries(changed.map(([before]) => [before.id, before.solvent]));
+}
+
 export async function refuseWhileWashing(tx: Queryable): Promise<void> {
   const busy = await tx.maybeOne<{ name: string }>(sql`
     SELECT name FROM batch WHERE sealed_at IS NULL
@@ -177,6 +182,7 @@ export type NewPosting = {
   readonly lines: readonly LedgerLine[];
   readonly deeds?: readonly BathDeed[];
   readonly reverses?: string;
+  readonly liquidsBefore?: Readonly<Record<string, string>>;
 };
 /** Books a posting for a command. @returns the command's outcome, with the posting's id */
 export async function posted(context: Context, tx: Queryable, command: Command, posting: NewPosting) {

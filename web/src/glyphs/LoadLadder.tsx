@@ -1,3 +1,5 @@
+import { percentText, rangeText } from '@north-step/core/units';
+
 type LoadLadderProps = {
   readonly loadPctW: number;
   readonly limitPctW: number;
@@ -12,11 +14,11 @@ export function LoadLadder({ loadPctW, limitPctW, range90, heightPx = 150 }: Loa
   const y = (pct: number) => 8 + (1 - Math.max(0, Math.min(1, pct / top))) * (heightPx - 20);
   const at = y(loadPctW);
   const max = y(limitPctW);
-  const range = range90 ? `, between ${range90[0].toFixed(1)} and ${range90[1].toFixed(1)} %` : '';
+  const range = range90 ? `, ${rangeText(range90, loadPctW)}` : '';
   return (
     <svg
       role="img"
-      aria-label={`load ${loadPctW.toFixed(1)} %${range}, act at ${limitPctW.toFixed(1)} %`}
+      aria-label={`load ${percentText(loadPctW)}${range}, act at ${percentText(limitPctW)}`}
       width={58}
       height={heightPx}
       viewBox={`0 0 58 ${heightPx}`}

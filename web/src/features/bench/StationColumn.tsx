@@ -1,4 +1,5 @@
 import type { BenchReply, Station } from '@north-step/contract';
+import { everydayLimitPctW } from '@north-step/core/care';
 import type { Action } from '@north-step/core/nextStep';
 import {
   type BatchState,
@@ -11,8 +12,8 @@ import {
   standingOf,
   wantedS,
 } from '@north-step/core/route';
-import { clockText, percentText, plainNumber } from '@north-step/core/units';
-import { actLimitsPctW, batchesLeft } from '@north-step/core/wash';
+import { clockText, litresText, percentText, plainNumber, rangeText } from '@north-step/core/units';
+import { batchesLeft } from '@north-step/core/wash';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { Fuse, LoadLadder, TAG_STATES, Tag, Tube, WindowBar } from '../../glyphs/index.ts';
 import type { BenchPlan } from '../next/index.ts';
@@ -87,17 +88,16 @@ export function StationColumn({
 function BathLines({ bench, vesselId }: { readonly bench: BenchReply; readonly vesselId: string }) {
   const vessel = bench.vessels.find((candidate) => candidate.id === vesselId)!;
   const care = bench.care[vesselId];
-  const [first, clean] = actLimitsPctW('isopropanol', 0.8);
-  const limitPctW = care?.limitPctW ?? (vessel.role === 'first' ? first : clean);
+  const limitPctW = care?.limitPctW ?? everydayLimitPctW(vessel);
   const loadPctW = care?.loadPctW ?? vessel.loadPctW;
   const liquidG = vessel.solventG + vessel.waterG + vessel.resinG;
   const left = care?.batchesLeft ?? batchesLeft({ loadPctW, liquidG }, limitPctW, bench.resinPerBatchG[vessel.id] ?? 0);
-  const words = `${vessel.name}: ${percentText(loadPctW)} resin, ${plainNumber(vessel.volumeMl / 1000)} of ${vessel.capacityMl / 1000} L`;
+  const words = `${vessel.name}: ${percentText(loadPctW)} resin, ${litresText(vessel.volumeMl)} of ${litresText(vessel.capacityMl)}`;
   return (
     <>
       <p className="min-h-9 text-[13px] leading-snug text-ink-2">
         {care
-          ? `${percentText(loadPctW)} resin, ${plainNumber(care.range90[0])}–${plainNumber(care.range90[1])}`
+          ? `${percentText(loadPctW)} resin, ${rangeText(care.range90, loadPctW)}`
           : `${percentText(loadPctW)} resin by the book`}
         <br />
         {Number.isFinite(left)

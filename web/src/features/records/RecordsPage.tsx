@@ -18,9 +18,11 @@ export function RecordsPage() {
     <>
       <SlimBand
         say={
-          data.intact
-            ? `${data.total} sealed records; the chain shown is whole.`
-            : 'The chain is broken: a record was changed after sealing.'
+          data.brokenAt !== null
+            ? `The chain is broken at record ${data.brokenAt}: it was changed after sealing, or one is missing.`
+            : data.checked >= data.total
+              ? `${data.total.toLocaleString('en-GB')} sealed records: the chain is whole, from the first to the last.`
+              : `${data.total.toLocaleString('en-GB')} sealed records: whole up to ${data.checked.toLocaleString('en-GB')}, the rest is being checked.`
         }
         more="Check it anywhere, without this program’s server: npm run verify-records -- FILE"
         keys={

@@ -1,10 +1,9 @@
 import type { BathCare, Vessel } from '@north-step/contract';
 import type { ChoiceKind } from '@north-step/core/care';
-import { percentText, plainNumber, Z90 } from '@north-step/core/units';
+import { litresText, percentText, plainNumber, rangeText, Z90 } from '@north-step/core/units';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { HeadRow, Sheet } from '../../ui/index.ts';
-import { litres } from './dialogParts.tsx';
 
 const most = (batches: number): string => (batches >= 199 ? 'over 198' : String(batches));
 
@@ -19,7 +18,6 @@ export function BathPanel({
   readonly onChoose: (kind: ChoiceKind) => void;
 }) {
   const [why, setWhy] = useState(false);
-  const [low, high] = bath.estimate.range90;
   const best = bestChoice(bath);
   return (
     <section aria-label={`${vessel.name} now`} className="px-[18px] py-3">
@@ -30,12 +28,12 @@ export function BathPanel({
       </h2>
       <p className="text-sm text-ink-2">
         {vessel.solvent} {vessel.strengthPctW !== null && `${plainNumber(bath.estimate.strengthPctW, 3)} % strength · `}
-        {litres(bath.estimate.volumeMl)} of {plainNumber(vessel.capacityMl / 1000)} L · lid {vessel.lid}
+        {litresText(vessel.volumeMl)} of {litresText(vessel.capacityMl)} · lid {vessel.lid}
       </p>
       <p className="mt-1">
         <span className="font-mono text-[40px] leading-none font-bold">{percentText(bath.estimate.loadPctW)}</span>{' '}
         <span className="text-lg text-ink-2">
-          resin by weight, {plainNumber(low)}–{plainNumber(high)}
+          resin by weight, {rangeText(bath.estimate.range90, bath.estimate.loadPctW)}
         </span>
       </p>
       <p className="mt-1 text-sm text-ink-2">

@@ -1,9 +1,9 @@
 import type { Vessel } from '@north-step/contract';
-import { parseVolumeMl, plainNumber } from '@north-step/core/units';
+import { litresText, parseVolumeMl, plainNumber } from '@north-step/core/units';
 import type { Solvent } from '@north-step/core/wash';
 import { useState } from 'react';
 import { Choice } from '../../ui/index.ts';
-import { litres, PostingDialog, SolventSelect, VesselSelect, VolumeField } from './dialogParts.tsx';
+import { PostingDialog, SolventSelect, VesselSelect, VolumeField } from './dialogParts.tsx';
 
 type Props = { readonly vessels: readonly Vessel[]; readonly vesselId?: string; readonly onClose: () => void };
 
@@ -54,7 +54,7 @@ export function CountDialog({ vessels, vesselId, onClose }: Props) {
       <VolumeField label="Found in it" value={volume} onChange={setVolume} />
       {vessel && volumeMl !== undefined && (
         <p>
-          The book has {litres(vessel.volumeMl)}: {differenceText(volumeMl - vessel.volumeMl)} goes to{' '}
+          The book has {litresText(vessel.volumeMl)}: {differenceText(volumeMl - vessel.volumeMl)} goes to{' '}
           <b>unaccounted</b>.
         </p>
       )}

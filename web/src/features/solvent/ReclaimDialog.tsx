@@ -1,9 +1,9 @@
 import type { Vessel } from '@north-step/contract';
 import { hardenFilterPasses } from '@north-step/core/reclaim';
-import { parseVolumeMl, plainNumber } from '@north-step/core/units';
+import { litresText, parseVolumeMl, plainNumber } from '@north-step/core/units';
 import { useState } from 'react';
 import { HeadRow, Stepper } from '../../ui/index.ts';
-import { byRole, litres, PostingDialog, VolumeField } from './dialogParts.tsx';
+import { byRole, PostingDialog, VolumeField } from './dialogParts.tsx';
 
 /** One harden-and-filter run, with what the model expects of one to four passes. */
 export function ReclaimDialog({
@@ -15,7 +15,7 @@ export function ReclaimDialog({
 }) {
   const drum = byRole(vessels, 'drum');
   const massG = (drum?.solventG ?? 0) + (drum?.waterG ?? 0) + (drum?.resinG ?? 0);
-  const [volume, setVolume] = useState(drum ? litres(Math.max(0, drum.volumeMl - 1)) : '0 L');
+  const [volume, setVolume] = useState(drum ? litresText(Math.max(0, drum.volumeMl - 1)) : '0 L');
   const [back, setBack] = useState('');
   const amountMl = parseVolumeMl(volume);
   const liquidG = drum && amountMl && drum.volumeMl > 0 ? (massG * amountMl) / drum.volumeMl : 0;
@@ -33,7 +33,7 @@ export function ReclaimDialog({
       onClose={onClose}
     >
       <p>
-        The {drum?.name.toLowerCase()} holds {litres(drum?.volumeMl ?? 0)} at {plainNumber(drum?.loadPctW ?? 0)} %
+        The {drum?.name.toLowerCase()} holds {litresText(drum?.volumeMl ?? 0)} at {plainNumber(drum?.loadPctW ?? 0)} %
         resin.
       </p>
       <VolumeField label="How much of it" value={volume} onChange={setVolume} />
@@ -49,7 +49,7 @@ export function ReclaimDialog({
               <tr key={index} className={index + 1 === chosen ? 'font-bold' : ''}>
                 <td>{index + 1}</td>
                 <td className="font-mono">
-                  {plainNumber(pass.yield * 100)} % ({litres((amountMl ?? 0) * pass.yield)})
+                  {plainNumber(pass.yield * 100)} % ({litresText((amountMl ?? 0) * pass.yield)})
                 </td>
                 <td className="font-mono">{plainNumber(pass.loadPctW)} %</td>
                 <td>{index + 1 === model.best ? 'worth most' : ''}</td>

@@ -1,7 +1,7 @@
 import type { Vessel } from '@north-step/contract';
-import { parseVolumeMl } from '@north-step/core/units';
+import { litresText, parseVolumeMl } from '@north-step/core/units';
 import { useState } from 'react';
-import { byRole, litres, PostingDialog, VesselSelect, VolumeField } from './dialogParts.tsx';
+import { byRole, PostingDialog, VesselSelect, VolumeField } from './dialogParts.tsx';
 
 /** A bath is emptied, into the drum or away, and filled anew. */
 export function RefillDialog({
@@ -22,7 +22,7 @@ export function RefillDialog({
   const [fromId, setFromId] = useState(
     sources.find((vessel) => vessel.volumeMl >= 1 && vessel.solvent === bath.solvent)?.id ?? '',
   );
-  const [volume, setVolume] = useState(litres(bath.capacityMl * 0.92));
+  const [volume, setVolume] = useState(litresText(bath.capacityMl * 0.92));
   const volumeMl = parseVolumeMl(volume);
   return (
     <PostingDialog
@@ -38,7 +38,7 @@ export function RefillDialog({
       onClose={onClose}
     >
       <p>
-        {bath.name} holds {litres(bath.volumeMl)}. Pour it out, wipe the bath, then fill it.
+        {bath.name} holds {litresText(bath.volumeMl)}. Pour it out, wipe the bath, then fill it.
       </p>
       <VesselSelect
         label="Old liquid into"

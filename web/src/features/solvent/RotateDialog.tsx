@@ -1,7 +1,7 @@
 import type { Vessel } from '@north-step/contract';
-import { parseVolumeMl } from '@north-step/core/units';
+import { litresText, parseVolumeMl } from '@north-step/core/units';
 import { useState } from 'react';
-import { byRole, litres, PostingDialog, VesselSelect, VolumeField } from './dialogParts.tsx';
+import { byRole, PostingDialog, VesselSelect, VolumeField } from './dialogParts.tsx';
 
 /** Second becomes first, fresh fills the second, the first goes to the drum. */
 export function RotateDialog({
@@ -27,10 +27,10 @@ export function RotateDialog({
     >
       <ol className="list-decimal space-y-1 pl-6">
         <li>
-          Pour {first?.name} ({litres(first?.volumeMl ?? 0)}) into the {drum?.name.toLowerCase()}.
+          Pour {first?.name} ({litresText(first?.volumeMl ?? 0)}) into the {drum?.name.toLowerCase()}.
         </li>
         <li>
-          Pour {clean?.name} ({litres(clean?.volumeMl ?? 0)}) into {first?.name}.
+          Pour {clean?.name} ({litresText(clean?.volumeMl ?? 0)}) into {first?.name}.
         </li>
         <li>Fill {clean?.name} with fresh solvent.</li>
       </ol>

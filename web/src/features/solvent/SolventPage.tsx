@@ -160,7 +160,6 @@ function balanceText(data: SolventReply): string {
 }
 
 const SINK_NAMES: Readonly<Record<string, string>> = {
-  supply: 'came in',
   evaporated: 'evaporated',
   'drag-out': 'on wet parts now',
   'left-on-parts': 'left on dry parts',
@@ -170,25 +169,54 @@ const SINK_NAMES: Readonly<Record<string, string>> = {
   unaccounted: 'unaccounted',
 };
 
+type Sums = { readonly solventG: number; readonly waterG: number; readonly resinG: number };
+const sumOf = (rows: readonly Sums[]): Sums =>
+  rows.reduce(
+    (sum, row) => ({
+      solventG: sum.solventG + row.solventG,
+      waterG: sum.waterG + row.waterG,
+      resinG: sum.resinG + row.resinG,
+    }),
+    { solventG: 0, waterG: 0, resinG: 0 },
+  );
+const NOTHING_G = 0.05;
+
+/** What ever came in against where it is: what it left for, and what the vessels hold now. Both sides are the same. */
 function Sinks({ data }: { readonly data: SolventReply }) {
   const order = Object.keys(SINK_NAMES);
   const shown = [...data.sinks]
     .sort((a, b) => order.indexOf(a.account) - order.indexOf(b.account))
-    .filter((sink) => sink.solventG !== 0 || sink.waterG !== 0 || sink.resinG !== 0);
+    .filter((sink) => [sink.solventG, sink.waterG, sink.resinG].some((grams) => Math.abs(grams) >= NOTHING_G));
+  const supply = shown.filter(({ account }) => account === 'supply');
+  const left = shown.filter(({ account }) => account !== 'supply');
+  const cells = ({ solventG, waterG, resinG }: Sums, sign = 1) =>
+    [solventG, waterG, resinG].map((grams, index) => (
+      <td key={index} className="font-mono">
+        {massText(sign * grams)}
+      </td>
+    ));
   return (
     <table className="table-plain mt-5 w-full max-w-2xl">
       <HeadRow names={['all that ever', 'solvent', 'water', 'resin']} />
       <tbody>
-        {shown.map((sink) => (
+        <tr>
+          <td>came in</td>
+          {cells(sumOf(supply), -1)}
+        </tr>
+        {left.map((sink) => (
           <tr key={sink.account}>
             <td>{SINK_NAMES[sink.account] ?? sink.account}</td>
-            {[sink.solventG, sink.waterG, sink.resinG].map((grams, index) => (
-              <td key={index} className="font-mono">
-                {massText(sink.account === 'supply' ? -grams : grams)}
-              </td>
-            ))}
+            {cells(sink)}
           </tr>
         ))}
+        <tr>
+          <td>in the vessels now</td>
+          {cells(sumOf(data.vessels))}
+        </tr>
+        <tr className="font-bold">
+          <td>together, as much as came in</td>
+          {cells(sumOf([...left, ...data.vessels]))}
+        </tr>
       </tbody>
     </table>
   );

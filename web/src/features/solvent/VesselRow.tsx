@@ -1,5 +1,5 @@
 import type { BathCare, Vessel } from '@north-step/contract';
-import { percentText, plainNumber } from '@north-step/core/units';
+import { litresText, percentText, plainNumber } from '@north-step/core/units';
 import { LoadLadder, Tube } from '../../glyphs/index.ts';
 
 /** Vessels in the order solvent passes them: fresh, clean, first, drum, jar, reclaimed; then those of other liquids. A bath can be chosen. */
@@ -44,7 +44,7 @@ export function VesselRow({
             <li key={vessel.id}>
               <NameOf vessel={vessel} chosen={vessel.id === chosenId} onChoose={onChoose} />{' '}
               <span className="text-ink-2">
-                {vessel.volumeMl < 1 ? 'empty' : `${plainNumber(vessel.volumeMl / 1000)} L ${vessel.solvent}`}
+                {vessel.volumeMl < 1 ? 'empty' : `${litresText(vessel.volumeMl)} ${vessel.solvent}`}
               </span>
             </li>
           ))}
@@ -64,7 +64,7 @@ type OneProps = {
 
 function OneVessel({ vessel, care, limitPctW, chosen, onChoose }: OneProps) {
   const loadPctW = care?.estimate.loadPctW ?? vessel.loadPctW;
-  const words = `${vessel.name}: ${plainNumber(vessel.volumeMl / 1000)} of ${plainNumber(vessel.capacityMl / 1000)} litres, ${percentText(loadPctW)} resin`;
+  const words = `${vessel.name}: ${litresText(vessel.volumeMl)} of ${litresText(vessel.capacityMl)}, ${percentText(loadPctW)} resin`;
   return (
     <div className="w-[118px]">
       <div className="flex gap-0.5">
@@ -81,9 +81,7 @@ function OneVessel({ vessel, care, limitPctW, chosen, onChoose }: OneProps) {
       </div>
       <NameOf vessel={vessel} chosen={chosen} onChoose={onChoose} />
       <span className="block text-[13px] leading-snug text-ink-2">
-        {vessel.volumeMl < 1
-          ? 'empty'
-          : `${plainNumber(vessel.volumeMl / 1000)} of ${plainNumber(vessel.capacityMl / 1000)} L`}
+        {vessel.volumeMl < 1 ? 'empty' : `${litresText(vessel.volumeMl)} of ${litresText(vessel.capacityMl)}`}
         {vessel.volumeMl >= 1 && (
           <>
             <br />

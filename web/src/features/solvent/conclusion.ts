@@ -1,6 +1,6 @@
 import type { BathCare, Vessel } from '@north-step/contract';
-import { plainNumber } from '@north-step/core/units';
-import { actLimitsPctW } from '@north-step/core/wash';
+import { everydayLimitPctW } from '@north-step/core/care';
+import { litresText, plainNumber } from '@north-step/core/units';
 
 export type Conclusion = {
   readonly say: string;
@@ -9,13 +9,11 @@ export type Conclusion = {
   readonly bathId?: string;
 };
 
-const [FIRST_LIMIT, CLEAN_LIMIT] = actLimitsPctW('isopropanol', 0.8);
 const FULL_DRUM_ML = 3000;
 
 /** The limit of a bath: the estimator's, or the everyday one until that has caught up. */
 export const limitOf = (vessel: Vessel, baths: readonly BathCare[]): number =>
-  baths.find((bath) => bath.vesselId === vessel.id)?.limit.limitPctW ??
-  (vessel.role === 'clean' ? CLEAN_LIMIT : FIRST_LIMIT);
+  baths.find((bath) => bath.vesselId === vessel.id)?.limit.limitPctW ?? everydayLimitPctW(vessel);
 
 /** The one thing to say about the solvent now. */
 export function conclusionOf(vessels: readonly Vessel[], baths: readonly BathCare[]): Conclusion {
@@ -42,7 +40,7 @@ export function conclusionOf(vessels: readonly Vessel[], baths: readonly BathCar
     };
   if (drum && drum.volumeMl > FULL_DRUM_ML)
     return {
-      say: `Both baths are fit. ${plainNumber(drum.volumeMl / 1000)} L wait in the drum.`,
+      say: `Both baths are fit. ${litresText(drum.volumeMl)} wait in the drum.`,
       more: 'Harden it in light and filter it, outdoors or under extraction.',
       main: 'reclaim',
     };

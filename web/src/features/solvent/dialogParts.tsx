@@ -1,11 +1,10 @@
 import type { Vessel } from '@north-step/contract';
-import { parseVolumeMl } from '@north-step/core/units';
+import { litresText, parseVolumeMl } from '@north-step/core/units';
 import { SOLVENTS, type Solvent } from '@north-step/core/wash';
 import { type ReactNode, useId, useState } from 'react';
 import { Sheet } from '../../ui/index.ts';
 import { useDo } from '../next/index.ts';
 
-export const litres = (ml: number): string => `${(ml / 1000).toFixed(2)} L`;
 export const byRole = (vessels: readonly Vessel[], role: Vessel['role']): Vessel | undefined =>
   vessels.find((vessel) => vessel.role === role);
 
@@ -115,7 +114,7 @@ export function VesselSelect({
         {extra && <option value="">{extra}</option>}
         {vessels.map((vessel) => (
           <option key={vessel.id} value={vessel.id}>
-            {vessel.name} ({litres(vessel.volumeMl)})
+            {vessel.name} ({litresText(vessel.volumeMl)})
           </option>
         ))}
       </select>
