@@ -45,6 +45,8 @@ export type BenchLayout = {
   readonly capacity: Readonly<Record<string, number>>;
   /** who works at the bench; nobody known: one pair of hands */
   readonly people: readonly string[];
+  /** how long each takes to trim against the common pace; default 1 */
+  readonly trimFactor?: Readonly<Record<string, number>>;
 };
 
 /** Who has worked at the bench lately, by what the open batches and those of today tell: the same on every screen. */
@@ -114,7 +116,8 @@ export function projectBench(batches: readonly BatchState[], nowMs: number, layo
     const best = nextOf(planned, handsFreeS, free);
     if (!best) break;
     const { line, person, startS } = best;
-    const { step, machineS, handsS } = line.tasks.shift()!;
+    const { step, machineS, handsS: commonS } = line.tasks.shift()!;
+    const handsS = commonS * (step.kind === 'trim' ? (layout.trimFactor?.[person] ?? 1) : 1);
     const endS = startS + handsS + machineS;
     add(person, line, step, startS, startS + handsS);
     if (machineS > 0 || step.mode === 'timed') {

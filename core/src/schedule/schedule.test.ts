@@ -78,6 +78,13 @@ describe('the plan of the bench', () => {
     expect(bars.find(({ overdue }) => overdue)).toMatchObject({ row: 'drip-rack', batchId: 'a' });
     expect(bars.find(({ overdue }) => overdue)!.endS).toBeGreaterThanOrEqual(0);
   });
+  it('knows how long each takes to trim', () => {
+    const of = (trimFactor: number) =>
+      projectBench([hung('a')], 0, { ...layout('Mara'), trimFactor: { Mara: trimFactor } });
+    const trim = ({ bars }: ReturnType<typeof of>) => bars.find(({ kind }) => kind === 'trim')!;
+    const length = (plan: ReturnType<typeof of>) => trim(plan).endS - trim(plan).startS;
+    expect(length(of(0.5)) / length(of(1))).toBeCloseTo(0.5, 9);
+  });
   it('puts the urgent first, then the earlier due', () => {
     const first = (batches: BatchState[]) =>
       plan(batches)

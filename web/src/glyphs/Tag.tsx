@@ -68,7 +68,7 @@ export function Tag({ name, detail, state, flagged, chosen, words, onPress }: Ta
       data-bench-tag
       onClick={onPress}
       onFocus={onPress}
-      className={`frame flex min-h-11 max-w-full items-center gap-2 bg-panel px-2.5 text-left ${chosen ? 'outline-[3px] outline-amber' : ''}`}
+      className={`frame flex min-h-11 max-w-full flex-wrap items-center gap-x-2 bg-panel px-2.5 text-left ${chosen ? 'outline-[3px] outline-amber' : ''}`}
     >
       <Flag state={state} />
       <span className="font-bold whitespace-nowrap">

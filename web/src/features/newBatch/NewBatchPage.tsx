@@ -41,8 +41,8 @@ export function NewBatchPage() {
     if (!request || !plan || !bench.data) return undefined;
     const named = { id: DRAFT_ID, name: 'this batch', lot: '', createdAtMs: nowMs, dueAtMs: draft.dueAtMs };
     const hung = newBatch(request, { ...named, priority: draft.choices.priority }, plan);
-    return planOf(bench.data, [...bench.data.open, hung], nowMs);
-  }, [request, plan, bench.data, nowMs, draft.dueAtMs, draft.choices.priority]);
+    return planOf(bench.data, [...bench.data.open, hung], nowMs, pace.data);
+  }, [request, plan, bench.data, nowMs, pace.data, draft.dueAtMs, draft.choices.priority]);
   const findings = useMemo(
     () =>
       request?.route && plan

@@ -1,7 +1,8 @@
-import type { BenchReply } from '@north-step/contract';
+import type { BenchReply, PaceReply } from '@north-step/contract';
 import type { BatchState } from '@north-step/core/route';
 import { lateS, lateText, type Projection, peopleAt, projectBench } from '@north-step/core/schedule';
 import { useMemo } from 'react';
+import { usePaceQuery } from '../../app/api.ts';
 
 /** The plan is looked at again so often: it moves only when something happened, or every five minutes. */
 const LOOK_MS = 15_000;
@@ -16,14 +17,21 @@ export type BenchPlan = Projection & {
 /** The one plan of the bench: when each batch is done and who is late, the same on every page. */
 export function useProjection(bench: BenchReply | undefined, nowMs: number): BenchPlan | undefined {
   const atMs = Math.floor(nowMs / LOOK_MS) * LOOK_MS;
-  return useMemo(() => (bench ? planOf(bench, bench.open, atMs) : undefined), [bench, atMs]);
+  const pace = usePaceQuery().data;
+  return useMemo(() => (bench ? planOf(bench, bench.open, atMs, pace) : undefined), [bench, atMs, pace]);
 }
 
 /** The plan of a bench with other batches on it than those that hang there now. */
-export function planOf(bench: BenchReply, open: readonly BatchState[], atMs: number): BenchPlan {
+export function planOf(
+  bench: BenchReply,
+  open: readonly BatchState[],
+  atMs: number,
+  pace: PaceReply | undefined,
+): BenchPlan {
   const capacity = Object.fromEntries(bench.stations.map((station) => [station.id, station.capacity]));
+  const trimFactor = Object.fromEntries((pace?.people ?? []).map(({ name, trimFactor: own }) => [name, own]));
   const people = peopleAt([...bench.open, ...bench.doneToday], atMs);
-  const projection = projectBench(open, atMs, { capacity, people });
+  const projection = projectBench(open, atMs, { capacity, people, trimFactor });
   return {
     ...projection,
     atMs,
