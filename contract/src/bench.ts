@@ -155,7 +155,10 @@ export const LaterLooked = Type.Object({
   atMs: Type.Number(),
 });
 export type LaterLooked = Static<typeof LaterLooked>;
-export const LaterReply = Type.Object({ looks: Type.Array(LaterLooked) });
+export const LaterReply = Type.Object({
+  record: Type.Union([Type.Integer(), Type.Null()], { description: 'number of the sealed record of its making' }),
+  looks: Type.Array(LaterLooked),
+});
 export type LaterReply = Static<typeof LaterReply>;
 /** A flag is raised with a note, or lowered with null. */
 export const FlagCommand = Type.Object(
@@ -206,7 +209,18 @@ export const HoldBatch = Type.Object(
   { ...command, reason: Type.Union([Text(300), Type.Null()], { description: 'null releases it' }) },
   strict,
 );
-export const SplitBatch = Type.Object({ ...command, count: Type.Integer({ minimum: 1, maximum: 1000 }) }, strict);
+const PieceCount = Type.Integer({ minimum: 0, maximum: 1000 });
+/** Pieces that leave: a number, or so many of each kind where several are in the batch. */
+export const SplitBatch = Type.Object(
+  {
+    ...command,
+    count: Type.Optional(Type.Integer({ minimum: 1, maximum: 1000 })),
+    pieces: Type.Optional(
+      Type.Array(Type.Object({ name: Text(120), count: PieceCount }, strict), { minItems: 1, maxItems: 20 }),
+    ),
+  },
+  strict,
+);
 export type SplitBatch = Static<typeof SplitBatch>;
 export const MergeBatch = Type.Object({ ...command, otherId: EntityId }, strict);
 export type MergeBatch = Static<typeof MergeBatch>;
@@ -289,6 +303,7 @@ export const BatchRow = Type.Object({
   id: EntityId,
   name: Type.String(),
   part: Type.String(),
+  pieces: Type.String({ description: 'every kind with its own count' }),
   count: Type.Integer(),
   resin: Type.String(),
   lot: Type.String(),

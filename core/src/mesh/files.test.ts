@@ -1,6 +1,6 @@
 import { strToU8, zipSync } from 'fflate';
 import { describe, expect, it } from 'vitest';
-import { box, cup, measureMesh, meshFormat, readMesh, type Soup, toBinaryStl, weld } from './index.ts';
+import { box, cup, measureMesh, meshFormat, plateParts, readMesh, type Soup, toBinaryStl, weld } from './index.ts';
 
 const bytesOf = (text: string) => new TextEncoder().encode(text);
 const read = (bytes: Uint8Array) => {
@@ -12,6 +12,44 @@ const measured = (bytes: Uint8Array, unit?: 'inch') => {
   if (!result.ok) throw new Error(result.refusal.message);
   return result.value.measures;
 };
+
+describe('a plate of several parts', () => {
+  const mesh = (soup: Soup) => {
+    const { vertices, corners } = weld(soup);
+    const tags = (numbers: ArrayLike<number>, tag: string, names: string) =>
+      Array.from(
+        { length: numbers.length / 3 },
+        (_, i) =>
+          `<${tag} ${names
+            .split(' ')
+            .map((name, k) => `${name}="${numbers[i * 3 + k]}"`)
+            .join(' ')}/>`,
+      ).join('');
+    return `<mesh><vertices>${tags(vertices, 'vertex', 'x y z')}</vertices><triangles>${tags(corners, 'triangle', 'v1 v2 v3')}</triangles></mesh>`;
+  };
+  const plate = (items: string, lidType = 'model') =>
+    zipSync({
+      '3D/3dmodel.model': strToU8(
+        `<?xml version="1.0"?><model unit="centimeter" xmlns="x"><resources><object id="1" name="fin">${mesh(box(1, 2, 3))}</object><object id="2" name="lid" type="${lidType}">${mesh(box(2, 2, 0.5))}</object></resources><build>${items}</build></model>`,
+      ),
+    });
+  it('is a file of each with its own count, in millimetres', () => {
+    const parts = plateParts(
+      plate(
+        '<item objectid="1"/><item objectid="2" transform="1 0 0 0 1 0 0 0 1 9 0 0"/><item objectid="1" transform="1 0 0 0 1 0 0 0 1 5 0 0"/>',
+      ),
+    )!;
+    expect(parts.map(({ name, count, stl }) => [name, count, measured(stl).boxMm])).toEqual([
+      ['fin', 2, [10, 20, 30]],
+      ['lid', 1, [20, 20, 5]],
+    ]);
+  });
+  it('stays whole when it holds one thing, or supports that belong to it', () => {
+    expect(plateParts(plate('<item objectid="1"/>'))).toBeUndefined();
+    expect(plateParts(plate('<item objectid="1"/><item objectid="2"/>', 'support'))).toBeUndefined();
+    expect(plateParts(toBinaryStl(box(1, 1, 1)))).toBeUndefined();
+  });
+});
 
 describe('OBJ', () => {
   const L = 'v 0 0 0\nv 30 0 0\nv 30 10 0\nv 10 10 0\nv 10 30 0\nv 0 30 0\n';
@@ -113,8 +151,8 @@ describe('3MF', () => {
     // turned by 90° about z and shifted: x from 7 to 10, y from 20 to 22, with the small one at the origin
     expect(m.boxMm.map((mm) => mm / 25.4)).toEqual([10, 22, 34].map((inch) => expect.closeTo(inch, 3)));
     expect(m.objects).toEqual([
-      { name: 'crate', triangles: 12, support: false },
-      { name: 'object 2', triangles: 12, support: true },
+      expect.objectContaining({ name: 'crate', triangles: 12, support: false }),
+      { id: '3d/3dmodel.model#2', name: 'object 2', triangles: 12, support: true },
     ]);
     expect(m.supports).toMatchObject({ by: 'file', shells: [1] });
     // the unit that the user chooses goes before the file's

@@ -17,6 +17,7 @@ import {
   sphere,
   toAsciiStl,
   toBinaryStl,
+  wallOfTriangles,
   wallThickness,
   weld,
 } from './index.ts';
@@ -130,6 +131,17 @@ describe('rays', () => {
   });
   it('measure the wall of a plate, a tube and a shell', () => {
     // 3200 of 3680 mm² are the two faces, though they are only 4 of 12 triangles
+    // two blocks that overlap by a hair are one body: nothing is 0.1 mm thin
+    const hair = joinSoups(box(20, 20, 20), moved(box(20, 20, 20), [19.9, 0, 0]));
+    const pair = measureMesh(toBinaryStl(hair), { voxelMm: 2 });
+    if (!pair.ok) throw new Error(pair.refusal.message);
+    expect(pair.value.measures).toMatchObject({ shells: 2, wall: { medianMm: expect.closeTo(20, 1), thinSpots: [] } });
+    expect([...wallOfTriangles(pair.value.positions, pair.value.shell)!].filter((mm) => mm < 19)).toEqual([]);
+    // the wall of a hollow block still ends at its hollow
+    const hollow = joinSoups(box(20, 20, 20), moved(flipped(box(19, 19, 19)), [0.5, 0.5, 0.5]));
+    const shellOnly = measureMesh(toBinaryStl(hollow), { voxelMm: 2 });
+    if (!shellOnly.ok) throw new Error(shellOnly.refusal.message);
+    expect(shellOnly.value.measures.wall!.medianMm).toBeCloseTo(0.5, 2);
     const plate = wallThickness(box(40, 40, 3), 1)!;
     expect([plate.p5Mm, plate.medianMm]).toEqual([expect.closeTo(3, 4), expect.closeTo(3, 4)]);
     const tube = ring(20, 17.5, 40, 160);

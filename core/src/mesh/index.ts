@@ -8,6 +8,7 @@ export * from './parseNumber.ts';
 export * from './parseObj.ts';
 export * from './parseStl.ts';
 export { placeOnTriangle } from './placeOnTriangle.ts';
+export * from './plateParts.ts';
 export * from './pockets.ts';
 export * from './readMesh.ts';
 export * from './shadowTree.ts';

@@ -113,7 +113,8 @@ export function measureMesh(bytes: Uint8Array, options: MeasureOptions = {}): Re
   options.onProgress?.(0.5);
   const supports = findSupports(positions, oriented, soup.value.objects, options.supportShells);
   const inward = signedMm3 < 0 ? -1 : 1;
-  const wall = wallThickness(partOnly(positions, oriented, supports), inward, scaled(0.5, 0.7));
+  const part = partOnly(positions, oriented, supports);
+  const wall = wallThickness(part.positions, inward, scaled(0.5, 0.7), closed ? part.shell : undefined);
   if (options.isCancelled?.()) return refuse(cancelled());
   const { skin, ...pockets } = closed ? findPockets(positions, options) : ({} as Partial<DrawnPockets>);
   options.onProgress?.(0.9);
@@ -214,10 +215,15 @@ function shellsOfObjects(shell: Int32Array, objects: readonly MeshObject[]): rea
   return [...found];
 }
 
-function partOnly(positions: Float32Array, { shell }: Oriented, supports: Supports | undefined): Float32Array {
-  if (!supports) return positions;
+type Shelled = { readonly positions: Float32Array; readonly shell: Int32Array };
+
+function partOnly(positions: Float32Array, { shell }: Oriented, supports: Supports | undefined): Shelled {
+  if (!supports) return { positions, shell };
   const isSupport = new Set(supports.shells);
-  return pickTriangles(positions, (t) => !isSupport.has(shell[t]!));
+  return {
+    positions: pickTriangles(positions, (t) => !isSupport.has(shell[t]!)),
+    shell: shell.filter((number) => !isSupport.has(number)),
+  };
 }
 
 function doubts(oriented: Oriented, boxMm: Vec3, unit: MeshUnit | undefined): MeshWarning[] {

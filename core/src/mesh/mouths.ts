@@ -1,5 +1,7 @@
-/** Empty voxels just outside a hollow, with how many of its faces look at each, counted with their sign along x, y, z. */
-export type Mouth = Map<number, number[]>;
+/** Faces of a hollow, counted with their sign along x, y, z: all of them, and those where the closing ball bulged in. */
+type Facing = { readonly all: number[]; readonly bulging: number[] };
+/** Empty voxels just outside a hollow, with how many of its faces look at each. */
+export type Mouth = Map<number, Facing>;
 
 /** Separate patches of mouth voxels; touching at a corner is touching. */
 export function patchesOf(mouth: Mouth, nx: number, layer: number): readonly (readonly number[])[] {
@@ -19,6 +21,13 @@ export function patchesOf(mouth: Mouth, nx: number, layer: number): readonly (re
   return found;
 }
 
+/** Vector area of a patch of a mouth: that of its rim, however it bulges. @returns faces along x, y, z, outwards */
+export function facingOf(mouth: Mouth, patch: readonly number[], which: keyof Facing): readonly number[] {
+  const sum = [0, 0, 0];
+  for (const v of patch) for (const [axis, faces] of mouth.get(v)![which].entries()) sum[axis]! += faces;
+  return sum;
+}
+
 /** A ball is said to touch what lies within half a voxel of it: so much deeper does it reach. */
 const TOUCH_VOXELS = 0.5;
 
@@ -30,9 +39,7 @@ const TOUCH_VOXELS = 0.5;
  * @returns voxels
  */
 export function capVoxels(mouth: Mouth, patch: readonly number[], ball: number): number {
-  const sum = [0, 0, 0];
-  for (const v of patch) for (const [axis, faces] of mouth.get(v)!.entries()) sum[axis]! += faces;
-  const area = Math.hypot(...sum);
+  const area = Math.hypot(...facingOf(mouth, patch, 'bulging'));
   const square = Math.min(ball * ball, area / Math.PI);
   const h = ball - Math.sqrt(ball * ball - square);
   return (Math.PI * h * h * (3 * ball - h)) / 3 + TOUCH_VOXELS * area;

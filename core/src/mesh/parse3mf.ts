@@ -107,6 +107,7 @@ function build(models: ReadonlyMap<string, Model>, root: string, watch: Watch): 
     const object = objectAt(models, path, item.id);
     place(models, path, item.id, item.transform, 0, soup);
     objects.push({
+      id: `${path}#${item.id}`,
       name: object.name ?? `object ${item.id}`,
       triangles: (soup.length - before) / 9,
       support: object.type === 'support' || object.type === 'solidsupport',

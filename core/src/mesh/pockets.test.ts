@@ -63,6 +63,60 @@ const drilled = (R: number, H: number, r: number, d: number, segments = 120): So
 /** Area of a regular polygon inside a circle. */
 const polygon = (r: number, n: number) => (n / 2) * r * r * Math.sin((2 * Math.PI) / n);
 
+const quad = (a: number[], b: number[], c: number[], d: number[]) => [...a, ...b, ...c, ...a, ...c, ...d];
+/** A block L × W × H with a slot w wide and d deep along its whole length. */
+function slotted(L: number, W: number, H: number, w: number, d: number): Soup {
+  const [a, b, f] = [(W - w) / 2, (W + w) / 2, H - d];
+  const outline = [
+    [0, 0],
+    [W, 0],
+    [W, H],
+    [b, H],
+    [b, f],
+    [a, f],
+    [a, H],
+    [0, H],
+  ] as const;
+  const at = (x: number, i: number) => [x, ...outline[i]!];
+  const numbers: number[] = [];
+  outline.forEach((_, i) => {
+    const j = (i + 1) % outline.length;
+    numbers.push(...quad(at(0, i), at(L, i), at(L, j), at(0, j)));
+  });
+  // the U of both ends, cut at its inner corners
+  for (const x of [0, L])
+    for (const [i, j, k] of [
+      [0, 5, 7],
+      [5, 6, 7],
+      [0, 1, 5],
+      [1, 4, 5],
+      [1, 2, 4],
+      [2, 3, 4],
+    ] as const)
+      numbers.push(...at(x, i), ...(x === 0 ? [...at(x, k), ...at(x, j)] : [...at(x, j), ...at(x, k)]));
+  return new Float32Array(numbers);
+}
+/** A block with a slot l × w, d deep, in the middle of its top. */
+function sunk(L: number, W: number, H: number, l: number, w: number, d: number): Soup {
+  const ring = (x: number, y: number, z: number) =>
+    [
+      [-x, -y],
+      [x, -y],
+      [x, y],
+      [-x, y],
+    ].map(([u, v]) => [u! / 2, v! / 2, z]);
+  const [low, high, rim, floor] = [ring(L, W, 0), ring(L, W, H), ring(l, w, H), ring(l, w, H - d)];
+  const band = (from: number[][], to: number[][]) =>
+    [0, 1, 2, 3].flatMap((i) => quad(from[i]!, from[(i + 1) % 4]!, to[(i + 1) % 4]!, to[i]!));
+  return new Float32Array([
+    ...quad(low[3]!, low[2]!, low[1]!, low[0]!),
+    ...band(low, high),
+    ...band(high, rim),
+    ...band(rim, floor),
+    ...quad(floor[0]!, floor[1]!, floor[2]!, floor[3]!),
+  ]);
+}
+
 /** A torus about z, in quads cut in two. */
 function torus(R: number, r: number, around: number, across: number): Soup {
   const profile = Array.from({ length: across + 1 }, (_, i): [number, number] => {
@@ -167,6 +221,17 @@ describe('pockets, their mouths and necks', () => {
     const { pockets, trappedMm3: held } = findPockets(drilled(10, 30, 2, 30), { voxelMm: 0.25 });
     expect(pockets.map(({ openings }) => openings)).toEqual([2]);
     expect(held).toBe(0);
+  });
+  it('a slot that runs out at its ends is not blind, one that is closed there is; its depth is that behind its mouth', () => {
+    const [through] = measured(slotted(30, 14, 12, 2, 8), { voxelMm: 0.25 }).pockets ?? [];
+    expect(through).toMatchObject({ openings: 1, blind: false });
+    const [hole] = findPockets(drilled(10, 30, 2, 20), { voxelMm: 0.25 }).pockets;
+    expect(hole).toMatchObject({ openings: 1, blind: true, depthMm: expect.closeTo(20, -0.5) });
+    const [below] = findPockets(drilled(10, 30, 2, 20), { voxelMm: 0.25, pose: [0, 0, -1] }).pockets;
+    expect(below).toMatchObject({ blind: true, depthMm: expect.closeTo(20, -0.5) });
+    // a keyway, 14 long: straight by its neck it would be 45 mm deep
+    const [keyway] = findPockets(sunk(20, 10, 12, 14, 2, 8), { voxelMm: 0.25 }).pockets;
+    expect(keyway).toMatchObject({ blind: true, depthMm: expect.closeTo(8, 0) });
   });
   it('wide rings, corners and steps are no pockets', () => {
     expect(findPockets(ring(30, 24, 6), { voxelMm: 0.4 }).pockets).toEqual([]);

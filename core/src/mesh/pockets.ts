@@ -1,6 +1,6 @@
 import { distanceTo } from './distance.ts';
 import { ENCLOSED, held, TRAPPED } from './flood.ts';
-import { capVoxels, type Mouth, patchesOf } from './mouths.ts';
+import { capVoxels, facingOf, type Mouth, patchesOf } from './mouths.ts';
 import { pocketSkin } from './pocketSkin.ts';
 import { refinedVolumeMm3 } from './refinePocket.ts';
 import type { Vec3 } from './vectors.ts';
@@ -11,6 +11,10 @@ export type Pocket = {
   readonly volumeMm3: number;
   /** separate mouths to the outside */
   readonly openings: number;
+  /** one mouth, and it does not reach the bottom: air cannot pass through */
+  readonly blind?: boolean;
+  /** how deep it is behind its mouths on the whole: volume over the mouths' area, mm */
+  readonly depthMm?: number;
   /** diameter of the widest ball that passes from its widest place to the outside */
   readonly neckMm: number;
   /** a place in it, in the file's own axes */
@@ -191,9 +195,10 @@ function describe(measured: Measured, voxels: Int32Array, number: number): Pocke
   const look = (v: number, step: number, axis: number) => {
     const next = v + step;
     if (solid[next] === SOLID || owner[next] === number) return;
-    const facing = mouth.get(next) ?? [0, 0, 0];
+    const facing = mouth.get(next) ?? { all: [0, 0, 0], bulging: [0, 0, 0] };
+    facing.all[axis]! += Math.sign(step);
     // a brim is flat: only where the ball came in, it took a cap of the hollow with it
-    if (kind[v] !== TRAPPED) facing[axis]! += Math.sign(step);
+    if (kind[v] !== TRAPPED) facing.bulging[axis]! += Math.sign(step);
     mouth.set(next, facing);
     faces++;
   };
@@ -213,12 +218,36 @@ function describe(measured: Measured, voxels: Int32Array, number: number): Pocke
   const ownMm3 =
     clearance[widest]! < WIDE_VOXELS ? refinedVolumeMm3(measured.turned, grid, voxels) : voxels.length * voxelMm ** 3;
   const [i, j, k] = [widest % nx, Math.floor(widest / nx) % ny, Math.floor(widest / layer)];
+  const volumeMm3 = ownMm3 + capsVoxels * voxelMm ** 3;
+  const mouthMm2 = mouths.reduce((sum, patch) => sum + Math.hypot(...facingOf(mouth, patch, 'all')), 0) * voxelMm ** 2;
   return {
-    volumeMm3: ownMm3 + capsVoxels * voxelMm ** 3,
+    volumeMm3,
     openings: mouths.length,
+    blind: mouths.length === 1 && !reachesBottom(mouth, mouths[0]!, voxels, grid),
+    depthMm: mouthMm2 > 0 ? volumeMm3 / mouthMm2 : undefined,
     neckMm,
     atMm: [origin[0] + (i + 0.5) * voxelMm, origin[1] + (j + 0.5) * voxelMm, origin[2] + (k + 0.5) * voxelMm],
   };
+}
+
+/** A mouth that comes this near to the bottom, as a share of the depth, is open at its sides as well. */
+const OPEN_AT_ITS_ENDS = 0.85;
+
+/** Whether one mouth goes all the way down, as that of a slot does that runs out at its ends. */
+function reachesBottom(mouth: Mouth, patch: readonly number[], voxels: Int32Array, { nx, ny }: Grid): boolean {
+  const out = facingOf(mouth, patch, 'all');
+  const length = Math.hypot(...out);
+  // it faces all ways alike: open all around
+  if (length === 0) return true;
+  const along = (v: number): number =>
+    ((v % nx) * out[0]! + (Math.floor(v / nx) % ny) * out[1]! + Math.floor(v / (nx * ny)) * out[2]!) / length;
+  const least = (all: Iterable<number>): number => {
+    let low = Number.POSITIVE_INFINITY;
+    for (const v of all) low = Math.min(low, along(v));
+    return low;
+  };
+  const top = patch.reduce((high, v) => Math.max(high, along(v)), Number.NEGATIVE_INFINITY);
+  return top - least(patch) > OPEN_AT_ITS_ENDS * (top - least(voxels));
 }
 
 /** The least clearance on the widest way from the mouths to a voxel. @returns voxels */

@@ -11,6 +11,8 @@ export type TriangleSoup = {
   readonly objects?: readonly MeshObject[];
 };
 export type MeshObject = {
+  /** of the thing that is placed: the same one may be placed more than once */
+  readonly id?: string;
   readonly name: string;
   readonly triangles: number;
   /** the file itself calls it a support */

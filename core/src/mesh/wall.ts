@@ -1,6 +1,7 @@
-import { buildBvh, hitTriangleNumber, nearestHit } from './bvh.ts';
+import { buildBvh } from './bvh.ts';
 import { cluster } from './cluster.ts';
 import { placeOnTriangle } from './placeOnTriangle.ts';
+import { hollowShells, rayWall } from './rayWall.ts';
 import type { Watch } from './soup.ts';
 import { normalOf, surfaceAreaMm2, type Vec3 } from './vectors.ts';
 
@@ -16,12 +17,19 @@ export type ThinSpot = {
 const SAMPLES = 2500;
 
 /**
- * Wall thickness: rays inward along the normal from area-systematic points, to the next surface.
+ * Wall thickness: rays inward along the normal from area-systematic points, to the far side; shells that overlap are one body.
  * @param inward 1 when normals point out of the material, −1 for an inside-out mesh
+ * @param shell of each triangle of a closed mesh
  * @returns 5th percentile and median, mm, and where it is thin; undefined when no ray meets a far side
  */
-export function wallThickness(positions: Float32Array, inward: 1 | -1, watch: Watch = {}): Wall | undefined {
+export function wallThickness(
+  positions: Float32Array,
+  inward: 1 | -1,
+  watch: Watch = {},
+  shell?: Int32Array,
+): Wall | undefined {
   const tree = buildBvh(positions);
+  const body = { tree, positions, shell, hollow: shell && hollowShells(positions, shell) };
   watch.onProgress?.(0.5);
   const stepMm2 = surfaceAreaMm2(positions) / SAMPLES;
   const hits: number[] = [];
@@ -35,13 +43,13 @@ export function wallThickness(positions: Float32Array, inward: 1 | -1, watch: Wa
     const scale = -inward / twice;
     // a large triangle is met as often as its area asks, at places spread over it
     for (; dueMm2 >= stepMm2 && twice > 0; dueMm2 -= stepMm2) {
-      const [x, y, z] = placeOnTriangle(positions, at, count++);
-      const hit = nearestHit(tree, x, y, z, normal[0] * scale, normal[1] * scale, normal[2] * scale, 1e-4);
-      if (!Number.isFinite(hit)) continue;
-      hits.push(hit);
-      const far = normalOf(positions, hitTriangleNumber() * 9);
-      const facing = -dot(far, normal) / (Math.hypot(...far) * twice);
-      if (facing > FACING_COSINE) faced.push({ at: [x, y, z], wallMm: hit });
+      const place = placeOnTriangle(positions, at, count++);
+      const into: Vec3 = [normal[0] * scale, normal[1] * scale, normal[2] * scale];
+      const hit = rayWall(body, place, into, shell?.[at / 9] ?? 0);
+      if (hit === undefined || hit === 'buried') continue;
+      hits.push(hit.wallMm);
+      const facing = -dot(hit.far, normal) / (Math.hypot(...hit.far) * twice);
+      if (facing > FACING_COSINE) faced.push({ at: place, wallMm: hit.wallMm });
     }
     if (at % 90_000 === 0 && watch.isCancelled?.()) return undefined;
   }

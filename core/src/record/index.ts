@@ -1,3 +1,5 @@
+export * from './known.ts';
+
 /** A sealed record: a body, the hash of the record before it, and the hash of both. */
 export type SealedRecord = {
   readonly format: 'north-step-record';

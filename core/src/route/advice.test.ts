@@ -1,6 +1,15 @@
 import { describe, expect, it } from 'vitest';
 import { testCard, testPart } from '../testing/index.ts';
-import { adviseRoute, checkRoute, expectedTrimS, joinParts, templateById, trimPace } from './index.ts';
+import {
+  adviseRoute,
+  checkRoute,
+  demandsOf,
+  expectedTrimS,
+  joinParts,
+  piecesText,
+  templateById,
+  trimPace,
+} from './index.ts';
 
 const card = (family: (typeof testCard)['family']) => ({ ...testCard, family });
 
@@ -89,8 +98,14 @@ describe('several parts on a plate', () => {
     });
     expect((part.supportAreaMm2 ?? 0) * count).toBeCloseTo(150, 6);
     expect(part.pieces).toEqual([
-      { name: 'hood', count: 3 },
-      { name: 'cap', count: 1 },
+      { name: 'hood', count: 3, own: a },
+      { name: 'cap', count: 1, own: b },
+    ]);
+    expect(piecesText(part, count)).toBe('3 × hood, 1 × cap');
+    expect(demandsOf(part)).toEqual([
+      { what: 'wall', name: 'cap', mm: 5 },
+      { what: 'height', name: 'cap', mm: 45 },
+      { what: 'blind hole', name: 'cap', mm: 12 },
     ]);
     expect(joinParts([{ part: a, count: 2 }])).toEqual({ part: a, count: 2 });
   });

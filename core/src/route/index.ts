@@ -23,6 +23,7 @@ export * from './mishap.ts';
 export * from './newBatch.ts';
 export * from './palette.ts';
 export * from './part.ts';
+export * from './pieces.ts';
 export * from './planBatch.ts';
 export * from './reduce.ts';
 export * from './requestOf.ts';

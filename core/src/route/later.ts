@@ -57,6 +57,8 @@ export function decideTakeBack(
       ...rest,
       ...into,
       createdAtMs: now.atMs,
+      // nobody said which kinds came back
+      part: count === batch.count ? batch.part : { ...batch.part, pieces: undefined },
       count,
       plateAreaMm2: (batch.plateAreaMm2 * count) / batch.count,
       clingingMg: ['0', '0', '0'],

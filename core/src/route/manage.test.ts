@@ -1,18 +1,22 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { play, testBatch, testBench, testCard } from '../testing/index.ts';
+import { play, testBatch, testBench, testCard, testPart } from '../testing/index.ts';
 import {
   applyEvent,
   type BatchState,
   currentStep,
+  decideBroke,
   decideEdit,
   decideHold,
   decideMerge,
   decideSplit,
   decideStart,
+  joinParts,
+  piecesText,
   requestOf,
   routeOfBatch,
   TWO_BATHS,
+  wholeOf,
 } from './index.ts';
 
 const now = { atMs: 1000, by: 'Ada' };
@@ -30,7 +34,7 @@ describe('split and merge', () => {
       fc.property(fc.tuple(mg, mg, mg), fc.integer({ min: 2, max: 400 }), fc.nat(), (clingingMg, count, pick) => {
         const batch = testBatch({ clingingMg, count });
         const leave = 1 + (pick % (count - 1));
-        const split = decideSplit(batch, leave, { id: 'b2', name: 'Tern 1b' }, now);
+        const split = decideSplit(batch, { count: leave }, { id: 'b2', name: 'Tern 1b' }, now);
         if (!split.ok) throw new Error(split.refusal.message);
         const stays = split.value.stays.reduce<BatchState>(applyEvent, batch);
         const { goes } = split.value;
@@ -60,8 +64,63 @@ describe('split and merge', () => {
     expect(!merge.ok && merge.refusal).toMatchObject({ code: 'MERGE_UNLIKE', message: expect.stringContaining(words) });
   });
   it.each([0, 2, 2.5, -1])('cannot take %s of two pieces', (count) => {
-    const split = decideSplit(testBatch({ count: 2 }), count, { id: 'x', name: 'y' }, now);
+    const split = decideSplit(testBatch({ count: 2 }), { count }, { id: 'x', name: 'y' }, now);
     expect(!split.ok && split.refusal.code).toBe('SPLIT_COUNT');
+  });
+});
+
+describe('several kinds of pieces in one batch', () => {
+  const fin = { ...testPart, name: 'fin', wallMm: 2, areaMm2: 900 };
+  const lid = { ...testPart, name: 'lid', wallMm: 6, areaMm2: 3000 };
+  const mixed = testBatch(
+    joinParts([
+      { part: fin, count: 4 },
+      { part: lid, count: 1 },
+    ]),
+  );
+  const into = { id: 'b2', name: 'Tern 1b' };
+  it('a split says which: what goes and what stays have their own sizes, and together again they are the same', () => {
+    const unsaid = decideSplit(mixed, { count: 1 }, into, now);
+    expect(!unsaid.ok && unsaid.refusal).toMatchObject({
+      code: 'WHICH_PIECES',
+      message: 'Tern 1 holds 4 × fin, 1 × lid: say which of them leave.',
+    });
+    const split = decideSplit(mixed, { pieces: [{ name: 'lid', count: 1 }] }, into, now);
+    if (!split.ok) throw new Error(split.refusal.message);
+    expect(split.value.goes).toMatchObject({ count: 1, part: { name: 'lid', wallMm: 6, areaMm2: 3000 } });
+    const stays = split.value.stays.reduce<BatchState>(applyEvent, mixed);
+    expect(stays).toMatchObject({ count: 4, part: { name: 'fin', wallMm: 2, areaMm2: 900 } });
+    const merge = decideMerge(stays, split.value.goes, now);
+    if (!merge.ok) throw new Error(merge.refusal.message);
+    const joined = merge.value.into.reduce<BatchState>(applyEvent, stays);
+    expect(piecesText(joined.part, joined.count)).toBe('4 × fin, 1 × lid');
+    expect(joined.part.areaMm2 * joined.count).toBeCloseTo(4 * 900 + 3000, 6);
+  });
+  it.each([
+    ['more than there are', [{ name: 'fin', count: 5 }]],
+    ['what is not in it', [{ name: 'knob', count: 1 }]],
+    [
+      'all of them',
+      [
+        { name: 'fin', count: 4 },
+        { name: 'lid', count: 1 },
+      ],
+    ],
+    ['none', [{ name: 'fin', count: 0 }]],
+  ])('cannot take out %s', (_, pieces) => {
+    const split = decideSplit(mixed, { pieces }, into, now);
+    expect(!split.ok && split.refusal.code).toBe('SPLIT_COUNT');
+  });
+  it('what broke is counted off its own kind', () => {
+    const unsaid = decideBroke(mixed, { count: 1 }, now);
+    expect(!unsaid.ok && unsaid.refusal.code).toBe('WHICH_PIECES');
+    const broke = after(mixed, decideBroke(mixed, { count: 1, which: 'lid' }, now));
+    expect(wholeOf(broke)).toEqual([
+      { name: 'fin', count: 4 },
+      { name: 'lid', count: 0 },
+    ]);
+    const again = decideBroke(broke, { count: 1, which: 'lid' }, now);
+    expect(!again.ok && again.refusal.message).toBe('1 more broken cannot be: 0 × lid are whole.');
   });
 });
 

@@ -1,6 +1,7 @@
 import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
 import type { Moment } from './decide.ts';
 import { joinParts } from './part.ts';
+import { isMixed, type KindCount, piecesOf, piecesText, takeOut, wholeOf } from './pieces.ts';
 import { currentStep } from './reduce.ts';
 import type { BatchEvent, BatchState, Priority } from './types.ts';
 
@@ -38,13 +39,14 @@ export type Broke = {
 /** Pieces that broke, at whatever step; how many of them were mended with glue. */
 export function decideBroke(batch: BatchState, broke: Broke, now: Moment): Result<BatchEvent[], Refusal> {
   const { count, glued = 0, which, note, photoSha256 } = broke;
-  const left = batch.count - batch.broken;
-  const unknown = which !== undefined && unknownPiece(batch, which);
+  const unknown = which === undefined ? isMixed(batch) && namePiece(batch) : unknownPiece(batch, which);
   if (unknown) return refuse(unknown);
+  const kind = wholeOf(batch).find(({ name }) => name === which);
+  const left = Math.min(batch.count - batch.broken, kind?.count ?? batch.count);
   if (!(Number.isInteger(count) && count >= 1 && count <= left))
     return refuse({
       code: 'BROKEN_COUNT',
-      message: `${count} more broken cannot be: ${left} of ${batch.count} pieces are whole.`,
+      message: `${count} more broken cannot be: ${left}${which === undefined ? ` of ${batch.count} pieces` : ` × ${which}`} ${left === 1 ? 'is' : 'are'} whole.`,
       field: 'count',
     });
   if (!(Number.isInteger(glued) && glued >= 0 && glued <= count))
@@ -73,48 +75,63 @@ export function decideRecount(
 }
 
 /** A name that none of the plate's parts has. */
-function unknownPiece({ name, part }: BatchState, which: string): Refusal | undefined {
-  const names = (part.pieces ?? []).map((piece) => piece.name);
-  if (names.includes(which)) return undefined;
+function unknownPiece({ name, part, count }: BatchState, which: string): Refusal | undefined {
+  if (piecesOf(part, count).some((kind) => kind.part.name === which)) return undefined;
   return {
     code: 'UNKNOWN_PIECE',
-    message: `${name} has no “${which}”${names.length > 0 ? `: it holds ${names.join(', ')}` : ''}.`,
+    message: `${name} has no “${which}”: it holds ${piecesText(part, count)}.`,
     field: 'which',
   };
 }
+
+const namePiece = ({ name, part, count }: BatchState): Refusal => ({
+  code: 'WHICH_PIECES',
+  message: `${name} holds ${piecesText(part, count)}: say which of them broke.`,
+  field: 'which',
+});
 
 export type Split = { readonly stays: BatchEvent[]; readonly goes: BatchState };
 
 /**
  * Takes pieces out as a batch of their own, at the same step: when part of it goes back, or is handled apart.
- * @param count pieces that leave, fewer than there are
+ * @param wanted pieces that leave, fewer than there are; of which kind, where several are in it
  */
 export function decideSplit(
   batch: BatchState,
-  count: number,
+  wanted: { readonly count?: number; readonly pieces?: readonly KindCount[] },
   into: { readonly id: string; readonly name: string },
   now: Moment,
 ): Result<Split, Refusal> {
   const step = currentStep(batch);
   if (step?.state === 'running') return refuse(stillRunning(batch, step.title));
-  if (!(Number.isInteger(count) && count >= 1 && count < batch.count))
+  const { pieces, count: some = pieces?.reduce((sum, kind) => sum + kind.count, 0) ?? 0 } = wanted;
+  if (!(Number.isInteger(some) && some >= 1 && some < batch.count))
     return refuse({
       code: 'SPLIT_COUNT',
-      message: `${batch.name} has ${batch.count} pieces: from 1 to ${batch.count - 1} can be taken out, ${count} cannot.`,
+      message: `${batch.name} has ${batch.count} pieces: from 1 to ${batch.count - 1} can be taken out, ${some} cannot.`,
       field: 'count',
     });
+  const taken = takeOut(batch, some, pieces);
+  if (!taken.ok) return taken;
+  const { goes, stays } = taken.value;
+  const { count } = goes;
   const [goesMg, staysMg] = shares(batch.clingingMg, count, batch.count);
   return ok({
-    stays: [{ ...now, type: 'split', count, clingingMg: staysMg, into }],
+    stays: [
+      { ...now, type: 'split', count, ...(isMixed(batch) ? { part: stays.part } : {}), clingingMg: staysMg, into },
+    ],
     goes: {
       ...batch,
       id: into.id,
       name: into.name,
+      part: goes.part,
       count,
       clingingMg: goesMg,
       plateAreaMm2: (batch.plateAreaMm2 * count) / batch.count,
       broken: 0,
+      breakages: undefined,
       flag: undefined,
+      flagStops: undefined,
       splitFrom: batch.name,
     },
   });
@@ -159,10 +176,7 @@ export function decideMerge(into: BatchState, from: BatchState, now: Moment): Re
       .join();
   if (!a || !b || ahead(into) !== ahead(from))
     return unlike('the steps before them', a?.title ?? 'done', b?.title ?? 'done');
-  const joined = joinParts([
-    { part: into.part, count: into.count },
-    { part: from.part, count: from.count },
-  ]);
+  const joined = joinParts([...piecesOf(into.part, into.count), ...piecesOf(from.part, from.count)]);
   const clingingMg = into.clingingMg.map(
     (mg, i) => `${BigInt(mg) + BigInt(from.clingingMg[i]!)}`,
   ) as unknown as BatchState['clingingMg'];
@@ -171,10 +185,11 @@ export function decideMerge(into: BatchState, from: BatchState, now: Moment): Re
       {
         ...now,
         type: 'joined',
-        part: into.part.name === from.part.name ? into.part : joined.part,
+        part: joined.part,
         count: joined.count,
         clingingMg,
         filmUm: Math.max(into.filmUm, from.filmUm),
+        ...(from.broken === 0 ? {} : { broken: from.broken, breakages: from.breakages }),
         from: { id: from.id, name: from.name },
       },
     ],

@@ -1,4 +1,4 @@
-import type { MeshMeasures } from '../mesh/index.ts';
+import type { MeshMeasures, Pocket } from '../mesh/index.ts';
 import type { PartFacts } from './types.ts';
 
 /** A wall nobody measured is taken as this. */
@@ -24,11 +24,15 @@ export const partFromMesh = (name: string, measures: MeshMeasures): PartFacts =>
   pocketDepthMm: blindDepthMm(measures),
 });
 
-/** Depth of the deepest blind hole, as a straight one of its neck's width. @returns mm, nothing without blind holes */
-function blindDepthMm({ pockets, boxMm }: MeshMeasures): number | undefined {
-  const depths = (pockets ?? [])
-    .filter(({ openings, neckMm }) => openings === 1 && neckMm > 0 && neckMm < BLIND_NECK_MM)
-    .map(({ volumeMm3, neckMm }) => Math.min(Math.max(...boxMm), volumeMm3 / ((Math.PI / 4) * neckMm * neckMm)));
+/** Narrow hollows that air cannot pass through: they dry last. */
+export const blindHoles = ({ pockets = [] }: Pick<MeshMeasures, 'pockets'>): readonly Pocket[] =>
+  pockets.filter(({ openings, blind = openings === 1, neckMm }) => blind && neckMm > 0 && neckMm < BLIND_NECK_MM);
+
+/** Depth of the deepest blind hole: behind its mouth on the whole, else as a straight one of its neck's width. @returns mm */
+function blindDepthMm(measures: MeshMeasures): number | undefined {
+  const depths = blindHoles(measures).map(({ volumeMm3, neckMm, depthMm }) =>
+    Math.min(Math.max(...measures.boxMm), depthMm ?? volumeMm3 / ((Math.PI / 4) * neckMm * neckMm)),
+  );
   return depths.length > 0 ? Math.max(...depths) : undefined;
 }
 
@@ -53,9 +57,10 @@ export type Pieces = { readonly part: PartFacts; readonly count: number };
 /**
  * Several parts on one plate as one: areas, volumes and contacts are means over all pieces, so that they add up again; the
  * highest, the thickest wall, the thinnest feature and the deepest hole rule.
- * @param pieces at least one
+ * @param given at least one; the same part twice is one kind
  */
-export function joinParts(pieces: readonly Pieces[]): Pieces {
+export function joinParts(given: readonly Pieces[]): Pieces {
+  const pieces = alikeTogether(given);
   if (pieces.length === 1) return pieces[0]!;
   const count = pieces.reduce((sum, one) => sum + one.count, 0);
   const all = pieces.map(({ part }) => part);
@@ -74,7 +79,7 @@ export function joinParts(pieces: readonly Pieces[]): Pieces {
   return {
     count,
     part: {
-      name: names.length === 2 ? names.join(' and ') : `${names[0]} and ${names.length - 1} others`,
+      name: names.length === 2 ? names.join(' and ') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`,
       areaMm2: mean(({ areaMm2 }) => areaMm2)!,
       heightMm: most(({ heightMm }) => heightMm)!,
       wallMm: most(({ wallMm }) => wallMm)!,
@@ -90,9 +95,30 @@ export function joinParts(pieces: readonly Pieces[]): Pieces {
         name: part.name,
         count: n,
         ...(part.meshSha256 ? { meshSha256: part.meshSha256 } : {}),
+        own: part,
       })),
     },
   };
+}
+
+/** The same part given twice is one kind with both counts; another part of the same name gets a number. */
+function alikeTogether(given: readonly Pieces[]): readonly Pieces[] {
+  const kinds: Pieces[] = [];
+  for (const { part, count } of given) {
+    const same = kinds.findIndex(
+      (kind) =>
+        kind.part.name === part.name && kind.part.meshSha256 === part.meshSha256 && kind.part.areaMm2 === part.areaMm2,
+    );
+    if (same >= 0) {
+      kinds[same] = { part, count: kinds[same]!.count + count };
+      continue;
+    }
+    const taken = (name: string) => kinds.some((kind) => kind.part.name === name);
+    let name = part.name;
+    for (let n = 2; taken(name); n++) name = `${part.name} (${n})`;
+    kinds.push({ part: name === part.name ? part : { ...part, name }, count });
+  }
+  return kinds;
 }
 
 /** A box that every piece goes into, each side sorted: what holds it holds them all. */

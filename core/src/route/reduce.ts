@@ -113,12 +113,13 @@ export function applyEvent(state: BatchState | undefined, event: BatchEvent): Ba
     case 'split':
       return {
         ...state,
+        part: event.part ?? state.part,
         count: state.count - event.count,
         clingingMg: event.clingingMg,
         plateAreaMm2: (state.plateAreaMm2 * (state.count - event.count)) / state.count,
       };
     case 'joined':
-      return { ...state, part: event.part, count: event.count, clingingMg: event.clingingMg, filmUm: event.filmUm };
+      return joined(state, event);
     case 'merged':
       return { ...state, mergedInto: event.into.name, clingingMg: ['0', '0', '0'] };
     case 'sealed':
@@ -133,6 +134,20 @@ export function applyEvent(state: BatchState | undefined, event: BatchEvent): Ba
 function edited(state: BatchState, set: Extract<BatchEvent, { type: 'edited' }>['set']): BatchState {
   const given = Object.entries(set).filter(([, value]) => value !== undefined);
   return { ...state, ...Object.fromEntries(given.map(([name, value]) => [name, value ?? undefined])) };
+}
+
+function joined(state: BatchState, event: Extract<BatchEvent, { type: 'joined' }>): BatchState {
+  const { part, count, clingingMg, filmUm, broken = 0, breakages = [] } = event;
+  const all = [...(state.breakages ?? []), ...breakages];
+  return {
+    ...state,
+    part,
+    count,
+    clingingMg,
+    filmUm,
+    broken: state.broken + broken,
+    ...(all.length > 0 ? { breakages: all } : {}),
+  };
 }
 
 function unflagged(state: BatchState, { answer, atMs, by }: Extract<BatchEvent, { type: 'unflagged' }>): BatchState {

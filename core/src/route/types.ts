@@ -123,7 +123,14 @@ export type PartFacts = {
   /** deepest blind hole */
   readonly pocketDepthMm?: number;
   /** when several parts share the plate: the sizes above are then means, or of the one that rules */
-  readonly pieces?: readonly { readonly name: string; readonly count: number; readonly meshSha256?: string }[];
+  readonly pieces?: readonly PieceKind[];
+};
+/** One kind of piece among several, with its own sizes. */
+export type PieceKind = {
+  readonly name: string;
+  readonly count: number;
+  readonly meshSha256?: string;
+  readonly own?: PartFacts;
 };
 
 export type BatchState = {
@@ -282,6 +289,8 @@ export type BatchEvent = Told &
     | {
         readonly type: 'split';
         readonly count: number;
+        /** what stays, where several kinds were in it */
+        readonly part?: PartFacts;
         readonly clingingMg: BatchState['clingingMg'];
         readonly into: { readonly id: string; readonly name: string };
       }
@@ -291,6 +300,9 @@ export type BatchEvent = Told &
         readonly count: number;
         readonly clingingMg: BatchState['clingingMg'];
         readonly filmUm: number;
+        /** of the pieces that came: how many are broken, and how that came */
+        readonly broken?: number;
+        readonly breakages?: readonly Breakage[];
         readonly from: { readonly id: string; readonly name: string };
       }
     | { readonly type: 'merged'; readonly into: { readonly id: string; readonly name: string } }

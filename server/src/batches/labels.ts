@@ -1,4 +1,4 @@
-import type { BatchState } from '@north-step/core/route';
+import { type BatchState, isMixed, lightS, piecesOf, piecesText } from '@north-step/core/route';
 import { pdfMake } from '../pdf/index.ts';
 
 /** A sheet of 3 × 8 labels of 70 × 37 mm on A4. */
@@ -56,21 +56,67 @@ export function labelsPdf(batch: BatchState, { copies, skip }: LabelSheet): Prom
 
 const zero = () => 0;
 
-function label(batch: BatchState, number: number, of: number) {
-  const day = new Date(batch.createdAtMs).toISOString().slice(0, 10);
-  const lines = [
-    batch.part.name,
+/** Text beside the code, pt. */
+const [TEXT_WIDTH_PT, TEXT_HEIGHT_PT] = [WIDTH_PT - QR_PT - 26, HEIGHT_PT - 34] as const;
+const SIZES_PT = [8, 7.5, 7, 6.5, 6, 5.5, 5] as const;
+/** Mean width of a letter and height of a line, as shares of the type size. */
+const [LETTER_SHARE, LINE_SHARE] = [0.56, 1.22] as const;
+
+/** The largest type in which all lines stand on the label. */
+export function sizeFor(lines: readonly string[]): number {
+  const heightPt = (sizePt: number) =>
+    lines.reduce((sum, text) => sum + Math.ceil((text.length * LETTER_SHARE * sizePt) / TEXT_WIDTH_PT), 0) *
+    sizePt *
+    LINE_SHARE;
+  return SIZES_PT.find((sizePt) => heightPt(sizePt) <= TEXT_HEIGHT_PT) ?? SIZES_PT.at(-1)!;
+}
+
+/** How far the pieces are, and what that asks of whoever takes them up. */
+function stateText(batch: BatchState): string {
+  const lit = lightS(batch) > 0;
+  if (batch.recordHash !== undefined) return lit ? 'cured, record sealed' : 'sealed without light: gloves';
+  return lit ? 'in curing: gloves until it is sealed' : 'uncured: gloves, eye cover, keep from light';
+}
+
+/** What one label says: its own piece, which of how many, the batch, resin, customer and state. */
+export function labelLines(batch: BatchState, number: number, of: number): readonly string[] {
+  const pieces = piecesOf(batch.part, batch.count).flatMap(({ part, count }) =>
+    Array.from({ length: count }, (_, i) => `${part.name} ${i + 1} of ${count}`),
+  );
+  // more labels than pieces: what is over names the whole batch
+  const own = pieces[number - 1] ?? `${piecesText(batch.part, batch.count)}, label ${number} of ${of}`;
+  return [
+    own,
+    ...(isMixed(batch) ? [`of ${piecesText(batch.part, batch.count)}`] : []),
     `${batch.card.name}, lot ${batch.lot}`,
-    [batch.customer, `hung ${day}`].filter(Boolean).join(' · '),
-    `${number} of ${of}${batch.recordHash ? '' : ' · uncured: gloves, keep from light'}`,
+    ...(batch.customer ? [batch.customer] : []),
+    stateText(batch),
   ];
+}
+
+function label(batch: BatchState, number: number, of: number) {
+  const lines = labelLines(batch, number, of);
+  const fontSize = sizeFor(lines);
   return {
-    margin: [12, 14, 8, 6],
+    margin: [10, 9, 6, 4],
     columns: [
-      { qr: `#${batch.name}`, fit: QR_PT, width: QR_PT + 6, eccLevel: 'M' },
+      {
+        width: QR_PT + 6,
+        stack: [
+          { qr: `#${batch.name}`, fit: QR_PT, eccLevel: 'M' },
+          {
+            text: `hung ${new Date(batch.createdAtMs).toISOString().slice(0, 10)}`,
+            fontSize: 6.5,
+            margin: [0, 2, 0, 0],
+          },
+        ],
+      },
       {
         width: '*',
-        stack: [{ text: batch.name, bold: true, fontSize: 15 }, ...lines.map((text) => ({ text, maxHeight: 20 }))],
+        stack: [
+          { text: batch.name, bold: true, fontSize: 14 },
+          ...lines.map((text, i) => ({ text, fontSize, bold: i === 0 })),
+        ],
       },
     ],
   };

@@ -95,10 +95,14 @@ type Body = Omit<LaterLooked, 'number' | 'hash' | 'atMs' | 'note' | 'photoSha256
 
 /** Every later look at a batch, oldest first. */
 export async function laterLooks(db: Queryable, batchId: string): Promise<LaterReply> {
-  const rows = await db.many<{ file: string }>(
-    sql`SELECT file FROM record WHERE batch_id = ${batchId} AND kind = 'later look' ORDER BY number`,
-  );
+  const [rows, made] = await Promise.all([
+    db.many<{ file: string }>(
+      sql`SELECT file FROM record WHERE batch_id = ${batchId} AND kind = 'later look' ORDER BY number`,
+    ),
+    db.maybeOne<{ number: bigint }>(sql`SELECT number FROM record WHERE batch_id = ${batchId} AND kind = 'made'`),
+  ]);
   return {
+    record: made ? Number(made.number) : null,
     looks: rows.map(({ file }) => {
       const { number, hash, body } = JSON.parse(file) as SealedRecord;
       const { seen, count, cameBack, note, photoSha256, takenBackAs, likely, by, at } = body as unknown as Body;

@@ -56,7 +56,7 @@ export function splitBatch(context: Context, batchId: string, command: SplitBatc
     refuseClosed(batch);
     const now = { atMs: context.nowMs(), by: command.by ?? 'workshop' };
     const into = { id: context.newId(), name: await freeName(tx, batch.name) };
-    const split = decideSplit(batch, command.count, into, now);
+    const split = decideSplit(batch, command, into, now);
     if (!split.ok) throw new Refused(split.refusal);
     await record(tx, batch, split.value.stays, command.commandId);
     const created: BatchEvent = { ...now, type: 'created', batch: split.value.goes };

@@ -1,5 +1,5 @@
 import type { BatchList, BatchQuery, BatchRow } from '@north-step/contract';
-import { currentStep, lightS, markWords, type Step, standingOf } from '@north-step/core/route';
+import { currentStep, lightS, markWords, type PartFacts, type Step, standingOf } from '@north-step/core/route';
 import type { Static } from 'typebox';
 import { type Queryable, type Sql, sql } from '../db/index.ts';
 
@@ -7,6 +7,7 @@ type Row = {
   id: string;
   name: string;
   part: string;
+  pieces: PartFacts['pieces'] | null;
   count: number;
   resin: string;
   lot: string;
@@ -47,7 +48,7 @@ export async function listBatches(db: Queryable, query: Static<typeof BatchQuery
         query.sort ?? 'newest',
         sql`
       SELECT id, name, created_at, due_at, sealed_at,
-             state->'part'->>'name' AS part, (state->>'count')::int AS count, state->'card'->>'name' AS resin,
+             state->'part'->>'name' AS part, state->'part'->'pieces' AS pieces, (state->>'count')::int AS count, state->'card'->>'name' AS resin,
              state->>'lot' AS lot, state->>'customer' AS customer, state->>'flag' AS flag, state->>'held' AS held, (state->>'flagStops')::boolean AS flag_stops,
              state->>'mergedInto' AS merged_into, state->>'priority' AS priority, state->'route'->>'name' AS route,
              jsonb_path_query_first(state, '$.steps[*] ? (@.state != "done")') AS step
@@ -80,6 +81,7 @@ function toRow(row: Row, nowMs: number): BatchRow {
     id: row.id,
     name: row.name,
     part: row.part,
+    pieces: row.pieces?.map(({ name, count }) => `${count} × ${name}`).join(', ') ?? `${row.count} × ${row.part}`,
     count: row.count,
     resin: row.resin,
     lot: row.lot,

@@ -1,2 +1,3 @@
+export { iso } from './body.ts';
 export { recordRoutes } from './routes.ts';
-export { chain, iso, seal } from './seal.ts';
+export { chain, seal } from './seal.ts';

@@ -6,7 +6,7 @@ import { lit, workedBy } from './bench.ts';
 import { Notices } from './Notices.tsx';
 import { useAppDispatch, useAppSelector } from './store.ts';
 import { useKeys } from './useKeys.ts';
-import { clockOfDay, useNow } from './useNow.ts';
+import { clockOfDay, dayAndClock, useNow } from './useNow.ts';
 
 const Help = lazy(async () => ({ default: (await import('./Help.tsx')).Help }));
 
@@ -38,27 +38,30 @@ export function Shell() {
         Skip to the page
       </a>
       <header className="flex min-h-[45px] flex-wrap items-center gap-x-1 border-b-[1.5px] border-ink px-[18px] print:hidden">
-        <span className="mr-6 text-lg font-bold whitespace-nowrap">▲ North Step</span>
-        <nav aria-label="Pages" className="flex flex-1 flex-wrap">
+        <span className="mr-6 max-md:mr-0 text-lg font-bold whitespace-nowrap">▲ North Step</span>
+        <nav
+          aria-label="Pages"
+          className="flex flex-1 max-xl:order-last max-xl:w-full max-xl:flex-none max-xl:overflow-x-auto"
+        >
           {PAGES.map(([to, name]) => (
             <NavLink
               key={to}
               to={to}
               end={to === '/'}
               className={({ isActive }) =>
-                `flex min-h-11 items-center border-b-4 px-3.5 ${isActive ? 'border-sea font-bold text-ink' : 'border-transparent text-ink-2'}`
+                `flex min-h-11 items-center border-b-4 px-3.5 max-md:px-2 ${isActive ? 'border-sea font-bold text-ink' : 'border-transparent text-ink-2'}`
               }
             >
               {name}
             </NavLink>
           ))}
         </nav>
-        <div className="flex items-center gap-3">
+        <div className="flex items-center gap-3 max-xl:ml-auto max-md:gap-1">
           <button type="button" className="min-h-11 px-2 text-ink-2" onClick={() => navigate('/batches?find=1')}>
-            Find <kbd className="font-mono">/</kbd>
+            Find <kbd className="font-mono max-md:hidden">/</kbd>
           </button>
           <button type="button" className="min-h-11 px-2 text-ink-2" onClick={() => setHelping(true)}>
-            Keys <kbd className="font-mono">?</kbd>
+            Keys <kbd className="font-mono max-md:hidden">?</kbd>
           </button>
           <button
             type="button"
@@ -70,7 +73,7 @@ export function Shell() {
           </button>
           <select
             aria-label="Who works here"
-            className="min-h-11 bg-ground"
+            className="min-h-11 max-w-44 bg-ground max-md:max-w-28"
             value={person}
             onChange={(event) => dispatch(workedBy(event.target.value))}
           >
@@ -83,6 +86,9 @@ export function Shell() {
           <time className="font-mono text-lg font-bold">{clockOfDay(nowMs)}</time>
         </div>
       </header>
+      <p className="hidden border-b border-line pb-1 text-sm print:block">
+        {data?.workshop} · printed {dayAndClock(nowMs)} by {person}
+      </p>
       <Notices />
       <main id="main" ref={main} tabIndex={-1} className="outline-none">
         <Outlet />

@@ -12,87 +12,107 @@ export const routes: RouteObject[] = [
     ErrorBoundary: PageFailed,
     HydrateFallback: () => <Loading what="the page" />,
     children: [
-      { index: true, Component: BenchPage },
       {
-        path: 'batches',
-        lazy: async () => ({ Component: (await import('../features/batches/index.ts')).BatchesPage }),
+        ErrorBoundary: PageFailed,
+        children: [
+          { index: true, Component: BenchPage },
+          {
+            path: 'batches',
+            lazy: async () => ({ Component: (await import('../features/batches/index.ts')).BatchesPage }),
+          },
+          {
+            path: 'batches/new',
+            lazy: async () => ({ Component: (await import('../features/newBatch/index.ts')).NewBatchPage }),
+          },
+          {
+            path: 'batches/:batchId',
+            lazy: async () => ({ Component: (await import('../features/batchSheet/index.ts')).BatchSheetPage }),
+          },
+          {
+            path: 'solvent',
+            lazy: async () => ({ Component: (await import('../features/solvent/index.ts')).SolventPage }),
+          },
+          {
+            path: 'solvent/read',
+            lazy: async () => ({ Component: (await import('../features/reading/index.ts')).ReadPage }),
+          },
+          {
+            path: 'solvent/card',
+            lazy: async () => ({ Component: (await import('../features/reading/index.ts')).CardPage }),
+          },
+          {
+            path: 'solvent/movements',
+            lazy: async () => ({ Component: (await import('../features/solvent/index.ts')).MovementsPage }),
+          },
+          {
+            path: 'solvent/policy',
+            lazy: async () => ({ Component: (await import('../features/policy/index.ts')).PolicyPage }),
+          },
+          {
+            path: 'solvent/baths/:vesselId',
+            lazy: async () => ({ Component: (await import('../features/solvent/index.ts')).BathPage }),
+          },
+          {
+            path: 'parts',
+            lazy: async () => ({ Component: (await import('../features/part/index.ts')).PartNotesPage }),
+          },
+          {
+            path: 'routes',
+            lazy: async () => ({ Component: (await import('../features/routes/index.ts')).RoutesPage }),
+          },
+          {
+            path: 'routes/:routeId',
+            lazy: async () => ({ Component: (await import('../features/routes/index.ts')).RoutePage }),
+          },
+          { path: 'cure', lazy: async () => ({ Component: (await import('../features/cure/index.ts')).CurePage }) },
+          {
+            path: 'cure/lamps/:stationId',
+            lazy: async () => ({ Component: (await import('../features/cure/index.ts')).LampPage }),
+          },
+          {
+            path: 'cure/coupons',
+            lazy: async () => ({ Component: (await import('../features/cure/index.ts')).CouponsPage }),
+          },
+          {
+            path: 'cure/tests',
+            lazy: async () => ({ Component: (await import('../features/cure/index.ts')).TestLogPage }),
+          },
+          {
+            path: 'cure/:batchId',
+            lazy: async () => ({ Component: (await import('../features/cure/index.ts')).CurePage }),
+          },
+          {
+            path: 'resins',
+            lazy: async () => ({ Component: (await import('../features/resins/index.ts')).ResinsPage }),
+          },
+          {
+            path: 'resins/:cardId',
+            lazy: async () => ({ Component: (await import('../features/resins/index.ts')).ResinPage }),
+          },
+          {
+            path: 'records',
+            lazy: async () => ({ Component: (await import('../features/records/index.ts')).RecordsPage }),
+          },
+          {
+            path: 'clock',
+            lazy: async () => ({ Component: (await import('../features/clock/index.ts')).BigClockPage }),
+          },
+          { path: 'shift', lazy: async () => ({ Component: (await import('../features/shift/index.ts')).ShiftPage }) },
+          { path: 'room', lazy: async () => ({ Component: (await import('../features/room/index.ts')).RoomPage }) },
+          { path: '*', lazy: async () => ({ Component: (await import('./NotFound.tsx')).NotFound }) },
+        ],
       },
-      {
-        path: 'batches/new',
-        lazy: async () => ({ Component: (await import('../features/newBatch/index.ts')).NewBatchPage }),
-      },
-      {
-        path: 'batches/:batchId',
-        lazy: async () => ({ Component: (await import('../features/batchSheet/index.ts')).BatchSheetPage }),
-      },
-      {
-        path: 'solvent',
-        lazy: async () => ({ Component: (await import('../features/solvent/index.ts')).SolventPage }),
-      },
-      {
-        path: 'solvent/read',
-        lazy: async () => ({ Component: (await import('../features/reading/index.ts')).ReadPage }),
-      },
-      {
-        path: 'solvent/card',
-        lazy: async () => ({ Component: (await import('../features/reading/index.ts')).CardPage }),
-      },
-      {
-        path: 'solvent/movements',
-        lazy: async () => ({ Component: (await import('../features/solvent/index.ts')).MovementsPage }),
-      },
-      {
-        path: 'solvent/policy',
-        lazy: async () => ({ Component: (await import('../features/policy/index.ts')).PolicyPage }),
-      },
-      {
-        path: 'solvent/baths/:vesselId',
-        lazy: async () => ({ Component: (await import('../features/solvent/index.ts')).BathPage }),
-      },
-      {
-        path: 'parts',
-        lazy: async () => ({ Component: (await import('../features/part/index.ts')).PartNotesPage }),
-      },
-      {
-        path: 'routes',
-        lazy: async () => ({ Component: (await import('../features/routes/index.ts')).RoutesPage }),
-      },
-      {
-        path: 'routes/:routeId',
-        lazy: async () => ({ Component: (await import('../features/routes/index.ts')).RoutePage }),
-      },
-      { path: 'cure', lazy: async () => ({ Component: (await import('../features/cure/index.ts')).CurePage }) },
-      {
-        path: 'cure/lamps/:stationId',
-        lazy: async () => ({ Component: (await import('../features/cure/index.ts')).LampPage }),
-      },
-      {
-        path: 'cure/coupons',
-        lazy: async () => ({ Component: (await import('../features/cure/index.ts')).CouponsPage }),
-      },
-      {
-        path: 'cure/tests',
-        lazy: async () => ({ Component: (await import('../features/cure/index.ts')).TestLogPage }),
-      },
-      {
-        path: 'cure/:batchId',
-        lazy: async () => ({ Component: (await import('../features/cure/index.ts')).CurePage }),
-      },
-      { path: 'resins', lazy: async () => ({ Component: (await import('../features/resins/index.ts')).ResinsPage }) },
-      {
-        path: 'resins/:cardId',
-        lazy: async () => ({ Component: (await import('../features/resins/index.ts')).ResinPage }),
-      },
-      {
-        path: 'records',
-        lazy: async () => ({ Component: (await import('../features/records/index.ts')).RecordsPage }),
-      },
-      { path: 'clock', lazy: async () => ({ Component: (await import('../features/clock/index.ts')).BigClockPage }) },
-      { path: 'shift', lazy: async () => ({ Component: (await import('../features/shift/index.ts')).ShiftPage }) },
-      { path: 'room', lazy: async () => ({ Component: (await import('../features/room/index.ts')).RoomPage }) },
-      { path: '*', lazy: async () => ({ Component: (await import('./NotFound.tsx')).NotFound }) },
     ],
   },
 ];
+
+/** Fetches every page while nothing else is to do, so that all of them open when the server is away. */
+export async function fetchPages(all: readonly RouteObject[] = routes): Promise<void> {
+  for (const { lazy, children } of all) {
+    // what cannot be fetched now says so when it is opened
+    if (typeof lazy === 'function') await lazy().catch(() => undefined);
+    if (children) await fetchPages(children);
+  }
+}
 
 export const router = createBrowserRouter(routes);

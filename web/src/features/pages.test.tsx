@@ -11,6 +11,7 @@ const row = (over: Partial<BatchRow>): BatchRow => ({
   id: 'a',
   name: 'Knot 1',
   part: 'cap',
+  pieces: '4 × cap',
   count: 4,
   resin: 'Grey',
   lot: 'A1',

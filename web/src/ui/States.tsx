@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import { Link } from 'react-router';
 
 /** While data is on its way. */
 export const Loading = ({ what }: { readonly what: string }) => (
@@ -21,3 +22,20 @@ export function Failed({ what, onRetry }: { readonly what: string; readonly onRe
 }
 
 export const Empty = ({ children }: { readonly children: ReactNode }) => <p className="p-6 text-ink-2">{children}</p>;
+
+/** Whether the server said that it does not know the id. */
+export const isUnknown = (error: unknown): boolean =>
+  typeof error === 'object' && error !== null && 'status' in error && error.status === 404;
+
+/** When an address names something that is not here. */
+export const NoSuch = ({ what, to }: { readonly what: string; readonly to: string }) => (
+  <div role="alert" className="p-6">
+    <h1 className="text-xl font-bold">There is no such {what}.</h1>
+    <p className="mt-2">
+      The address may be of another workshop, or was cut short.{' '}
+      <Link className="underline" to={to}>
+        See all that are here
+      </Link>
+    </p>
+  </div>
+);

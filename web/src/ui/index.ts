@@ -4,6 +4,7 @@ export * from './NumberField.tsx';
 export * from './Pages.tsx';
 export * from './PhotoPick.tsx';
 export * from './PhotoSource.tsx';
+export * from './SearchField.tsx';
 export * from './Sheet.tsx';
 export * from './States.tsx';
 export * from './Stepper.tsx';

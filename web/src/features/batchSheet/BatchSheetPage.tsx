@@ -1,11 +1,11 @@
-import type { BatchState } from '@north-step/core/route';
+import { type BatchState, piecesText } from '@north-step/core/route';
 import { clockText } from '@north-step/core/units';
 import { lazy, Suspense } from 'react';
 import { useParams } from 'react-router';
-import { useBatchQuery } from '../../app/api.ts';
+import { useBatchQuery, useLaterQuery } from '../../app/api.ts';
 import { dayAndClock } from '../../app/useNow.ts';
 import { ChainMark } from '../../glyphs/index.ts';
-import { Failed, Loading } from '../../ui/index.ts';
+import { Failed, isUnknown, Loading, NoSuch } from '../../ui/index.ts';
 import { NextBand, SlimBand, useBench } from '../next/index.ts';
 import { Breakages } from './Breakages.tsx';
 import { LaterLooks } from './LaterLooks.tsx';
@@ -19,9 +19,10 @@ const LightSeen = lazy(async () => ({ default: (await import('../cure/index.ts')
 /** One batch: its route, what was done and known, and why the next number is what it is. */
 export function BatchSheetPage() {
   const { batchId = '' } = useParams();
-  const { data, isError, refetch } = useBatchQuery(batchId);
+  const { data, isError, error, refetch } = useBatchQuery(batchId);
   const { bench, actions, plan, nowMs } = useBench();
   const batch = data?.batch;
+  if (isError && !batch && isUnknown(error)) return <NoSuch what="batch" to="/batches" />;
   if (isError && !batch) return <Failed what="that batch" onRetry={() => void refetch()} />;
   if (!batch) return <Loading what="the batch" />;
   const late = plan?.lateOf(batch);
@@ -39,7 +40,7 @@ export function BatchSheetPage() {
         <div className="flex flex-wrap items-baseline gap-x-4">
           <h2 className="text-2xl font-bold">{batch.name}</h2>
           <p className="text-ink-2">
-            {batch.count} × {batch.part.name} · {batch.card.name} card {batch.card.version}, lot {batch.lot}
+            {piecesText(batch.part, batch.count)} · {batch.card.name} card {batch.card.version}, lot {batch.lot}
             {batch.customer && ` · ${batch.customer}`}
             {batch.dueAtMs && `, due ${dayAndClock(batch.dueAtMs)}`}
             {late && <b className="text-brick"> {late}</b>}
@@ -92,6 +93,7 @@ export function BatchSheetPage() {
 }
 
 function SealedBand({ batch }: { readonly batch: BatchState }) {
+  const record = useLaterQuery(batch.id).data?.record ?? undefined;
   const last = batch.steps.at(-1);
   const tookS = last?.endedAtMs === undefined ? 0 : (last.endedAtMs - batch.createdAtMs) / 1000;
   return (
@@ -100,8 +102,15 @@ function SealedBand({ batch }: { readonly batch: BatchState }) {
         say={`${batch.name} is sealed.`}
         more={`Hung ${dayAndClock(batch.createdAtMs)}, done in ${clockText(tookS)}. Its record does not change.`}
       />
-      <p className="border-b border-line px-[18px] py-2">
+      <p className="flex flex-wrap items-center gap-x-4 border-b border-line px-[18px] py-1">
         <ChainMark hash={batch.recordHash!} />
+        {record !== undefined && <span>Record {record}</span>}
+        {record !== undefined &&
+          (['pdf', 'json', 'csv'] as const).map((kind) => (
+            <a key={kind} className="min-h-11 content-center underline" href={`/api/records/${record}/file.${kind}`}>
+              {kind.toUpperCase()}
+            </a>
+          ))}
       </p>
     </>
   );

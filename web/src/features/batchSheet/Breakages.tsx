@@ -9,7 +9,7 @@ export function Breakages({ batch }: { readonly batch: BatchState }) {
     <section aria-label="What broke" className="mt-4">
       <h3 className="text-lg font-bold">What broke</h3>
       <ul>
-        {breakages.map(({ count, glued, note, photoSha256, atMs, by }) => (
+        {breakages.map(({ count, glued, which, corrects, note, photoSha256, atMs, by }) => (
           <li key={`${atMs} ${by}`} className="flex items-start gap-3 border-b border-line py-2">
             {photoSha256 && (
               <a href={`/api/photos/${photoSha256}`} target="_blank" rel="noreferrer">
@@ -22,9 +22,12 @@ export function Breakages({ batch }: { readonly batch: BatchState }) {
             )}
             <span>
               <b>
-                {count} broken{glued > 0 && `, ${glued} of them glued`}
+                {corrects === undefined
+                  ? `${count}${which ? ` × ${which}` : ''} broken`
+                  : `${Math.abs(count)} ${count < 0 ? 'fewer' : 'more'} than was counted`}
+                {glued > 0 && `, ${glued} of them glued`}
               </b>{' '}
-              {note}
+              {corrects ?? note}
               <span className="block text-sm text-ink-2">
                 {by}, {dayAndClock(atMs)}
               </span>

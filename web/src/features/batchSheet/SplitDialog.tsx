@@ -1,7 +1,9 @@
 import type { BatchReply } from '@north-step/contract';
-import { type BatchState, decideMerge } from '@north-step/core/route';
+import { type BatchState, decideMerge, isMixed, piecesOf, piecesText } from '@north-step/core/route';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
+import { told } from '../../app/outbox.ts';
+import { useAppDispatch } from '../../app/store.ts';
 import { Sheet, Stepper } from '../../ui/index.ts';
 import type { Send } from './send.ts';
 
@@ -15,16 +17,21 @@ type SplitDialogProps = {
 
 /** Pieces taken out as a batch of their own, or another batch put in. */
 export function SplitDialog({ batch, open, send, onClose }: SplitDialogProps) {
-  const [count, setCount] = useState(1);
   const navigate = useNavigate();
-  const split = async () => {
-    const answer = await send('split', { count });
+  const dispatch = useAppDispatch();
+  const say = (text: string) => dispatch(told({ text, atMs: Date.now(), undoes: [] }));
+  const split = async (pieces: Taken) => {
+    const answer = await send('split', isMixed(batch) ? { pieces } : { count: pieces[0]!.count });
     if (!answer?.ok) return;
+    const { batch: goes } = answer.reply as BatchReply;
+    say(`${piecesText(goes.part, goes.count)} of ${batch.name} are ${goes.name} now; this page speaks of ${goes.name}`);
     onClose();
-    await navigate(`/batches/${(answer.reply as BatchReply).batch.id}`);
+    await navigate(`/batches/${goes.id}`);
   };
-  const merge = async (otherId: string) => {
-    if ((await send('merge', { otherId }))?.ok) onClose();
+  const merge = async (other: BatchState) => {
+    if (!(await send('merge', { otherId: other.id }))?.ok) return;
+    say(`${other.name} is part of ${batch.name} now; this page speaks of ${batch.name}`);
+    onClose();
   };
   const others = open
     .filter(({ id, card }) => id !== batch.id && card.id === batch.card.id)
@@ -35,19 +42,7 @@ export function SplitDialog({ batch, open, send, onClose }: SplitDialogProps) {
       {batch.count < 2 ? (
         <p className="text-ink-2">It is one piece.</p>
       ) : (
-        <div className="flex flex-wrap items-center gap-3">
-          <Stepper
-            label="Pieces that leave"
-            value={count}
-            min={1}
-            max={batch.count - 1}
-            unit={`of ${batch.count}`}
-            onChange={setCount}
-          />
-          <button type="button" className="btn btn-sea" onClick={() => void split()}>
-            Make them a batch of their own
-          </button>
-        </div>
+        <TakeOut batch={batch} onTake={(pieces) => void split(pieces)} />
       )}
       <h3 className="mt-5 font-bold">Put another in</h3>
       {others.length === 0 && <p className="text-ink-2">No other batch of {batch.card.name} is on the bench.</p>}
@@ -55,15 +50,48 @@ export function SplitDialog({ batch, open, send, onClose }: SplitDialogProps) {
         {others.map(({ other, may }) => (
           <li key={other.id} className="flex items-center gap-3 border-b border-line py-1.5">
             <span className="min-w-0 flex-1">
-              <b>{other.name}</b> {other.count} × {other.part.name}
+              <b>{other.name}</b> {piecesText(other.part, other.count)}
               {!may.ok && <span className="block text-sm text-ink-2">{may.refusal.message}</span>}
             </span>
-            <button type="button" className="btn" disabled={!may.ok} onClick={() => void merge(other.id)}>
+            <button type="button" className="btn" disabled={!may.ok} onClick={() => void merge(other)}>
               Put it in
             </button>
           </li>
         ))}
       </ul>
     </Sheet>
+  );
+}
+
+type Taken = readonly { readonly name: string; readonly count: number }[];
+
+/** How many of each kind leave. */
+function TakeOut({ batch, onTake }: { readonly batch: BatchState; readonly onTake: (pieces: Taken) => void }) {
+  const kinds = piecesOf(batch.part, batch.count);
+  const mixed = kinds.length > 1;
+  const [counts, setCounts] = useState<readonly number[]>(kinds.map(() => (mixed ? 0 : 1)));
+  const leaving = counts.reduce((sum, count) => sum + count, 0);
+  return (
+    <div className="grid gap-2">
+      {kinds.map(({ part, count }, i) => (
+        <Stepper
+          key={part.name}
+          label={mixed ? `${part.name} that leave` : 'Pieces that leave'}
+          value={counts[i] ?? 0}
+          min={mixed ? 0 : 1}
+          max={mixed ? count : count - 1}
+          unit={mixed ? `of ${count} × ${part.name}` : `of ${count}`}
+          onChange={(next) => setCounts(counts.map((now, at) => (at === i ? next : now)))}
+        />
+      ))}
+      <button
+        type="button"
+        className="btn btn-sea justify-self-start"
+        disabled={leaving < 1 || leaving >= batch.count}
+        onClick={() => onTake(kinds.map(({ part }, i) => ({ name: part.name, count: counts[i] ?? 0 })))}
+      >
+        Make them a batch of their own
+      </button>
+    </div>
   );
 }

@@ -1,35 +1,27 @@
-import { type BatchState, currentStep, deviationOf, type Step } from '@north-step/core/route';
+import { knownWords, plannedText } from '@north-step/core/record';
+import { addedS, type BatchState, currentStep, deviationOf, type Step } from '@north-step/core/route';
 import { clockText, plainNumber } from '@north-step/core/units';
-import { dayAndClock } from '../../app/useNow.ts';
+import { clockOfDay, dayAndClock } from '../../app/useNow.ts';
 import { HeadRow } from '../../ui/index.ts';
 
-const KNEW: Readonly<Record<string, (value: number | string) => string>> = {
-  loadPctW: (v) => `load ${v} %`,
-  strengthPctW: (v) => `strength ${v} %`,
-  roomC: (v) => `${v} °C`,
-  filmUm: (v) => `film ${v} µm`,
-  gramsLeft: (v) => `${v} g left on parts and plate`,
-  filmLeftUm: (v) => `film ${v} µm left`,
-  residueUm: (v) => `residue ${v} µm`,
-  plannedResidueUm: (v) => `planned residue ${v} µm`,
-  lightMWPerCm2: (v) => `${typeof v === 'number' ? plainNumber(v) : v} mW/cm²`,
-  litS: (v) => `${typeof v === 'number' ? clockText(v) : v} of light by its sensor`,
-  stirredS: (v) => `stirred ${typeof v === 'number' ? clockText(v) : v}`,
-  bathC: (v) => `bath ${v} °C`,
-  medium: (v) => `in ${v}`,
-};
 /** What was seen and known, in the order of the list above. */
 function knownText(batch: BatchState, step: Step): string {
-  const known = Object.entries(KNEW).map(([name, say]) =>
-    step.knew?.[name] === undefined ? '' : say(step.knew[name]),
-  );
   const deviation = deviationOf(batch, step);
   const { colour } = step;
-  const shift = colour ? `b* ${colour.deltaDb} (${colour.range90.join('–')}) over ${colour.against}` : '';
+  const shift = colour
+    ? `b* ${plainNumber(colour.deltaDb, 2)} (${colour.range90.map((end) => plainNumber(end, 2)).join('–')}) over ${colour.against}`
+    : '';
   const mishaps = (step.mishaps ?? []).map(
     ({ what, offS, note }) => `${what}${offS ? ` for ${clockText(offS)}` : ''}${note ? ` (${note})` : ''}`,
   );
-  return [...mishaps, step.outcome ?? '', step.note ?? '', shift, deviation ? `deviation: ${deviation}` : '', ...known]
+  return [
+    ...mishaps,
+    step.outcome ?? '',
+    step.note ?? '',
+    shift,
+    deviation ? `deviation: ${deviation}` : '',
+    ...knownWords(step.knew),
+  ]
     .filter(Boolean)
     .join('; ');
 }
@@ -42,12 +34,15 @@ export function WhatWasDone({ batch, nowMs }: { readonly batch: BatchState; read
     <section aria-label="What was done">
       <h3 className="text-lg font-bold">What was done</h3>
       <table className="table-plain w-full">
-        <HeadRow names={['step', 'planned', 'took', 'what it knew at that moment', 'who']} />
+        <HeadRow names={['step', 'at', 'planned', 'took', 'what it knew at that moment', 'who']} />
         <tbody>
           {shown.map((step) => (
             <tr key={step.id} className={step.id === current?.id ? 'bg-panel font-bold' : ''}>
               <td>{step.title}</td>
-              <td className="font-mono">{step.plannedS === undefined ? '' : clockText(step.plannedS)}</td>
+              <td className="font-mono whitespace-nowrap">
+                {step.startedAtMs !== undefined && clockOfDay(step.startedAtMs)}
+              </td>
+              <td className="font-mono whitespace-nowrap">{plannedText(step.plannedS, addedS(step))}</td>
               <td className="font-mono whitespace-nowrap">{tookText(step, nowMs)}</td>
               <td className="font-normal">
                 {knownText(batch, step)}

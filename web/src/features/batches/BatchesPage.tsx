@@ -5,7 +5,7 @@ import { useBatchesQuery, useRoutesQuery } from '../../app/api.ts';
 import { useKeys } from '../../app/useKeys.ts';
 import { dayAndClock } from '../../app/useNow.ts';
 import { Flag, TAG_STATES } from '../../glyphs/index.ts';
-import { Choice, Empty, Failed, HeadRow, Loading, Pages } from '../../ui/index.ts';
+import { Choice, Empty, Failed, HeadRow, Loading, Pages, SearchField } from '../../ui/index.ts';
 import { SlimBand, SlimButton, useBench } from '../next/index.ts';
 
 const PAGE_SIZE = 50;
@@ -41,14 +41,17 @@ export function BatchesPage() {
   useKeys({ n: () => navigate('/batches/new'), '/': () => finder.current?.focus() });
 
   const set = (next: Record<string, string>) => {
-    const merged = { ...(search && { q: search }), state, sort, route, ...next };
     setParams(
-      Object.fromEntries(
-        Object.entries(merged).filter(
-          ([key, value]) =>
-            value !== '' && !(key === 'state' && value === 'all') && !(key === 'sort' && value === 'newest'),
-        ),
-      ),
+      (now) => {
+        const kept = { q: now.get('q') ?? '', state, sort, route };
+        const merged: Record<string, string> = { ...kept, ...next };
+        return Object.fromEntries(
+          Object.entries(merged).filter(
+            ([key, value]) =>
+              value !== '' && !(key === 'state' && value === 'all') && !(key === 'sort' && value === 'newest'),
+          ),
+        );
+      },
       { replace: true },
     );
   };
@@ -64,15 +67,13 @@ export function BatchesPage() {
         keys={<SlimButton keyName="N" label="New batch" onPress={() => navigate('/batches/new')} />}
       />
       <div className="flex flex-wrap items-center gap-4 px-[18px] py-3">
-        <input
-          ref={finder}
-          className="field max-w-80"
-          type="search"
+        <SearchField
+          input={finder}
+          className="max-w-80"
           placeholder="Find a batch"
-          aria-label="Find a batch"
+          label="Find a batch"
           value={search}
-          maxLength={100}
-          onChange={(event) => set({ q: event.target.value })}
+          onSearch={(q) => set({ q })}
         />
         <Choice label="Which batches" value={state} options={STATES} onChange={(next) => set({ state: next })} />
         <label className="flex items-center gap-2">
@@ -145,9 +146,7 @@ function BatchTable({ rows, lateOf }: BatchTableProps) {
                 {row.name}
               </Link>
             </td>
-            <td>
-              {row.count} × {row.part}
-            </td>
+            <td>{row.pieces}</td>
             <td>
               {row.resin}, {row.lot}
               <span className="block text-[13px] text-ink-2">{row.route}</span>

@@ -46,7 +46,7 @@ export function StationColumn({
   const vessel = bench.vessels.find((candidate) => candidate.id === station.vesselId);
   const lamp = station.id === STATIONS.lamp ? bench.bench.lamp : bench.bench.lamps?.[station.id];
   return (
-    <div className="flex min-w-0 flex-1 flex-col gap-1 border-r border-line px-2.5 pt-2 pb-3">
+    <div className="flex min-w-[112px] flex-1 flex-col gap-1 border-r max-lg:min-w-[148px] border-line px-2.5 pt-2 pb-3">
       <h3 className="font-bold">
         <button type="button" className="min-h-6 text-left font-bold" onClick={() => setOpen(true)}>
           {station.name}

@@ -36,7 +36,7 @@ export function StationRow({ bench, actions, nowMs, plan, chosenId, onChoose }: 
   const at = (station: Station): readonly BatchState[] =>
     bench.open.filter((batch) => places.get(batch.id) === station.id);
   return (
-    <div className="flex gap-0 overflow-x-auto pt-3">
+    <div className="flex gap-0 pt-3 max-lg:flex-col max-lg:gap-3">
       {SIDES.map(({ side, title, more, rule }) => {
         const here = bench.stations.filter((station) => station.side === side);
         const stations = here.filter((station) => ALWAYS.has(station.id) || at(station).length > 0);
@@ -47,13 +47,13 @@ export function StationRow({ bench, actions, nowMs, plan, chosenId, onChoose }: 
             key={side}
             aria-label={title.toLowerCase()}
             style={{ flexGrow: columns, flexBasis: 0 }}
-            className="min-w-0"
+            className="min-w-0 max-lg:!basis-auto"
           >
             <h2 className="zone pb-1">
               {title}
               {more && <span className="font-bold tracking-wide normal-case"> · {more}</span>}
             </h2>
-            <div className={`flex min-h-[278px] border-t-[3px] ${rule}`}>
+            <div className={`flex min-h-[278px] overflow-x-auto border-t-[3px] max-lg:min-h-0 ${rule}`}>
               {stations.map((station) => (
                 <StationColumn
                   key={station.id}

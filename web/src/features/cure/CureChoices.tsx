@@ -1,5 +1,5 @@
 import type { LampView } from '@north-step/contract';
-import { type BatchState, dripSOf } from '@north-step/core/route';
+import { type BatchState, dripSOf, piecesText } from '@north-step/core/route';
 import { clockText, percentText, plainNumber } from '@north-step/core/units';
 import { Link } from 'react-router';
 import { clockOfDay, dayAndClock } from '../../app/useNow.ts';
@@ -41,7 +41,7 @@ export function CureChoices({
         </Link>
       </h2>
       <p className="text-sm text-ink-2">
-        {batch.count} × {part.name} · {batch.card.name}, lot {batch.lot}
+        {piecesText(part, batch.count)} · {batch.card.name}, lot {batch.lot}
       </p>
       <dl className="mt-2">
         {facts.map(([name, value]) => (

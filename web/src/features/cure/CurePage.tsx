@@ -8,7 +8,7 @@ import { useBatchQuery, useBenchQuery } from '../../app/api.ts';
 import { useAppSelector } from '../../app/store.ts';
 import { useNow } from '../../app/useNow.ts';
 import { WindowBar } from '../../glyphs/index.ts';
-import { Empty, Failed, Loading } from '../../ui/index.ts';
+import { Empty, Failed, isUnknown, Loading, NoSuch } from '../../ui/index.ts';
 import { SlimBand } from '../next/index.ts';
 import { ColourBefore } from './ColourBefore.tsx';
 import { CureBand } from './CureBand.tsx';
@@ -38,6 +38,7 @@ export function CurePage() {
   const batch = batchId ? chosen.data?.batch : nearest;
   if ((bench.isError && !bench.data) || (lamps.isError && !lamps.data))
     return <Failed what="the lamps" onRetry={() => void Promise.all([bench.refetch(), lamps.refetch()])} />;
+  if (batchId && chosen.isError && !chosen.data && isUnknown(chosen.error)) return <NoSuch what="batch" to="/cure" />;
   if (batchId && chosen.isError && !chosen.data)
     return <Failed what="that batch" onRetry={() => void chosen.refetch()} />;
   if (!bench.data || !lamps.data || (batchId && !batch)) return <Loading what="the lamps" />;

@@ -97,12 +97,15 @@ export function NewBatchPage() {
         say={conclusion()}
         more={more()}
         keys={
-          <SlimButton
-            keyName="Enter"
-            label={draft.saving ? 'Storing …' : 'Put on the drip rack'}
-            disabled={!draft.request || draft.saving || draft.plate.busy}
-            onPress={() => void hang()}
-          />
+          <>
+            {draft.begun && <SlimButton label="Start anew" onPress={draft.startAnew} />}
+            <SlimButton
+              keyName="Enter"
+              label={draft.saving ? 'Storing …' : 'Put on the drip rack'}
+              disabled={!draft.request || draft.saving || draft.plate.busy}
+              onPress={() => void hang()}
+            />
+          </>
         }
       />
       {draft.refusal && (

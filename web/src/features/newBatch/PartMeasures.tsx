@@ -1,4 +1,5 @@
 import { MESH_UNITS, type MeshMeasures, type MeshUnit } from '@north-step/core/mesh';
+import { blindHoles } from '@north-step/core/route';
 import { plainNumber } from '@north-step/core/units';
 import { Choice } from '../../ui/index.ts';
 import { wayUp, whereOn } from '../part/index.ts';
@@ -86,8 +87,7 @@ function notesOf(measures: MeshMeasures): readonly string[] {
     notes.push(
       `${plainNumber(measures.enclosedMm3! / 1000)} mL is enclosed with no opening that could be seen: resin in there stays.`,
     );
-  const blind = (measures.pockets ?? []).filter(({ openings, neckMm }) => openings === 1 && neckMm < 6);
-  for (const pocket of blind.slice(0, 2))
+  for (const pocket of blindHoles(measures).slice(0, 2))
     notes.push(
       `A blind hole ${plainNumber(pocket.neckMm)} mm wide ${whereOn(measures, pocket.atMm)}: squirt it, and it dries last.`,
     );

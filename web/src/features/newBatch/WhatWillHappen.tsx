@@ -1,8 +1,10 @@
 import {
   type BatchPlan,
   type BatchRequest,
+  demandsOf,
   type Finding,
   layRoute,
+  type PartFacts,
   type Step,
   type WhyTopic,
 } from '@north-step/core/route';
@@ -44,6 +46,11 @@ export function WhatWillHappen({ request, plan, warnings, findings }: Props) {
               {warning}
             </p>
           ))}
+          {demandsOf(request.part).length > 0 && (
+            <p className="my-2 border-l-4 border-sea-2 pl-3">
+              Made for the most demanding: {demandsText(request.part)}.
+            </p>
+          )}
           <ol>
             {linesOf(request, plan).map((line) => (
               <li key={line.id} className="grid grid-cols-[82px_1fr] gap-2 border-b border-line py-[5px]">
@@ -64,6 +71,11 @@ export function WhatWillHappen({ request, plan, warnings, findings }: Props) {
     </section>
   );
 }
+
+const demandsText = (part: PartFacts): string =>
+  demandsOf(part)
+    .map(({ what, name, mm }) => `${what} of ${name}, ${plainNumber(mm)} mm`)
+    .join('; ');
 
 const WASH_TOPICS: readonly WhyTopic[] = ['wash1', 'wash2', 'wash3'];
 const SHORT: Readonly<Partial<Record<Step['kind'], string>>> = {

@@ -14,7 +14,8 @@ import {
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useAppSelector } from '../../app/store.ts';
 import { useDo } from '../next/index.ts';
-import { type PlateItem, usePlate } from './usePlate.ts';
+import { forgetDraft, keepFiles, keepWords, keptFiles, keptWords } from './draftStore.ts';
+import { type Plate, type PlateItem, usePlate } from './usePlate.ts';
 
 export type Choices = {
   readonly cardId?: string;
@@ -38,22 +39,18 @@ export type Known = {
   readonly routes: readonly RouteRow[];
 };
 
+const NOTHING_CHOSEN: Choices = { count: 4, dripMin: 6, customer: '', due: '', priority: 'usual', tolerance: '' };
 const bare = (fileName: string): string => fileName.replace(/\.(stl|obj|3mf)$/i, '').slice(0, 120) || 'part';
 
 /** The state of a new batch: the parts, what is on the plate, the route, and the request the models plan from. */
 export function useNewBatch({ bench, resins, routes }: Known) {
-  const plate = usePlate();
   const acts = useDo();
   const person = useAppSelector((state) => state.here.person);
-  const [choices, setChoices] = useState<Choices>({
-    count: 4,
-    dripMin: 6,
-    customer: '',
-    due: '',
-    priority: 'usual',
-    tolerance: '',
-  });
-  const [sizes, setSizes] = useState<Sizes>();
+  const [kept] = useState(keptWords);
+  const [choices, setChoices] = useState<Choices>(kept?.choices ?? NOTHING_CHOSEN);
+  const plate = usePlate(useCallback((count: number) => setChoices((now) => ({ ...now, count })), []));
+  const [sizes, setSizes] = useState<Sizes | undefined>(kept?.sizes);
+  useKeptDraft(plate, choices, sizes);
   const [refusal, setRefusal] = useState<ErrorReply['error']>();
   const [saving, setSaving] = useState(false);
 
@@ -124,7 +121,10 @@ export function useNewBatch({ bench, resins, routes }: Known) {
         ...inputs[0],
         ...(inputs.length > 1 ? { more: inputs.slice(1) } : {}),
       });
-      if (answer?.ok) return (answer.reply as BatchReply).batch;
+      if (answer?.ok) {
+        await forgetDraft();
+        return (answer.reply as BatchReply).batch;
+      }
       if (answer) setRefusal(answer.error);
     } catch (error) {
       setRefusal({
@@ -154,7 +154,34 @@ export function useNewBatch({ bench, resins, routes }: Known) {
     hang,
     refusal,
     saving,
+    /** whether anything is described that could be thrown away */
+    begun: plate.items.length > 0 || sizes !== undefined || choices.customer !== '' || choices.due !== '',
+    startAnew: () => {
+      plate.clear();
+      setSizes(undefined);
+      setChoices(NOTHING_CHOSEN);
+      setRefusal(undefined);
+    },
   };
+}
+
+/** Keeps what is described through reloads, Back and a look at another page; the files come back as they were dropped. */
+function useKeptDraft(plate: Plate, choices: Choices, sizes: Sizes | undefined): void {
+  const [read, setRead] = useState(false);
+  const { restore } = plate;
+  useEffect(() => {
+    void keptFiles().then((files) => {
+      restore(files);
+      setRead(true);
+    });
+  }, [restore]);
+  useEffect(() => keepWords({ choices, sizes }), [choices, sizes]);
+  const onPlate = plate.items.filter(({ state }) => state.stage !== 'refused');
+  const key = JSON.stringify(onPlate.map(({ id, unit, supports, count }) => [id, unit, supports, count]));
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the key holds all that is kept
+  useEffect(() => {
+    if (read) void keepFiles(onPlate.map(({ file, unit, supports, count }) => ({ file, unit, supports, count })));
+  }, [read, key]);
 }
 
 const numberOf = (text: string): number | undefined => {

@@ -1,6 +1,7 @@
-import type { MeshUnit } from '@north-step/core/mesh';
+import type { MeshUnit, PlatePart } from '@north-step/core/mesh';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { type MeasuredFile, type Measuring, measureFile } from '../part/index.ts';
+import type { KeptFile } from './draftStore.ts';
 
 export type PlateItem = {
   readonly id: string;
@@ -23,8 +24,11 @@ const LARGEST_BYTES = 120 * 1024 * 1024;
 const MOST_FILES = 20;
 let ids = 0;
 
-/** The files on the plate, measured one after another in a worker, with progress; taking one off ends its worker. */
-export function usePlate() {
+/**
+ * The files on the plate, measured one after another in a worker, with progress; taking one off ends its worker.
+ * @param onCount called when a file itself says how many of its one part there are
+ */
+export function usePlate(onCount: (count: number) => void) {
   const [items, setItems] = useState<readonly PlateItem[]>([]);
   const [chosenId, setChosenId] = useState<string>();
   const running = useRef<{ readonly id: string; readonly measuring: Measuring } | undefined>(undefined);
@@ -32,6 +36,23 @@ export function usePlate() {
     (id: string, over: Partial<PlateItem>) =>
       setItems((now) => now.map((item) => (item.id === id ? { ...item, ...over } : item))),
     [],
+  );
+  /** A file of several parts is replaced by a file of each, with its own count. */
+  const unpack = useCallback(
+    (id: string, parts: readonly PlatePart[]) => {
+      const own = parts.map(
+        ({ name, count, stl }): PlateItem => ({
+          id: `p${++ids}`,
+          file: new File([stl as BlobPart], `${name}.stl`),
+          count,
+          state: { stage: 'waiting' },
+        }),
+      );
+      setItems((now) => now.flatMap((item) => (item.id === id ? own : [item])));
+      setChosenId(own[0]?.id);
+      if (own.length === 1) onCount(own[0]!.count);
+    },
+    [onCount],
   );
   const stop = useCallback(() => {
     running.current?.measuring.stop();
@@ -54,11 +75,12 @@ export function usePlate() {
     void measuring.result.then((result) => {
       if (!mine()) return;
       running.current = undefined;
+      if (result.ok && 'parts' in result) return unpack(next.id, result.parts);
       edit(next.id, {
         state: result.ok ? { stage: 'measured', ...result.file } : { stage: 'refused', ...result.refusal },
       });
     });
-  }, [next, busy, edit]);
+  }, [next, busy, edit, unpack]);
 
   const take = (files: readonly File[]) => {
     // what could not be read makes room for what is dropped next
@@ -82,6 +104,18 @@ export function usePlate() {
     setItems([...kept, ...added]);
     setChosenId((now) => (kept.some(({ id }) => id === now) ? now : added[0]?.id));
   };
+  const restore = useCallback((files: readonly KeptFile[]) => {
+    if (files.length === 0) return;
+    const added = files.map((kept): PlateItem => ({ ...kept, id: `p${++ids}`, state: { stage: 'waiting' } }));
+    // what was dropped meanwhile stays
+    setItems((now) => (now.length > 0 ? now : added));
+    setChosenId((now) => now ?? added[0]?.id);
+  }, []);
+  const clear = () => {
+    stop();
+    setItems([]);
+    setChosenId(undefined);
+  };
   const remove = (id: string) => {
     if (running.current?.id === id) stop();
     setItems((now) => now.filter((item) => item.id !== id));
@@ -94,6 +128,8 @@ export function usePlate() {
     chosen: items.find(({ id }) => id === chosenId) ?? items[0],
     busy: busy || next !== undefined,
     take,
+    restore,
+    clear,
     remove,
     choose: setChosenId,
     setCount: (id: string, count: number) => edit(id, { count }),

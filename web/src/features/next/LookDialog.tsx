@@ -106,9 +106,11 @@ export function LookDialog({ batch, step, seen, onClose, onLook }: LookDialogPro
           />
         </div>
       )}
-      <button type="button" className="btn btn-sea mt-5" onClick={() => void save()}>
-        Record the look
-      </button>
+      <div className="sticky -bottom-6 -mx-6 mt-4 border-t border-line bg-panel px-6 py-3">
+        <button type="button" className="btn btn-sea" onClick={() => void save()}>
+          Record the look
+        </button>
+      </div>
     </Sheet>
   );
 }

@@ -1,4 +1,5 @@
 import type { Vec3 } from '@north-step/core/mesh';
+import { blindHoles } from '@north-step/core/route';
 import { plainNumber } from '@north-step/core/units';
 import { useEffect, useRef, useState } from 'react';
 import { useTurning } from '../../ui/index.ts';
@@ -92,8 +93,6 @@ export function PartView({ part, name, theme, marks = marksOf(part), hint, onPic
 /** The thinnest spots and the blind holes, with their size. */
 function marksOf({ measures }: MeasuredFile): readonly Mark[] {
   const thin = (measures.wall?.thinSpots ?? []).map(({ atMm, wallMm }) => ({ text: plainNumber(wallMm), at: atMm }));
-  const holes = (measures.pockets ?? [])
-    .filter(({ openings, neckMm }) => openings === 1 && neckMm < 6)
-    .map(({ atMm, neckMm }) => ({ text: `⌀${plainNumber(neckMm)}`, at: atMm }));
+  const holes = blindHoles(measures).map(({ atMm, neckMm }) => ({ text: `⌀${plainNumber(neckMm)}`, at: atMm }));
   return [...holes, ...thin].slice(0, MOST_MARKS);
 }

@@ -1,4 +1,4 @@
-import type { MeshMeasures, MeshUnit } from '@north-step/core/mesh';
+import type { MeshMeasures, MeshUnit, PlatePart } from '@north-step/core/mesh';
 import type { Refusal } from '@north-step/core/result';
 import { proxy, type Remote, wrap } from 'comlink';
 import type { Measurer } from '../../workers/measure.worker.ts';
@@ -13,10 +13,17 @@ export type MeasuredFile = {
   /** outsides of pockets and cavities, nine numbers a triangle */
   readonly pocketSkin?: Float32Array;
 };
-export type MeasureChoices = { readonly unit?: MeshUnit; readonly supportShells?: readonly number[] };
+export type MeasureChoices = {
+  readonly unit?: MeshUnit;
+  readonly supportShells?: readonly number[];
+  /** a file of several parts is measured as one */
+  readonly whole?: boolean;
+};
 export type Measuring = {
   readonly result: Promise<
-    { readonly ok: true; readonly file: MeasuredFile } | { readonly ok: false; readonly refusal: Refusal }
+    | { readonly ok: true; readonly file: MeasuredFile }
+    | { readonly ok: true; readonly parts: readonly PlatePart[] }
+    | { readonly ok: false; readonly refusal: Refusal }
   >;
   /** ends the worker; the result never comes */
   readonly stop: () => void;
@@ -35,7 +42,7 @@ export function measureFile(
       const remote: Remote<Measurer> = wrap<Measurer>(worker);
       const bytes = new Uint8Array(await file.arrayBuffer());
       const result = await remote.measure(bytes, choices, proxy(onShare));
-      if (!result.ok) return result;
+      if (!result.ok || 'parts' in result) return result;
       const { ok: _, ...measured } = result;
       return { ok: true as const, file: measured };
     } catch {

@@ -12,10 +12,10 @@ export function useStoredPart(meshSha256: string | null | undefined): MeasuredFi
     void fetch(`/api/meshes/${meshSha256}`)
       .then(async (response) => {
         if (!response.ok || gone) return;
-        const measuring = measureFile(await response.blob(), {});
+        const measuring = measureFile(await response.blob(), { whole: true });
         stop = measuring.stop;
         const result = await measuring.result;
-        if (!gone && result.ok) setPart(result.file);
+        if (!gone && result.ok && 'file' in result) setPart(result.file);
       })
       .catch(() => {});
     return () => {

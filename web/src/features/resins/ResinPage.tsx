@@ -4,7 +4,7 @@ import { useId, useState } from 'react';
 import { useParams } from 'react-router';
 import { useCardQuery, useResinsQuery } from '../../app/api.ts';
 import { dayAndClock } from '../../app/useNow.ts';
-import { Failed, HeadRow, Loading } from '../../ui/index.ts';
+import { Failed, HeadRow, isUnknown, Loading, NoSuch } from '../../ui/index.ts';
 import { SlimBand, SlimButton } from '../next/index.ts';
 import { CardEditor } from './CardEditor.tsx';
 import { LampWindows } from './LampWindows.tsx';
@@ -12,9 +12,10 @@ import { LampWindows } from './LampWindows.tsx';
 /** One resin: its card, what differs from another, its versions, and the batches that stand behind each. */
 export function ResinPage() {
   const { cardId = '' } = useParams();
-  const { data, isError, refetch } = useCardQuery(cardId);
+  const { data, isError, error, refetch } = useCardQuery(cardId);
   const resins = useResinsQuery();
   const [editing, setEditing] = useState(false);
+  if (isError && !data && isUnknown(error)) return <NoSuch what="resin card" to="/resins" />;
   if (isError && !data) return <Failed what="that resin card" onRetry={() => void refetch()} />;
   if (!data || !resins.data) return <Loading what="the resin card" />;
   const newest = data.versions[0]!;

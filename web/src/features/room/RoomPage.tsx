@@ -2,8 +2,9 @@ import type { RoomInput, RoomReply } from '@north-step/contract';
 import { AIRS } from '@north-step/core/dry';
 import { useState } from 'react';
 import { useBenchQuery, useRoomQuery } from '../../app/api.ts';
+import { useAskBeforeLeaving } from '../../app/useAskBeforeLeaving.ts';
 import { dayAndClock } from '../../app/useNow.ts';
-import { Choice, Failed, Loading, NumberField } from '../../ui/index.ts';
+import { Choice, Failed, Loading, NumberField, Sheet } from '../../ui/index.ts';
 import { DeviceList } from '../devices/index.ts';
 import { SlimBand, SlimButton, useDo } from '../next/index.ts';
 import { Sizes } from './Sizes.tsx';
@@ -26,6 +27,7 @@ function RoomForm({ known }: { readonly known: RoomReply }) {
   const acts = useDo();
   const [draft, setDraft] = useState<RoomInput>(known.room);
   const changed = JSON.stringify(draft) !== JSON.stringify(known.room);
+  const leaving = useAskBeforeLeaving(changed);
   const set = (over: Partial<RoomInput>) => setDraft({ ...draft, ...over });
   return (
     <>
@@ -49,6 +51,19 @@ function RoomForm({ known }: { readonly known: RoomReply }) {
           )
         }
       />
+      {leaving && (
+        <Sheet open locked onOpenChange={leaving.stay} title="What you changed here is not kept yet">
+          <p>Leave the room’s page and lose it, or stay and press Keep.</p>
+          <p className="mt-4 flex gap-3">
+            <button type="button" className="btn btn-sea" onClick={leaving.stay}>
+              Stay
+            </button>
+            <button type="button" className="btn" onClick={leaving.leave}>
+              Leave and lose it
+            </button>
+          </p>
+        </Sheet>
+      )}
       <DeviceList />
       <div className="grid grid-cols-[360px_minmax(0,1fr)] border-t border-line max-lg:grid-cols-1">
         <section aria-label="The room" className="border-r border-line px-[18px] py-3">

@@ -2,7 +2,7 @@ import type { Movement, MovementQuery, Vessel } from '@north-step/contract';
 import { useSearchParams } from 'react-router';
 import { useMovementsQuery, useSolventQuery } from '../../app/api.ts';
 import { dayAndClock } from '../../app/useNow.ts';
-import { Empty, Failed, HeadRow, Loading, Pages } from '../../ui/index.ts';
+import { Empty, Failed, HeadRow, Loading, Pages, SearchField } from '../../ui/index.ts';
 import { SlimBand, useDo } from '../next/index.ts';
 import { MovementText, UndoButton } from './Movements.tsx';
 
@@ -17,11 +17,16 @@ export function MovementsPage() {
   const query = queryOf(params);
   const { data, isError, refetch } = useMovementsQuery({ ...query, limit: PAGE_SIZE, offset });
   const set = (name: string, value: string) => {
-    const next = new URLSearchParams(params);
-    if (value === '') next.delete(name);
-    else next.set(name, value);
-    if (name !== 'page') next.delete('page');
-    setParams(next, { replace: true });
+    setParams(
+      (now) => {
+        const next = new URLSearchParams(now);
+        if (value === '') next.delete(name);
+        else next.set(name, value);
+        if (name !== 'page') next.delete('page');
+        return next;
+      },
+      { replace: true },
+    );
   };
   const csv = `/api/solvent/movements.csv?${new URLSearchParams(Object.entries(query).map(([key, value]) => [key, String(value)]))}`;
   const page = Number(params.get('page') ?? 0) || 0;
@@ -60,16 +65,12 @@ export function MovementsPage() {
             ))}
           </select>
         </label>
-        <label className="w-56">
-          <span className="label">Words</span>
-          <input
-            className="field"
-            type="search"
-            maxLength={100}
-            value={params.get('q') ?? ''}
-            onChange={(event) => set('q', event.target.value)}
-          />
-        </label>
+        <div className="w-56">
+          <span className="label" aria-hidden>
+            Words
+          </span>
+          <SearchField label="Words" value={params.get('q') ?? ''} onSearch={(words) => set('q', words)} />
+        </div>
         {(['from', 'to'] as const).map((edge) => (
           <label key={edge} className="w-44">
             <span className="label">{edge === 'from' ? 'From day' : 'To day'}</span>

@@ -1,0 +1,93 @@
+import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
+import { joinParts, type Pieces } from './part.ts';
+import type { BatchState, PartFacts } from './types.ts';
+
+/** So many of one kind, by the name of its part. */
+export type KindCount = { readonly name: string; readonly count: number };
+
+/** The kinds of pieces of a batch, each with its own sizes; those of before kinds were kept apart have the sizes of all. */
+export const piecesOf = (part: PartFacts, count: number): readonly Pieces[] =>
+  part.pieces?.map(({ name, count: n, meshSha256, own }) => ({
+    part: own ?? { ...part, name, meshSha256, pieces: undefined },
+    count: n,
+  })) ?? [{ part, count }];
+
+/** Whether several kinds of pieces are in it, so that one must be named. */
+export const isMixed = ({ part }: Pick<BatchState, 'part'>): boolean => (part.pieces?.length ?? 0) > 1;
+
+/** `4 × fin, 1 × lid`: every kind with its own count. */
+export const piecesText = (part: PartFacts, count: number): string =>
+  piecesOf(part, count)
+    .map((kind) => `${kind.count} × ${kind.part.name}`)
+    .join(', ');
+
+/** Whole pieces of each kind: those that broke are off, where it was said of which kind. */
+export function wholeOf({ part, count, broken, breakages = [] }: BatchState): readonly KindCount[] {
+  const kinds = piecesOf(part, count);
+  if (kinds.length === 1) return [{ name: kinds[0]!.part.name, count: count - broken }];
+  return kinds.map((kind) => {
+    const gone = breakages.filter(({ which }) => which === kind.part.name).reduce((sum, one) => sum + one.count, 0);
+    return { name: kind.part.name, count: Math.max(0, kind.count - gone) };
+  });
+}
+
+/** What a plan of several kinds is made for, and which of them asks for it. */
+const DEMANDS = [
+  { size: 'wallMm', what: 'wall' },
+  { size: 'heightMm', what: 'height' },
+  { size: 'pocketDepthMm', what: 'blind hole' },
+] as const;
+export type Demand = { readonly what: (typeof DEMANDS)[number]['what']; readonly name: string; readonly mm: number };
+
+/** The kind with the thickest wall, the greatest height and the deepest blind hole: the whole plate is planned for it. */
+export function demandsOf(part: PartFacts): readonly Demand[] {
+  const kinds = (part.pieces ?? []).flatMap(({ own }) => (own ? [own] : []));
+  if (kinds.length < 2) return [];
+  return DEMANDS.flatMap(({ size, what }) => {
+    const most = kinds.reduce((a, b) => ((b[size] ?? 0) > (a[size] ?? 0) ? b : a));
+    const mm = most[size];
+    const alike = kinds.every((kind) => kind[size] === mm);
+    return mm === undefined || alike ? [] : [{ what, name: most.name, mm }];
+  });
+}
+
+/**
+ * Some pieces out of a batch, and the rest.
+ * @param kinds how many of each kind; for one kind of pieces the number alone will do
+ */
+export function takeOut(
+  batch: BatchState,
+  count: number,
+  kinds: readonly KindCount[] | undefined,
+): Result<{ readonly goes: Pieces; readonly stays: Pieces }, Refusal> {
+  const all = piecesOf(batch.part, batch.count);
+  if (all.length > 1 && !kinds)
+    return refuse({
+      code: 'WHICH_PIECES',
+      message: `${batch.name} holds ${piecesText(batch.part, batch.count)}: say which of them leave.`,
+      field: 'pieces',
+    });
+  const wanted = kinds ?? [{ name: all[0]!.part.name, count }];
+  const odd = wanted.find(({ name, count: n }) => {
+    const kind = all.find(({ part }) => part.name === name);
+    return !kind || !Number.isInteger(n) || n < 0 || n > kind.count;
+  });
+  if (odd)
+    return refuse({
+      code: 'SPLIT_COUNT',
+      message: `${batch.name} holds ${piecesText(batch.part, batch.count)}: ${odd.count} × ${odd.name} cannot be taken out.`,
+      field: 'pieces',
+    });
+  const off = (name: string) => wanted.find((one) => one.name === name)?.count ?? 0;
+  const some = (left: (kind: Pieces) => number): Pieces[] =>
+    all.map((kind) => ({ part: kind.part, count: left(kind) })).filter((kind) => kind.count > 0);
+  const goes = some(({ part }) => off(part.name));
+  const stays = some(({ part, count: n }) => n - off(part.name));
+  if (goes.length === 0 || stays.length === 0)
+    return refuse({
+      code: 'SPLIT_COUNT',
+      message: `${batch.name} has ${batch.count} pieces: from 1 to ${batch.count - 1} can be taken out, ${goes.length === 0 ? 0 : batch.count} cannot.`,
+      field: 'count',
+    });
+  return ok({ goes: joinParts(goes), stays: joinParts(stays) });
+}
