@@ -4,15 +4,22 @@ import net from 'node:net';
 import os from 'node:os';
 import path from 'node:path';
 import AxeBuilder from '@axe-core/playwright';
+import type { BatchReply, BenchReply } from '@north-step/contract';
 import { type Soup, toBinaryStl } from '@north-step/core/mesh';
-import { test as base, type Page } from '@playwright/test';
+import { currentStep, remainingS } from '@north-step/core/route';
+import { test as base, expect, type Page } from '@playwright/test';
 import makeTemplate, { templateFolder } from '../server/src/testing/template.ts';
+
+/** Longer than what counts as a double press. */
+const A_MOMENT_S = 2;
 
 /** A real server process on a copy of the test workshop, that can be killed and started again. */
 export class ServerProcess {
   readonly folder: string;
   readonly port: number;
   private child?: ChildProcess;
+  /** how far its clock is ahead of the machine's */
+  aheadMs = 0;
   log = '';
 
   constructor(folder: string, port: number) {
@@ -32,17 +39,18 @@ export class ServerProcess {
 
   /** @returns once it answers. @throws Error with its log when it ends instead */
   async start(): Promise<void> {
-    const child = spawn('node', [
-      'dist/server/server.js',
-      '--port',
-      String(this.port),
-      '--data',
-      this.folder,
-      '--web',
-      path.resolve('dist/web'),
-      '--log',
-      'warn',
-    ]);
+    const options = {
+      port: String(this.port),
+      data: this.folder,
+      web: path.resolve('dist/web'),
+      log: 'warn',
+      'test-clock': String(this.aheadMs),
+    };
+    const child = spawn(
+      'node',
+      ['dist/server/server.js', ...Object.entries(options).flatMap(([name, value]) => [`--${name}`, value])],
+      { stdio: ['ignore', 'pipe', 'pipe', 'ipc'] },
+    );
     this.child = child;
     await new Promise<void>((resolve, reject) => {
       const hear = (data: Buffer) => {
@@ -50,10 +58,29 @@ export class ServerProcess {
         if (this.log.includes('North Step is at')) resolve();
       };
       this.log = '';
-      child.stdout.on('data', hear);
-      child.stderr.on('data', hear);
+      child.stdout!.on('data', hear);
+      child.stderr!.on('data', hear);
       child.once('exit', () => reject(new Error(this.log)));
     });
+  }
+  /** Lets so many seconds pass on the server's clock; pages read the bench anew. */
+  async forward(seconds: number): Promise<void> {
+    this.aheadMs += seconds * 1000;
+    const { child } = this;
+    const moved = new Promise((resolve) => child!.once('message', resolve));
+    child!.send({ aheadMs: this.aheadMs });
+    await moved;
+  }
+  /** Lets the step of a batch that runs come to its end; one without a timer runs a little. @returns whether it has a timer */
+  async runOut(id: string): Promise<boolean> {
+    const [{ batch }, { nowMs }] = await Promise.all([
+      this.get<BatchReply>(`/api/batches/${id}`),
+      this.get<BenchReply>('/api/bench'),
+    ]);
+    const step = currentStep(batch);
+    const timed = step?.mode === 'timed' && step.state === 'running';
+    await this.forward(Math.max(A_MOMENT_S, timed ? Math.ceil(remainingS(step, nowMs)) + 1 : 0));
+    return timed;
   }
   /** most memory it ever held, MB. @source proc(5), VmHWM */
   peakMb(): number {
@@ -147,5 +174,7 @@ const RULES = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
 export const axe = (page: Page, theme: 'day' | 'amber'): AxeBuilder =>
   theme === 'day' ? new AxeBuilder({ page }).withTags(RULES) : new AxeBuilder({ page }).withRules(['color-contrast']);
 
-/** Longer than what counts as a double press. */
-export const afterDoublePress = (page: Page) => page.waitForTimeout(1700);
+/** Lets the step of a batch that runs come to its end, and waits until the page has seen it. */
+export async function runOut(page: Page, server: ServerProcess, id: string): Promise<void> {
+  if (await server.runOut(id)) await expect(page.getByRole('timer')).toHaveText(/^(−|0:00)/);
+}

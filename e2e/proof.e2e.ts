@@ -3,7 +3,7 @@ import { currentStep } from '@north-step/core/route';
 import { testLamp } from '@north-step/core/testing';
 import type { Locator } from '@playwright/test';
 import { PART_PHOTO, type RunningDevice, runCamera } from '../devices/src/index.ts';
-import { afterDoublePress, expect, test } from './bench.ts';
+import { expect, test } from './bench.ts';
 
 const UNLIT = { l: 86, a: -1, b: 5 };
 const YELLOWED_DB = 3;
@@ -67,7 +67,7 @@ seen('yellowing is measured on photos before and after the light', async ({ benc
     else {
       if (step.mode !== 'moment') {
         await server.post(`${url}/start`, {});
-        await afterDoublePress(page);
+        await server.runOut(id);
       }
       await server.post(`${url}/finish`, {});
     }

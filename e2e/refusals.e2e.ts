@@ -1,7 +1,7 @@
 import { truncateSync } from 'node:fs';
 import { box, hollowBall, toBinaryStl } from '@north-step/core/mesh';
 import type { BatchState } from '@north-step/core/route';
-import { afterDoublePress, expect, stlFile, test } from './bench.ts';
+import { expect, runOut, stlFile, test } from './bench.ts';
 
 test('two quick presses are one: the step starts once and goes on', async ({ bench: page, server }) => {
   const { id, name } = await server.hang();
@@ -13,9 +13,28 @@ test('two quick presses are one: the step starts once and goes on', async ({ ben
   await expect(page.getByRole('heading', { level: 1 })).toHaveText(`${name} has dripped`);
   const { batch } = await server.get<{ batch: BatchState }>(`/api/batches/${id}`);
   expect(batch.steps[0]!.state).toBe('running');
-  await afterDoublePress(page);
+  // in its first fifth it asks once; at its end it does not
+  await server.forward(2);
+  await page.keyboard.press(' ');
+  await expect(page.getByRole('alert')).toContainText('Press once more to end it now.');
+  expect((await server.get<{ batch: BatchState }>(`/api/batches/${id}`)).batch.steps[0]!.state).toBe('running');
+  await runOut(page, server, id);
   await page.keyboard.press(' ');
   await expect(page.getByRole('heading', { level: 1 })).toHaveText(`Take ${name} off the plate`);
+});
+
+test('a press is answered, and taken back with Z', async ({ bench: page, server }) => {
+  const { id, name } = await server.hang();
+  const heading = page.getByRole('heading', { level: 1 });
+  await expect(heading).toHaveText(`Hang ${name} on the drip rack`);
+  await page.keyboard.press(' ');
+  await expect(page.getByText(`${name}, drip: started`)).toBeVisible();
+  await page.keyboard.press('z');
+  await expect(heading).toHaveText(`Hang ${name} on the drip rack`);
+  await expect(page.getByText('Taken back: it is as it was before.')).toBeVisible();
+  await expect
+    .poll(async () => (await server.get<{ batch: BatchState }>(`/api/batches/${id}`)).batch.steps[0]!.state)
+    .toBe('waiting');
 });
 
 test('a busy bath refuses with who is in it; a wet cure is refused with the way on', async ({
@@ -25,7 +44,7 @@ test('a busy bath refuses with who is in it; a wet cure is refused with the way 
   const [a, b] = [await server.hang(), await server.hang()];
   for (const { id } of [a, b]) {
     await server.post(`/api/batches/${id}/steps/s1/start`, {});
-    await page.waitForTimeout(1600);
+    await server.runOut(id);
     await server.post(`/api/batches/${id}/steps/s1/finish`, {});
     await server.post(`/api/batches/${id}/steps/s2/finish`, {});
   }
@@ -36,7 +55,9 @@ test('a busy bath refuses with who is in it; a wet cure is refused with the way 
   await page.keyboard.press('Escape');
   await tag.click();
   await page.getByRole('button', { name: 'Space Start' }).click();
-  await expect(page.getByRole('alert')).toContainText(`Not done. Wash 1 holds ${a.name}. Free that station first.`);
+  await expect(page.getByRole('alert')).toContainText(
+    `Not done. Wash 1 holds ${a.name}. Lift ${a.name} out first. The page speaks of ${b.name}.`,
+  );
   const wet = await server.post<{ error: { message: string; remedy: string } }>(
     `/api/batches/${a.id}/steps/s8/start`,
     {},
@@ -118,7 +139,7 @@ test('script and SQL in names are shown as text', async ({ bench: page, server }
 
 test('an unknown batch and an unknown page say so', async ({ bench: page, server }) => {
   await page.goto(`${server.address}/batches/nope`);
-  await expect(page.getByRole('alert')).toContainText('did not give that batch');
+  await expect(page.getByRole('alert')).toContainText('There is no such batch.');
   await page.goto(`${server.address}/nowhere`);
   await expect(page.getByText('There is no such page')).toBeVisible();
 });

@@ -30,9 +30,12 @@ async function carry(page: Page, title: string, key: 'ArrowUp' | 'ArrowDown', to
   await page.keyboard.press('Space');
   await expect(said).toContainText(/picked up|is at step/);
   for (let i = 0; i < 30; i++) {
+    const before = await said.textContent();
+    if (before?.includes(`is at step ${to} of`)) break;
     await page.keyboard.press(key);
-    await page.waitForTimeout(250);
-    if ((await said.textContent())?.includes(`is at step ${to} of`)) break;
+    await expect(said)
+      .not.toHaveText(before ?? '', { timeout: 1000 })
+      .catch(() => undefined);
   }
   await page.keyboard.press('Space');
   await expect(said).toContainText(`put down at step ${to}`);
@@ -169,7 +172,7 @@ test('a new user drops three files of a mixed job, gets a route with reasons, an
         'v 0 0 0\nv 20 0 0\nv 20 30 0\nv 0 30 0\nv 0 0 4\nv 20 0 4\nv 20 30 4\nv 0 30 4\nf 4 3 2 1\nf 5 6 7 8\nf 1 2 6 5\nf 2 3 7 6\nf 3 4 8 7\nf 4 1 5 8\n',
       ),
     ]);
-  await expect(page.getByRole('heading', { level: 1 })).toHaveText(/hood and 2 others are ready to hang/, {
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText(/hood, open bracket and plate are ready to hang/, {
     timeout: 30_000,
   });
   const parts = page.getByRole('list', { name: 'Parts on the plate' });
@@ -188,7 +191,7 @@ test('a new user drops three files of a mixed job, gets a route with reasons, an
   await expect(page.getByRole('heading', { level: 1 })).toHaveText(/Hang Tern 1/, { timeout: 20_000 });
   await page.goto(`${server.address}/batches`);
   await page.getByRole('link', { name: 'Tern 1' }).click();
-  await expect(page.getByText(/4 × hood and 2 others.*route “Supports on until cured”/)).toBeVisible();
+  await expect(page.getByText(/1 × hood, 1 × open bracket, 2 × plate.*route “Supports on until cured”/)).toBeVisible();
   await page.getByRole('button', { name: 'Labels …' }).click();
   const href = await page.getByRole('link', { name: 'Open the sheet to print' }).getAttribute('href');
   const pdf = await fetch(server.address + href);
@@ -203,11 +206,11 @@ test('held, split and released on its sheet', async ({ bench: page, server }) =>
   await page.getByRole('button', { name: 'Hold it' }).click();
   await expect(page.getByText('Held: ask the lead').first()).toBeVisible();
   await page.keyboard.press(' ');
-  await expect(
-    page.getByText('Free that station first.').or(page.getByText('Release it first.')).first(),
-  ).toBeVisible();
-  await page.getByRole('button', { name: 'Release' }).click();
+  await expect(page.getByRole('alert')).toContainText(/Held: ask the lead.*U releases it|Held: ask the lead/);
+  await page.keyboard.press('u');
+  await expect(page.getByText(`${name}: released`)).toBeVisible();
   await page.getByRole('button', { name: 'Split or merge …' }).click();
   await page.getByRole('button', { name: 'Make them a batch of their own' }).click();
   await expect(page.getByRole('heading', { level: 2, name: `${name}b` })).toBeVisible();
+  await expect(page.getByText(`1 × block of ${name} are ${name}b now; this page speaks of ${name}b`)).toBeVisible();
 });

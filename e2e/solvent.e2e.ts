@@ -137,7 +137,7 @@ for (const theme of ['day', 'amber'] as const) {
       await page.goto(server.address + path);
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
       await page.waitForLoadState('load');
-      await page.waitForTimeout(400);
+      await expect(page.getByText(/^Reading .* …$/)).toHaveCount(0);
       const { violations } = await axe(page, theme).analyze();
       expect(violations.map((v) => `${path} ${v.id}: ${v.nodes.map((n) => n.html.slice(0, 140)).join(' | ')}`)).toEqual(
         [],
@@ -147,7 +147,7 @@ for (const theme of ['day', 'amber'] as const) {
     for (const path of ['/solvent', '/solvent/baths/w1', '/solvent/read?bath=w1', '/solvent/policy']) {
       await page.goto(server.address + path);
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
-      await page.waitForTimeout(400);
+      await expect(page.getByText(/^Reading .* …$/)).toHaveCount(0);
       const overflow = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
       expect([path, overflow <= 0]).toEqual([path, true]);
     }

@@ -1,5 +1,5 @@
 import type { BenchReply, DevicesReply } from '@north-step/contract';
-import { currentStep, needsPower, remainingS } from '@north-step/core/route';
+import { currentStep, needsPower, remainingS, wantedS } from '@north-step/core/route';
 import type { RunningDevice } from '@north-step/devices';
 
 const LOOKS_MS = 1500;
@@ -28,7 +28,7 @@ export function lendHands(server: string): RunningDevice {
       const step = open
         .map(currentStep)
         .find((one) => one?.state === 'running' && one.station === stationId && needsPower(one));
-      const job = step ? `${step.startedAtMs} ${step.plannedS}` : '';
+      const job = step ? `${step.startedAtMs} ${wantedS(step)}` : '';
       if ((started.get(id) ?? '') === job) continue;
       started.set(id, job);
       if (!step) await press(id, 'stop');

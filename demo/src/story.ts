@@ -219,6 +219,7 @@ async function liveBench(scene: Scene, nowMs: number): Promise<void> {
   await osei.send(`/api/batches/${clipping.id}/broke`, { count: 1, glued: 0, note: 'one fin, at its root' });
   await osei.send(`/api/batches/${clipping.id}/flag`, {
     note: 'One fin broke while clipping; ask Ines before going on',
+    stops: true,
   });
   await begin(mara, await carryOn(scene, mara, await fresh(mara, 3, 'clear-port', 40), at('dry')), 700);
   await begin(osei, await carryOn(scene, osei, await fresh(osei, 0, 'grey-general', 20, 240), at('wash', 1)), 25);

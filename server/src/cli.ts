@@ -8,6 +8,7 @@ const isPlain = (error: unknown): error is Error =>
 
 /**
  * Runs a server from the command line: `--port`, `--data`, `--web`, `--log`; stops cleanly on SIGINT and SIGTERM.
+ * `--test-clock` sets its clock so many ms ahead; the process that started it may move it on by messages.
  * Ends the process with 2 for a bad option, 1 when it cannot start.
  */
 export async function runFromCommandLine(
@@ -21,6 +22,7 @@ export async function runFromCommandLine(
       data: { type: 'string', default: defaults.data },
       web: { type: 'string' },
       log: { type: 'string', default: defaults.log },
+      'test-clock': { type: 'string' },
     },
   });
   const port = Number(values.port);
@@ -28,6 +30,7 @@ export async function runFromCommandLine(
     console.error(`--port ${values.port} is not a port: give a number from 1 to 65535.`);
     process.exit(2);
   }
+  let aheadMs = Number(values['test-clock'] ?? 0);
   try {
     const running = await startServer({
       folder: values.data,
@@ -35,7 +38,14 @@ export async function runFromCommandLine(
       webFolder: values.web,
       logLevel: values.log,
       fillEmpty,
+      aheadMs: () => aheadMs,
     });
+    if (values['test-clock'] !== undefined)
+      process.on('message', (message: { aheadMs: number }) => {
+        aheadMs = message.aheadMs;
+        running.refresh();
+        process.send?.('moved');
+      });
     await afterStart?.(running);
     console.log(`North Step is at ${running.address}`);
     let stopping = false;

@@ -13,11 +13,15 @@ export type ServerOptions = {
   readonly logLevel?: string;
   /** fills an empty database before anyone can reach it */
   readonly fillEmpty?: (db: Db) => Promise<void>;
+  /** how far its clock is ahead of the machine's, ms: tests let hours pass so */
+  readonly aheadMs?: () => number;
 };
 export type Running = {
   readonly app: FastifyInstance;
   readonly db: Db;
   readonly address: string;
+  /** tells every page to read the bench anew */
+  readonly refresh: () => void;
   readonly close: () => Promise<void>;
 };
 
@@ -34,7 +38,9 @@ export async function startServer(options: ServerOptions): Promise<Running> {
   try {
     await migrate(db, await readMigrations(migrationsFolder()));
     await options.fillEmpty?.(db);
-    const context = { db, nowMs: () => Date.now(), newId: () => randomUUID(), live: new LiveHub() };
+    const { aheadMs = () => 0 } = options;
+    const live = new LiveHub();
+    const context = { db, nowMs: () => Date.now() + aheadMs(), newId: () => randomUUID(), live };
     const app = await buildApp(context, {
       logLevel: options.logLevel,
       webFolder: options.webFolder,
@@ -45,7 +51,7 @@ export async function startServer(options: ServerOptions): Promise<Running> {
       await app.close();
       await db.close();
     };
-    return { app, db, address, close };
+    return { app, db, address, refresh: () => live.publish(['bench', 'batches']), close };
   } catch (error) {
     await db.close();
     throw error;

@@ -20,6 +20,28 @@ export type Outcome = {
 /** Times of the eight coupons of a ladder, s: each about half as long again as the one before. */
 export const LADDER_S = [60, 90, 120, 180, 270, 400, 600, 900] as const;
 
+/** A ladder reaches from a third of the expected time to five times it, each coupon half as long again as the one before. */
+const LADDER_STEP = 1.5;
+const LADDER_BELOW = 3;
+const [SHORTEST_S, ROUND_SHARE] = [10, 0.12] as const;
+/** Times that are easily set on a timer, s. */
+const ROUND_TIMES_S = [1, 2, 5, 10, 15, 30, 60, 120, 300, 600] as const;
+
+/**
+ * Eight coupon times about the time that a resin is expected to be tack-free after, at times that are round for their size.
+ * @param expectedS nothing where it is not expected at all: then the usual ladder
+ * @returns s, rising
+ */
+export function ladderFor(expectedS: number | undefined): readonly number[] {
+  if (expectedS === undefined) return LADDER_S;
+  const firstS = Math.max(SHORTEST_S, expectedS / LADDER_STEP ** LADDER_BELOW);
+  return LADDER_S.map((_, i) => {
+    const exactS = firstS * LADDER_STEP ** i;
+    const roundS = ROUND_TIMES_S.findLast((round) => round <= exactS * ROUND_SHARE) ?? 1;
+    return Math.min(HORIZON_S, Math.round(exactS / roundS) * roundS);
+  });
+}
+
 /** How a resin under a lamp differs from its card: logarithms of two factors, with standard deviations. */
 export type PairScale = {
   /** rate of cure over the card's */

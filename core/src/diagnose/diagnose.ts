@@ -83,7 +83,9 @@ export function diagnose(fault: Fault, facts: Facts): readonly Cause[] {
 
 const rateSd = ({ rateDoubt }: Facts): number => Math.max(0.08, Math.log1p(rateDoubt) / Z90);
 const doseSd = ({ doseDoubt }: Facts): number => Math.max(0.08, Math.log1p(doseDoubt) / Z90);
-const times = (share: number): string => `${plainNumber(share)} times`;
+/** A share in words: what is next to nothing is called so, and what is many times over is not counted finely. */
+const times = (share: number): string =>
+  share < 0.01 ? 'under 0.01 times' : share > 20 ? 'over 20 times' : `${plainNumber(share)} times`;
 
 const wash = (f: Facts): Candidate => ({
   id: 'wash',

@@ -77,7 +77,7 @@ describe('a batch sheet', () => {
     expect(route.getByText('(now)').parentElement!.textContent).toContain('Blow off, dry');
     expect(route.getByRole('img', { name: /In solvent \d:\d\d of 8:00/ })).toBeDefined();
     expect(
-      within(screen.getByRole('region', { name: 'What was done' })).getByText(/load 6 %; strength 94 %; 22 °C/),
+      within(screen.getByRole('region', { name: 'What was done' })).getByText(/load 6.0 %; strength 94.0 %; 22.0 °C/),
     ).toBeDefined();
     fireEvent.click(screen.getByRole('radio', { name: 'Cure' }));
     expect(within(screen.getByRole('region', { name: 'Why these numbers' })).getByText('Cure window')).toBeDefined();

@@ -63,6 +63,7 @@ export function showPage(path: string, answers: Answers) {
 /** Forgets everything between tests. */
 export function leavePage(): void {
   cleanup();
+  sessionStorage.clear();
   store.dispatch(api.util.resetApiState());
   store.dispatch(chose(undefined));
   store.dispatch(noticed(undefined));

@@ -8,6 +8,7 @@ export * from './SearchField.tsx';
 export * from './Sheet.tsx';
 export * from './States.tsx';
 export * from './Stepper.tsx';
+export * from './ticks.ts';
 export * from './turning.ts';
 export * from './useWidth.ts';
 export * from './Why.tsx';

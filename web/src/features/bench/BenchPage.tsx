@@ -78,11 +78,11 @@ function ThenStrip({
 }) {
   const waiting = actions.filter((action) => action.waitsFor).length;
   return (
-    <div className="flex min-h-[38px] items-center gap-7 overflow-hidden border-b border-line px-[18px] whitespace-nowrap">
+    <div className="flex min-h-[38px] items-center gap-x-7 overflow-hidden border-b border-line px-[18px] whitespace-nowrap max-lg:flex-wrap max-lg:py-1">
       <span className="text-ink-2">then</span>
       {actions.length === 0 && <span className="text-ink-2">nothing waits</span>}
       {actions.slice(0, 2).map((action) => (
-        <span key={action.batchId} className="truncate">
+        <span key={action.batchId} className="truncate max-lg:whitespace-normal">
           {action.dueInS !== undefined && (
             <b className="mr-1.5 font-mono">{clockOfDay(nowMs + action.dueInS * 1000)}</b>
           )}

@@ -1,5 +1,5 @@
 import type { BenchReply } from '@north-step/contract';
-import type { StepKind } from '@north-step/core/route';
+import { isStopped, type StepKind } from '@north-step/core/route';
 import { useNavigate } from 'react-router';
 import { clockOfDay } from '../../app/useNow.ts';
 import { Ribbon } from '../../glyphs/index.ts';
@@ -22,7 +22,7 @@ export function BenchRibbon({ bench, plan }: { readonly bench: BenchReply; reado
     ...people.map((person) => ({ id: person, name: person.split(' ')[0]! })),
     ...bench.stations.filter(({ id }) => bars.some(({ row, kind }) => row === id && MACHINES.has(kind))),
   ];
-  const stopped = bench.open.length - ends.length;
+  const unplanned = bench.open.filter(({ id }) => endMs[id] === undefined);
   return (
     <section aria-label="What comes next" className="mt-3 border-t-[1.5px] border-ink pt-2">
       <h2>
@@ -30,7 +30,11 @@ export function BenchRibbon({ bench, plan }: { readonly bench: BenchReply; reado
         <span className="ml-4 text-sm text-ink-2">
           {ends.length > 0 &&
             `${ends.length === 1 ? 'One batch' : `${ends.length} batches`} done by about ${clockOfDay(roundMs(lastMs))}, with the looks that are expected.`}
-          {stopped > 0 && ` ${stopped === 1 ? 'One is' : `${stopped} are`} stopped and not planned.`}
+          {unplanned.map((batch) =>
+            isStopped(batch)
+              ? ` ${batch.name} is ${batch.held === undefined ? 'stopped' : 'held'} and not planned.`
+              : ` ${batch.name} is planned up to its light: no plan of light fits it yet.`,
+          )}
         </span>
       </h2>
       <Ribbon

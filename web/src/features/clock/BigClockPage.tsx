@@ -20,7 +20,10 @@ export function BigClockPage() {
   const figures = action?.dueInS === undefined ? clockOfDay(nowMs) : clockText(action.dueInS);
   const overdue = action?.dueInS !== undefined && action.dueInS <= 0;
   return (
-    <section aria-label="Next step" className="flex min-h-[calc(100vh-46px)] flex-col bg-clock px-8 py-5 text-on-clock">
+    <section
+      aria-label="Next step"
+      className="flex min-h-[calc(100vh-46px)] max-xl:min-h-[calc(100vh-86px)] flex-col bg-clock px-8 py-5 text-on-clock"
+    >
       <h1 className="text-[clamp(36px,6.2vw,96px)] leading-[1.05] font-bold">{action?.say ?? 'The bench is clear.'}</h1>
       <div
         style={{ fontSize: `min(460px, 50vh, calc((100vw - 72px) / ${(GLYPH_SHARE * figures.length).toFixed(2)}))` }}
@@ -47,7 +50,7 @@ export function BigClockPage() {
             <b>{keyName}</b> {label}
           </button>
         ))}
-        <p className="ml-auto text-[clamp(20px,2.4vw,34px)]">
+        <p className="ml-auto text-[clamp(20px,2.4vw,34px)] max-lg:order-last max-lg:w-full">
           {next && (
             <>
               <b className="font-mono">{clockText(next.dueInS!)}</b> {next.say}

@@ -1,8 +1,9 @@
-import type { ErrorReply } from '@north-step/contract';
-import { COUPON_RESULTS, type CouponFit, type CureSetting } from '@north-step/core/cure';
-import { cureConstantsOf } from '@north-step/core/resin';
+import type { ErrorReply, LampView } from '@north-step/contract';
+import { COUPON_RESULTS, type CouponFit, type CureSetting, cureWindow } from '@north-step/core/cure';
+import { cureConstantsOf, type ResinCard } from '@north-step/core/resin';
+import type { BenchNow } from '@north-step/core/route';
 import { clockText, plainNumber } from '@north-step/core/units';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { useBenchQuery, useResinsQuery } from '../../app/api.ts';
 import { dayAndClock, useNow } from '../../app/useNow.ts';
@@ -13,6 +14,17 @@ import { useLampsQuery, usePairsQuery } from './endpoints.ts';
 import { useFit, useLadder } from './useLadder.ts';
 
 const COUPON_MM = 3;
+
+/** One coupon alone under a lamp: even light, nothing learned yet but what the card says. */
+const couponSetting = (card: ResinCard, bench: BenchNow, { lamp, now }: LampView): CureSetting => ({
+  constants: cureConstantsOf(card),
+  wallMm: COUPON_MM,
+  coldMWPerCm2: Math.max(0.01, now.mWPerCm2),
+  hotMWPerCm2: Math.max(0.01, now.mWPerCm2),
+  medium: card.cureMedium,
+  tempC: bench.roomC,
+  lampHeatsK: lamp.heatsK,
+});
 
 /** Eight coupons of one resin under one lamp, taken out one after another: the pair's own window with its range. */
 export function CouponsPage() {
@@ -29,19 +41,12 @@ export function CouponsPage() {
   const [refusal, setRefusal] = useState<ErrorReply['error']>();
   const acts = useDo();
   const nowMs = useNow(500);
-  const ladder = useLadder(`${resin?.card.id} ${lamp?.stationId}`);
-  const setting: CureSetting | undefined =
-    resin && lamp && bench
-      ? {
-          constants: cureConstantsOf(resin.card),
-          wallMm: COUPON_MM,
-          coldMWPerCm2: Math.max(0.01, lamp.now.mWPerCm2),
-          hotMWPerCm2: Math.max(0.01, lamp.now.mWPerCm2),
-          medium: resin.card.cureMedium,
-          tempC: bench.bench.roomC,
-          lampHeatsK: lamp.lamp.heatsK,
-        }
-      : undefined;
+  const setting = useMemo(
+    () => (resin && lamp && bench ? couponSetting(resin.card, bench.bench, lamp) : undefined),
+    [resin, lamp, bench],
+  );
+  const expected = useMemo(() => setting && cureWindow(setting), [setting]);
+  const ladder = useLadder(`${resin?.card.id} ${lamp?.stationId}`, expected?.handleS);
   const fit = useFit(setting, ladder.draft.coupons);
   if (lamps.isError && !lamps.data) return <Failed what="the lamps" onRetry={() => void lamps.refetch()} />;
   if (!resin || !lamp || !setting) return <Loading what="resins and lamps" />;
@@ -174,9 +179,10 @@ export function CouponsPage() {
             <>
               <h2 className="mt-4 text-lg font-bold">In use now</h2>
               <p className="text-sm">
-                Tack-free after {clockText(pair.handleS)} ({clockText(pair.handleRange90[0]!)}–
-                {clockText(pair.handleRange90[1]!)}){pair.maxS !== undefined && `, over after ${clockText(pair.maxS)}`},
-                from {pair.coupons} coupons and {pair.looks} looks.
+                A coupon {COUPON_MM} mm thick is tack-free after {clockText(pair.handleS)} (
+                {clockText(pair.handleRange90[0]!)}–{clockText(pair.handleRange90[1]!)})
+                {pair.maxS !== undefined && `, over after ${clockText(pair.maxS)}`}, from {pair.coupons} coupons and{' '}
+                {pair.looks} looks. A part takes longer where its walls are thicker or its light is uneven.
               </p>
               {pair.drift && <p className="mt-1 border-l-4 border-brick pl-2 text-sm">{pair.drift}</p>}
             </>
@@ -217,7 +223,7 @@ function FitWords({ fit, answered }: { readonly fit: CouponFit; readonly answere
   return (
     <>
       <p className="text-sm">
-        Tack-free after <b>{clockText(fit.handleS)}</b> ({clockText(fit.handleRange90[0])}–
+        On even light a coupon is tack-free after <b>{clockText(fit.handleS)}</b> ({clockText(fit.handleRange90[0])}–
         {clockText(fit.handleRange90[1])})
         {fit.maxS !== undefined && fit.maxRange90 && (
           <>

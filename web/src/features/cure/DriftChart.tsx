@@ -1,6 +1,7 @@
 import type { LampView } from '@north-step/contract';
 import { plainNumber } from '@north-step/core/units';
 import { CartesianGrid, ComposedChart, Line, Scatter, XAxis, YAxis } from 'recharts';
+import { roundTicks } from '../../ui/index.ts';
 
 const WIDTH = 400;
 const HEIGHT = 190;
@@ -11,13 +12,15 @@ export function DriftChart({ lamp: { lamp, events } }: { readonly lamp: LampView
   const checks = events
     .filter(({ kind, scale }) => kind === 'metered' && scale !== undefined)
     .map(({ hours, scale }) => ({ hours, checked: 100 * scale! }));
-  const lastH = Math.max(lamp.hours * 1.1, 100);
+  const ticks = roundTicks(0, Math.max(lamp.hours * 1.1, 100), 5);
+  const lastH = ticks.at(-1)!;
   const line = Array.from({ length: POINTS + 1 }, (_, i) => {
     const hours = (lastH * i) / POINTS;
     return { hours, expected: 100 * (1 - lamp.fadesPer1000h) ** (hours / 1000) };
   });
   const words = `Light of the lamp against hours. ${checks.length} meter checks${checks[0] ? `, the last ${plainNumber(checks[0].checked, 3)} % of the description at ${plainNumber(checks[0].hours, 3)} h` : ''}.`;
   const low = Math.floor(Math.min(80, ...checks.map(({ checked }) => checked - 3)) / 10) * 10;
+  const high = roundTicks(low, Math.max(100, ...checks.map(({ checked }) => checked)), 4);
   return (
     <figure className="m-0 mt-4" aria-label={words}>
       <h2 className="text-lg font-bold">Drift</h2>
@@ -33,14 +36,16 @@ export function DriftChart({ lamp: { lamp, events } }: { readonly lamp: LampView
           dataKey="hours"
           type="number"
           domain={[0, lastH]}
-          tickFormatter={(h: number) => `${Math.round(h)} h`}
+          ticks={ticks}
+          tickFormatter={(h: number) => `${h} h`}
           stroke="var(--ink-2)"
           tick={{ fontSize: 13 }}
         />
         <YAxis
-          domain={[low, 'auto']}
+          domain={[low, high.at(-1)!]}
+          ticks={high}
           width={46}
-          tickFormatter={(value: number) => `${Math.round(value)}%`}
+          tickFormatter={(value: number) => `${value}%`}
           stroke="var(--ink-2)"
           tick={{ fontSize: 13 }}
         />

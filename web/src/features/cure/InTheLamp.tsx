@@ -1,8 +1,9 @@
 import { doseMJPerCm2 } from '@north-step/core/light';
 import type { BatchState, Step } from '@north-step/core/route';
-import { currentStep } from '@north-step/core/route';
+import { currentStep, remainingS, wantedS } from '@north-step/core/route';
 import { clockText, plainNumber } from '@north-step/core/units';
 import { useDevice } from '../../app/useDevice.ts';
+import { useNow } from '../../app/useNow.ts';
 import { useDo } from '../next/index.ts';
 import { useLightTraceQuery } from './endpoints.ts';
 
@@ -10,16 +11,19 @@ import { useLightTraceQuery } from './endpoints.ts';
 export function InTheLamp({ batch, stationId }: { readonly batch: BatchState; readonly stationId: string }) {
   const { device, sample, press, refusal } = useDevice('lamp', { stationId });
   const acts = useDo();
+  const nowMs = useNow(1000);
   const step = currentStep(batch);
   const curing = step?.kind === 'cure' && step.station === stationId ? step : undefined;
   const running = curing?.state === 'running';
   const { data } = useLightTraceQuery(batch.id, { pollingInterval: running ? 5000 : 0 });
   const seen = data?.samples ?? [];
   if (!device && seen.length === 0) return null;
+  // while it runs, what is left of it with all that was put on
+  const leftS = (to: Step) => Math.max(0, Math.round(to.state === 'running' ? remainingS(to, nowMs) : wantedS(to)));
   const send = async (to: Step) => {
     const answer =
       to.state === 'waiting' ? await acts.send(`/api/batches/${batch.id}/steps/${to.id}/start`) : { ok: true };
-    if (answer?.ok) await press('start', { amount: to.plannedS });
+    if (answer?.ok) await press('start', { amount: leftS(to) });
   };
   return (
     <div className="mt-3">
@@ -37,7 +41,7 @@ export function InTheLamp({ batch, stationId }: { readonly batch: BatchState; re
           </span>
           {curing && (
             <button type="button" className="btn btn-sea" onClick={() => void send(curing)}>
-              Send {clockText(curing.plannedS ?? 0)} to {device.name}
+              Send {clockText(leftS(curing))} to {device.name}
             </button>
           )}
           {(sample?.leftS ?? 0) > 0 && (

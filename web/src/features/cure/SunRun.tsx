@@ -1,6 +1,6 @@
 import type { LampView } from '@north-step/contract';
 import { sunDoseJPerCm2, sunMinutes } from '@north-step/core/light';
-import type { BatchState, Step } from '@north-step/core/route';
+import { type BatchState, remainingS, type Step } from '@north-step/core/route';
 import { plainNumber } from '@north-step/core/units';
 import { clockOfDay, useNow } from '../../app/useNow.ts';
 import { useDo } from '../next/index.ts';
@@ -27,7 +27,7 @@ export function SunRun({
   const at = (minutes: number | undefined) =>
     minutes === undefined ? 'not today' : clockOfDay(nowMs + 60_000 * minutes);
   const endsMs = left.minutes === undefined ? undefined : nowMs + 60_000 * left.minutes;
-  const addS = endsMs === undefined ? 0 : Math.round((endsMs - step.startedAtMs) / 1000 - (step.plannedS ?? 0));
+  const addS = endsMs === undefined ? 0 : Math.round((endsMs - nowMs) / 1000 - Math.max(0, remainingS(step, nowMs)));
   return (
     <p className="mt-3 border-l-4 border-amber pl-3 text-sm">
       In the sun: {plainNumber(hadJ)} of {plainNumber(wantedJ)} J/cm² so far, by the sky as noted.{' '}

@@ -1,6 +1,7 @@
 import { type TestProperty, testSpread } from '@north-step/core/cure';
 import { plainNumber } from '@north-step/core/units';
 import { CartesianGrid, ComposedChart, ErrorBar, Scatter, XAxis, YAxis } from 'recharts';
+import { roundTicks } from '../../ui/index.ts';
 import { scheduleWords, type Tested, unitOf } from './testWords.ts';
 
 const HEIGHT = 280;
@@ -38,8 +39,7 @@ export function TestChart({
     ...readings.map(({ reading }) => reading),
     ...columns.flatMap(({ said, range90 }) => [...said.range90, ...range90]),
   ];
-  const low = Math.max(0, Math.floor((Math.min(...all) - 2) / 5) * 5);
-  const high = Math.ceil((Math.max(...all) + 2) / 5) * 5;
+  const ticks = roundTicks(Math.max(0, Math.min(...all) - 2), Math.max(...all) + 2, 5);
   const words = `${unitOf(property)} of ${columns.length} sets of samples: ${columns
     .map(({ mean }, i) => `${scheduleWords(tested.sets[i]!.schedule)}: ${plainNumber(mean, 3)}`)
     .join('; ')}.`;
@@ -61,7 +61,7 @@ export function TestChart({
           stroke="var(--ink-2)"
           tick={tick}
         />
-        <YAxis domain={[low, high]} width={46} stroke="var(--ink-2)" tick={tick} />
+        <YAxis domain={[ticks[0]!, ticks.at(-1)!]} ticks={ticks} width={46} stroke="var(--ink-2)" tick={tick} />
         <Scatter
           data={readings}
           dataKey="reading"

@@ -1,21 +1,27 @@
 import type { CouponFit, CouponResult, CureSetting } from '@north-step/core/cure';
-import { LADDER_S } from '@north-step/core/cure';
+import { ladderFor } from '@north-step/core/cure';
 import { type Remote, wrap } from 'comlink';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import type { CouponFitter } from '../../workers/coupons.worker.ts';
 
 export type Coupon = { readonly seconds: number; readonly result?: CouponResult; readonly shoreD?: number };
 export type LadderDraft = { readonly startedAtMs?: number; readonly coupons: readonly Coupon[] };
 const KEY = 'north-step.ladder';
-const fresh = (): LadderDraft => ({ coupons: LADDER_S.map((seconds) => ({ seconds })) });
+const fresh = (expectedS: number | undefined): LadderDraft => ({
+  coupons: ladderFor(expectedS).map((seconds) => ({ seconds })),
+});
 
-/** A ladder that is being timed. It survives a reload: its start is an instant, its answers are kept on this screen. */
-export function useLadder(pair: string) {
+/**
+ * A ladder that is being timed. It survives a reload: its start is an instant, its answers are kept on this screen.
+ * @param expectedS when the resin is expected to be tack-free: the times of a new ladder lie about it
+ */
+export function useLadder(pair: string, expectedS: number | undefined) {
   const key = `${KEY} ${pair}`;
-  const [draft, setDraft] = useState<LadderDraft>(() => read(key));
-  useEffect(() => setDraft(read(key)), [key]);
+  const [begun, setBegun] = useState(() => read(key));
+  useEffect(() => setBegun(read(key)), [key]);
+  const draft = useMemo(() => begun ?? fresh(expectedS), [begun, expectedS]);
   const keep = (next: LadderDraft) => {
-    setDraft(next);
+    setBegun(next);
     localStorage.setItem(key, JSON.stringify(next));
   };
   return {
@@ -25,17 +31,17 @@ export function useLadder(pair: string) {
       keep({ ...draft, coupons: draft.coupons.map((coupon, i) => (i === index ? { ...coupon, ...change } : coupon)) }),
     clear: () => {
       localStorage.removeItem(key);
-      setDraft(fresh());
+      setBegun(undefined);
     },
   };
 }
 
-function read(key: string): LadderDraft {
+function read(key: string): LadderDraft | undefined {
   try {
     const kept = JSON.parse(localStorage.getItem(key) ?? 'null') as LadderDraft | null;
-    return kept && Array.isArray(kept.coupons) ? kept : fresh();
+    return kept && Array.isArray(kept.coupons) ? kept : undefined;
   } catch {
-    return fresh();
+    return undefined;
   }
 }
 

@@ -34,7 +34,7 @@ export function Band({
     >
       {countdown !== undefined && (
         <div
-          className="flex min-w-[216px] items-center justify-center border-r-[1.5px] border-on-sea/40 px-5 font-mono text-[68px] leading-none font-bold max-md:min-w-0"
+          className="flex min-w-[216px] items-center justify-center border-r-[1.5px] border-on-sea/40 px-5 font-mono text-[68px] leading-none font-bold max-lg:min-w-0 max-lg:px-4 max-lg:text-[52px]"
           role="timer"
           aria-label={`time left ${countdown}`}
         >
@@ -52,7 +52,7 @@ export function Band({
         {reason && <p className="mt-1.5">{reason}</p>}
         {hands && <p className="mt-1 text-on-sea-2">{hands}</p>}
       </div>
-      <div className="flex items-center gap-2.5 px-5 py-3">
+      <div className="flex items-center gap-2.5 px-5 py-3 max-lg:w-full max-lg:flex-wrap max-lg:border-t-[1.5px] max-lg:border-on-sea/40">
         {keys.map((key) => (
           <BandButton key={key.keyName + key.label} {...key} />
         ))}

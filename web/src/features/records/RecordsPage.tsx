@@ -14,6 +14,7 @@ export function RecordsPage() {
   const { data, isError, refetch } = useRecordsQuery({ offset, limit: PAGE_SIZE });
   if (isError && !data) return <Failed what="the records" onRetry={() => void refetch()} />;
   if (!data) return <Loading what="the records" />;
+  const sealed = data.total === 1 ? '1 sealed record' : `${data.total.toLocaleString('en-GB')} sealed records`;
   return (
     <>
       <SlimBand
@@ -21,8 +22,8 @@ export function RecordsPage() {
           data.brokenAt !== null
             ? `The chain is broken at record ${data.brokenAt}: it was changed after sealing, or one is missing.`
             : data.checked >= data.total
-              ? `${data.total.toLocaleString('en-GB')} sealed records: the chain is whole, from the first to the last.`
-              : `${data.total.toLocaleString('en-GB')} sealed records: whole up to ${data.checked.toLocaleString('en-GB')}, the rest is being checked.`
+              ? `${sealed}: the chain is whole, from the first to the last.`
+              : `${sealed}: whole up to ${data.checked.toLocaleString('en-GB')}, the rest is being checked.`
         }
         more="Check it anywhere, without this program’s server: npm run verify-records -- FILE"
         keys={

@@ -1,6 +1,7 @@
 import type { BathCare } from '@north-step/contract';
 import { percentText, plainNumber } from '@north-step/core/units';
 import { Area, CartesianGrid, ComposedChart, Line, ReferenceLine, Scatter, XAxis, YAxis } from 'recharts';
+import { midnights, roundTicks } from '../../ui/index.ts';
 import { crossing, loadSeries, readingMarks } from './loadSeries.ts';
 
 const dayText = (atMs: number): string =>
@@ -30,6 +31,7 @@ export function LoadChart({
     ...points.map((point) => point.band?.[1] ?? 0),
     ...marks.map((mark) => mark.reading!),
   );
+  const loads = roundTicks(0, top, 5);
   const crosses = crossing(bath, nowMs);
   const [low, high] = bath.estimate.range90;
   const words = `Load of ${name} over time: now ${percentText(bath.estimate.loadPctW)}, between ${plainNumber(low)} and ${plainNumber(high)} %; limit ${plainNumber(limitPctW)} %. ${marks.length} readings.`;
@@ -48,12 +50,13 @@ export function LoadChart({
           type="number"
           domain={['dataMin', 'dataMax']}
           tickFormatter={dayText}
-          tickCount={7}
+          ticks={midnights(points[0]?.atMs ?? nowMs, points.at(-1)?.atMs ?? nowMs, 7)}
           stroke="var(--ink-2)"
           tick={{ fontSize: 13, fontFamily: 'var(--font-mono)' }}
         />
         <YAxis
-          domain={[0, Math.ceil(top)]}
+          domain={[0, loads.at(-1)!]}
+          ticks={loads}
           tickFormatter={(value: number) => `${value}%`}
           width={46}
           stroke="var(--ink-2)"

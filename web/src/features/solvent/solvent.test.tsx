@@ -46,7 +46,7 @@ describe('the solvent page concludes', () => {
     [
       'a full drum',
       reply({ vessels: changed('drum', { volumeMl: 9000 }) }),
-      'Both baths are fit. 9.0 L wait in the drum.',
+      'Both baths are fit. 9.00 L wait in the drum.',
     ],
   ])('%s', async (_, data, say) => {
     show(data);
