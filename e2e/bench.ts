@@ -22,9 +22,12 @@ export class ServerProcess {
   aheadMs = 0;
   log = '';
 
-  constructor(folder: string, port: number) {
+  private readonly program: 'server.js' | 'demo.js';
+
+  constructor(folder: string, port: number, program: 'server.js' | 'demo.js' = 'server.js') {
     this.folder = folder;
     this.port = port;
+    this.program = program;
   }
   get address(): string {
     return `http://127.0.0.1:${this.port}`;
@@ -48,7 +51,7 @@ export class ServerProcess {
     };
     const child = spawn(
       'node',
-      ['dist/server/server.js', ...Object.entries(options).flatMap(([name, value]) => [`--${name}`, value])],
+      [`dist/server/${this.program}`, ...Object.entries(options).flatMap(([name, value]) => [`--${name}`, value])],
       { stdio: ['ignore', 'pipe', 'pipe', 'ipc'] },
     );
     this.child = child;

@@ -142,7 +142,8 @@ function linesOf(request: BatchRequest, plan: BatchPlan): readonly Line[] {
         ? ''
         : `, ${window.maxBy === 'tint' ? 'tints' : 'brittle'} after ${clockText(window.maxS)}`;
     const exact = card.procedure ? ` · exact time of ${card.procedure.reference}` : '';
-    return `handles from ${clockText(window.handleS)}${end}${exact}`;
+    const even = plan.cure.from === 'even light' ? ' · even light is assumed until it is mapped' : '';
+    return `handles from ${clockText(window.handleS)}${end}${exact}${even}`;
   }
 }
 
