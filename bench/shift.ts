@@ -11,6 +11,7 @@ import {
   exposureS,
   remainingS,
   type Step,
+  wantedS,
 } from '@north-step/core/route';
 import { testBatch, testBench } from '@north-step/core/testing';
 import { Draws } from '../core/src/estimate/random.ts';
@@ -140,7 +141,7 @@ export function playShift(policy: Policy, seed: number): ShiftResult {
       return;
     }
     if (step.kind === 'cure')
-      litS.set(batch.id, (litS.get(batch.id) ?? 0) + Math.min(lightOf(batch, step), step.plannedS ?? 0));
+      litS.set(batch.id, (litS.get(batch.id) ?? 0) + Math.min(lightOf(batch, step), wantedS(step)));
     put(batch, decideFinish(batch, step.id, testBench, moment()));
   };
 

@@ -5,7 +5,7 @@ import type { BenchReply } from '@north-step/contract';
 import { type BatchState, currentStep } from '@north-step/core/route';
 import { test as base, expect } from '@playwright/test';
 import { freePort, ServerProcess } from './bench.ts';
-import { contradictions } from './screens.ts';
+import { contradictions, settled } from './screens.ts';
 
 const test = base.extend<{ demo: ServerProcess }>({
   demo: [
@@ -32,6 +32,7 @@ test('every screen tells one truth of every open batch: now, ten minutes later, 
   const open = async () => (await demo.get<BenchReply>('/api/bench')).open;
   const agree = async (when: string) => expect(await contradictions(page, demo), when).toEqual([]);
   const running = (batch: BatchState) => currentStep(batch)?.state === 'running';
+  await settled(demo);
   await agree('as the demo begins');
   await demo.forward(600);
   await agree('ten minutes later');

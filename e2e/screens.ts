@@ -1,9 +1,11 @@
-import type { BatchReply, BenchReply } from '@north-step/contract';
+import type { BenchReply } from '@north-step/contract';
 import {
   addedS,
   type BatchState,
+  type BenchNow,
   curePlanOf,
   currentStep,
+  type LitSeen,
   lightSoFarS,
   markWords,
   placeOf,
@@ -17,6 +19,9 @@ import type { ServerProcess } from './bench.ts';
 
 /** Clocks of two pages are read moments apart. */
 const CLOCK_SLACK_S = 3;
+/** A lamp's sensor tells every few seconds. */
+const LIGHT_SLACK_S = 12;
+const MOST_LOOKS = 5;
 const secondsOf = (text: string): number => {
   const [, sign, clock] = /([−-]?)((?:\d+:)?\d+:\d\d)/.exec(text)!;
   const seconds = clock!.split(':').reduce((sum, part) => 60 * sum + Number(part), 0);
@@ -35,9 +40,11 @@ type Screens = {
   readonly row: string;
   readonly sheet: string;
   readonly timer?: string;
-  readonly cure: string;
   readonly shift: readonly string[];
   readonly ribbon: readonly string[];
+  /** when its sheet, and when the bench was read */
+  readonly sheetAtMs: number;
+  readonly benchAtMs: number;
 };
 
 /** Opens every screen of the bench and reads what it says of each open batch. @returns what contradicts the parts */
@@ -46,39 +53,50 @@ export async function contradictions(page: Page, server: ServerProcess): Promise
   const rows = await readRows(page, server);
   const shift = await readShift(page, server);
   const solvent = await readSolvent(page, server);
-  const found: string[] = [...bathsDiffer(bench.reply, bench.text, solvent)];
+  const found: string[] = [...bathsDiffer(bench.reply, bench.loads, solvent)];
   for (const batch of bench.reply.open) {
-    const about = (texts: readonly string[]) => texts.filter((text) => text.includes(batch.name));
     const own: Screens = {
       tag: bench.tags.find((text) => text.startsWith(`${batch.name},`)) ?? '',
       row: rows.find((text) => text.includes(batch.name)) ?? '',
       ...(await readSheet(page, server, batch)),
-      cure: await readCure(page, server, batch),
-      shift: about(shift),
+      shift: shift.filter((text) => text.includes(batch.name)),
       ribbon: bench.bars.filter((bar) => bar.includes(batch.name)),
+      benchAtMs: bench.atMs,
     };
-    const now = await server.get<BatchReply>(`/api/batches/${batch.id}`);
-    found.push(
-      ...differences(now.batch, bench.reply, own, await nowMs(server)).map((text) => `${batch.name}: ${text}`),
-    );
+    const light = await lightDiffers(page, server, batch);
+    found.push(...[...differences(batch, bench.reply, own), ...light].map((text) => `${batch.name}: ${text}`));
   }
   return found;
 }
 
-const nowMs = async (server: ServerProcess): Promise<number> => Date.now() + server.aheadMs;
+const clockMs = (server: ServerProcess): number => Date.now() + server.aheadMs;
+
+/** Waits until what is made in the background after a start has come in: the maps, and what looks have taught. */
+export async function settled(server: ServerProcess): Promise<void> {
+  let before = '';
+  const same = async () => {
+    const { open, bench } = await server.get<BenchReply>('/api/bench');
+    const text = JSON.stringify([open.map(({ light, lightClosed }) => [light, lightClosed]), bench.pairs]);
+    const again = text === before;
+    before = text;
+    return again;
+  };
+  await expect.poll(same, { intervals: [20_000], timeout: 300_000 }).toBe(true);
+}
 
 async function readBench(page: Page, server: ServerProcess) {
   await page.goto(server.address);
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
   await expect(page.getByRole('region', { name: 'What comes next' })).toBeVisible();
   const reply = await server.get<BenchReply>('/api/bench');
+  const atMs = clockMs(server);
   const tags = await page
     .locator('[data-bench-tag]')
     .evaluateAll((all) => all.map((tag) => tag.getAttribute('aria-label')!));
   const bars = await page
     .locator('section[aria-label="What comes next"] [title]')
     .evaluateAll((all) => all.map((bar) => bar.getAttribute('title')!));
-  return { reply, tags, bars, text: await page.locator('main').innerText() };
+  return { reply, atMs, tags, bars, loads: await loadsOn(page) };
 }
 
 async function readRows(page: Page, server: ServerProcess): Promise<readonly string[]> {
@@ -93,10 +111,10 @@ async function readShift(page: Page, server: ServerProcess): Promise<readonly st
   return page.locator('main li').allInnerTexts();
 }
 
-async function readSolvent(page: Page, server: ServerProcess): Promise<string> {
+async function readSolvent(page: Page, server: ServerProcess): Promise<ReadonlyMap<string, string>> {
   await page.goto(`${server.address}/solvent`);
   await expect(page.getByText(/% resin/).first()).toBeVisible();
-  return page.locator('main').innerText();
+  return loadsOn(page);
 }
 
 async function readSheet(page: Page, server: ServerProcess, { id, name }: BatchState) {
@@ -104,38 +122,52 @@ async function readSheet(page: Page, server: ServerProcess, { id, name }: BatchS
   await expect(page.getByRole('heading', { level: 2, name })).toBeVisible();
   await expect(page.getByRole('region', { name: 'Why these numbers' })).toBeVisible();
   const timer = page.getByRole('timer');
-  return {
-    sheet: await page.locator('main').innerText(),
-    timer: (await timer.count()) > 0 ? await timer.innerText() : undefined,
-  };
+  const said = (await timer.count()) > 0 ? await timer.innerText() : undefined;
+  return { sheetAtMs: clockMs(server), timer: said, sheet: await page.locator('main').innerText() };
 }
 
-async function readCure(page: Page, server: ServerProcess, { id }: BatchState): Promise<string> {
+async function readCure(page: Page, server: ServerProcess, { id, name }: BatchState): Promise<void> {
   await page.goto(`${server.address}/cure/${id}`);
+  await expect(page.getByRole('region', { name: 'Conclusion' })).toBeVisible();
+  await expect(page.getByRole('heading', { level: 2, name })).toBeVisible();
+}
+
+async function cureText(page: Page): Promise<string> {
   const band = page.getByRole('region', { name: 'Conclusion' });
-  await expect(band).toBeVisible();
   const bars = await page
     .locator('main svg[aria-label^="Cure window"]')
     .evaluateAll((all) => all.map((bar) => bar.getAttribute('aria-label')));
   return `${await band.innerText()} ${bars.join(' ')}`;
 }
 
+/** What the pictures of the vessels on a page say: their load by their name. */
+const loadsOn = async (page: Page): Promise<ReadonlyMap<string, string>> =>
+  new Map(
+    (
+      await page
+        .locator('main svg[aria-label*="% resin"]')
+        .evaluateAll((all) => all.map((one) => one.getAttribute('aria-label')!))
+    ).map((text) => [text.split(':')[0]!, /[\d.]+ % resin/.exec(text)![0]]),
+  );
+
 /** The load of a bath is one number on the bench and in the book. */
-function bathsDiffer({ vessels, care, stations }: BenchReply, bench: string, solvent: string): readonly string[] {
-  return vessels
-    .filter(({ id }) => stations.some(({ vesselId }) => vesselId === id) && care[id])
-    .flatMap(({ id, name }) => {
-      const load = `${percentText(care[id]!.loadPctW)} resin`;
-      return [
-        ...(bench.includes(load) ? [] : [`${name}: the bench does not say ${load}`]),
-        ...(solvent.includes(percentText(care[id]!.loadPctW)) ? [] : [`${name}: the book does not say ${load}`]),
-      ];
-    });
+function bathsDiffer(
+  { vessels, care }: BenchReply,
+  bench: ReadonlyMap<string, string>,
+  book: ReadonlyMap<string, string>,
+): readonly string[] {
+  if (bench.size < 2 || book.size < 2) return ['no baths were seen'];
+  return vessels.flatMap(({ id, name, loadPctW }) => {
+    const load = `${percentText(care[id]?.loadPctW ?? loadPctW)} resin`;
+    return [bench.get(name), book.get(name)]
+      .filter((said) => said !== undefined && said !== load)
+      .map((said) => `${name}: ${said}, by its estimate ${load}`);
+  });
 }
 
-function differences(batch: BatchState, bench: BenchReply, own: Screens, atMs: number): readonly string[] {
+function differences(batch: BatchState, bench: BenchReply, own: Screens): readonly string[] {
   const step = currentStep(batch)!;
-  const standing = standingOf(batch, atMs);
+  const standing = standingOf(batch, own.benchAtMs);
   const found: string[] = [];
   const must = (holds: boolean, what: string) => !holds && found.push(what);
   const near = (text: string, seconds: number) => Math.abs(secondsOf(text) - seconds) <= CLOCK_SLACK_S;
@@ -146,9 +178,8 @@ function differences(batch: BatchState, bench: BenchReply, own: Screens, atMs: n
   must(own.tag !== '' && bench.stations.some(({ id }) => id === placeOf(batch)), 'it stands at no station');
 
   const timed = step.state === 'running' && step.mode === 'timed';
-  // pages are read one after another: the clock has gone on by what the last of them shows
-  if (timed && own.timer) must(near(own.timer, remainingS(step, atMs)), `the sheet’s clock says ${own.timer}`);
-  if (timed) must(/\d:\d\d/.test(own.tag), `no clock on its tag: ${own.tag}`);
+  if (timed && own.timer) must(near(own.timer, remainingS(step, own.sheetAtMs)), `the sheet’s clock says ${own.timer}`);
+  if (timed) must(near(own.tag, remainingS(step, own.benchAtMs)), `its tag’s clock: ${own.tag}`);
   const detail = timed ? undefined : DETAIL[standing];
   if (detail) must(own.tag.includes(`, ${detail}`), `the tag does not say ${detail}: ${own.tag}`);
 
@@ -174,32 +205,46 @@ function differences(batch: BatchState, bench: BenchReply, own: Screens, atMs: n
       `late on its tag, not at the shift: ${late}`,
     );
   }
-  found.push(
-    ...lightDiffers(batch, bench, own, atMs),
-    ...ribbonDiffers(batch, own, standing, timed && remainingS(step, atMs)),
-  );
+  found.push(...ribbonDiffers(batch, own, standing, timed && remainingS(step, own.benchAtMs)));
   return found;
 }
 
-function lightDiffers(batch: BatchState, bench: BenchReply, { cure, sheet }: Screens, atMs: number): readonly string[] {
-  const { window } = curePlanOf(batch, bench.bench);
+/** The page of its light against the plan on the bench, read until both are of one moment: rooms and lamps drift. */
+async function lightDiffers(page: Page, server: ServerProcess, batch: BatchState): Promise<readonly string[]> {
   const ahead = batch.steps.filter(({ kind, state }) => kind === 'cure' && state !== 'done');
   if (ahead.length === 0 || batch.card.procedure) return [];
+  await readCure(page, server, batch);
+  let found: readonly string[] = [];
+  for (let look = 0; look < MOST_LOOKS; look++) {
+    const { bench, light } = await server.get<BenchReply>('/api/bench');
+    found = lightSays(batch, bench, await cureText(page), light[batch.id], clockMs(server));
+    if (found.length === 0) break;
+    await page.waitForEvent('requestfinished').catch(() => undefined);
+  }
+  return found;
+}
+
+function lightSays(
+  batch: BatchState,
+  bench: BenchNow,
+  cure: string,
+  seen: LitSeen | undefined,
+  atMs: number,
+): readonly string[] {
   if (batch.lightClosed)
     return cure.includes('no plan fits') ? [] : [`the cure page has a plan, the bench none: ${cure}`];
+  const { window } = curePlanOf(batch, bench);
   const found: string[] = [];
   for (const edge of [window.handleS, window.maxS])
     if (edge !== undefined && !cure.includes(clockText(edge)))
       found.push(`the cure page does not say ${clockText(edge)}: ${cure}`);
-  for (const { plannedS, title } of ahead)
-    if (plannedS !== undefined && !cure.includes(clockText(plannedS)))
+  for (const { plannedS, title, kind, state } of batch.steps)
+    if (kind === 'cure' && state !== 'done' && plannedS !== undefined && !cure.includes(clockText(plannedS)))
       found.push(`the cure page does not cure ${clockText(plannedS)} as ${title} does: ${cure}`);
-  if (!sheet.includes(clockText(ahead[0]!.plannedS ?? 0))) found.push('the sheet plans other light');
   const now = /; now (\d+:\d\d)/.exec(cure);
-  if (now) {
-    const given = lightSoFarS(batch, atMs, bench.light[batch.id]);
-    if (Math.abs(secondsOf(now[1]!) - given) > 30) found.push(`light given ${now[1]}, by its lamp ${clockText(given)}`);
-  }
+  const given = lightSoFarS(batch, atMs, seen);
+  if (now && Math.abs(secondsOf(now[1]!) - given) > LIGHT_SLACK_S)
+    found.push(`light given ${now[1]}, by its lamp ${clockText(given)}`);
   return found;
 }
 

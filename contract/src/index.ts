@@ -1,3 +1,4 @@
+export * from './batches.ts';
 export * from './bathNote.ts';
 export * from './bench.ts';
 export * from './common.ts';

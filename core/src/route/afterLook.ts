@@ -2,9 +2,10 @@ import { clockText } from '../units/index.ts';
 import { incrementS, insertAfter, lightAgain, maySoak, restAgain, washAgain } from './again.ts';
 import type { BenchNow } from './benchNow.ts';
 import type { Moment } from './decide.ts';
+import type { BatchEvent } from './events.ts';
 import { blankOf } from './layRoute.ts';
 import { lightS } from './reduce.ts';
-import type { BatchEvent, BatchState, LookOutcome, Step } from './types.ts';
+import type { BatchState, LookOutcome, Step } from './types.ts';
 
 /** What cannot be undone: said on the flag, with what is left to do. */
 const FOR_GOOD: Readonly<Partial<Record<LookOutcome, string>>> = {

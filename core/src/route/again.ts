@@ -1,10 +1,11 @@
 import type { BenchNow } from './benchNow.ts';
 import type { Moment } from './decide.ts';
+import type { BatchEvent } from './events.ts';
 import { blankOf, numbered, type StepBlank } from './layRoute.ts';
 import { dryS } from './planBatch.ts';
 import { exposureS, lightS } from './reduce.ts';
 import type { RouteStep } from './template.ts';
-import type { BatchEvent, BatchState, Step } from './types.ts';
+import type { BatchState, Step } from './types.ts';
 import { bathNowFor, lastWash, rewashS, SHORTEST_REWASH_S } from './washing.ts';
 
 /** Steps put in behind a step, and why. */

@@ -1,7 +1,8 @@
 import type { PhotoColour } from '../colour/index.ts';
 import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
 import type { Moment } from './decide.ts';
-import type { BatchEvent, BatchState } from './types.ts';
+import type { BatchEvent } from './events.ts';
+import type { BatchState } from './types.ts';
 
 /** Keeps the colour of the parts before any light. */
 export function decideColourBefore(batch: BatchState, photo: PhotoColour, now: Moment): Result<BatchEvent[], Refusal> {

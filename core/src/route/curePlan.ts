@@ -6,9 +6,10 @@ import type { BatchRequest, BenchNow, LampNow } from './benchNow.ts';
 import { type CureForecast, forecastCure } from './cureForecast.ts';
 import { cureSetting } from './cureSetting.ts';
 import { heldBack, type Moment } from './decide.ts';
+import type { BatchEvent } from './events.ts';
 import { blankOf, numbered, shareS, titleOf } from './layRoute.ts';
 import { requestOf } from './requestOf.ts';
-import { type BatchEvent, type BatchState, type LightClosed, STATIONS, type Step } from './types.ts';
+import { type BatchState, type LightClosed, STATIONS, type Step } from './types.ts';
 
 /** The lamp at a station, by its last meter reading. */
 export const lampAt = (bench: BenchNow, station: string): LampNow | undefined =>

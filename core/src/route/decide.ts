@@ -2,11 +2,12 @@ import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
 import { clockText, plainNumber } from '../units/index.ts';
 import { planWash } from '../wash/index.ts';
 import { type BenchNow, VAPOUR_ALARM_PCT_LEL } from './benchNow.ts';
+import type { BatchEvent } from './events.ts';
 import { dryS, filmOf, MOP_LEAVES_UM, stageOf, washRequest, wrongSolvent } from './planBatch.ts';
 import { quarantineOf } from './quarantine.ts';
 import { currentStep, exposureS, remainingS, stepById, wantedS } from './reduce.ts';
 import { requestOf } from './requestOf.ts';
-import type { BatchEvent, BatchState, LightClosed, Step } from './types.ts';
+import type { BatchState, LightClosed, Step } from './types.ts';
 import { bathNowFor, round } from './washing.ts';
 
 export type Moment = { readonly atMs: number; readonly by: string };

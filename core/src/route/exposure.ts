@@ -2,8 +2,9 @@ import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
 import { clockText } from '../units/index.ts';
 import type { BenchNow } from './benchNow.ts';
 import { decideFinish, type Moment } from './decide.ts';
+import type { BatchEvent } from './events.ts';
 import { stepById } from './reduce.ts';
-import type { BatchEvent, BatchState } from './types.ts';
+import type { BatchState } from './types.ts';
 
 /**
  * The parts were lifted some time ago and nobody pressed: the step ended then, and how late it was noticed stays with it.

@@ -1,6 +1,7 @@
 import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
 import type { Moment } from './decide.ts';
-import type { BatchEvent, BatchState } from './types.ts';
+import type { BatchEvent } from './events.ts';
+import type { BatchState } from './types.ts';
 
 /** A flag is raised with a note, or lowered with null. */
 export type Flagging = {

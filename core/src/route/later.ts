@@ -1,7 +1,8 @@
 import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
 import type { Moment } from './decide.ts';
+import type { BatchEvent } from './events.ts';
 import { blankOf, numbered } from './layRoute.ts';
-import type { BatchEvent, BatchState } from './types.ts';
+import type { BatchState } from './types.ts';
 
 /** What can be seen on finished parts, days after. */
 export const LATER_LOOKS = ['sound', 'tacky', 'soft underside', 'warped', 'cracked', 'white marks', 'tinted'] as const;

@@ -3,8 +3,9 @@ import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
 import { afterLook } from './afterLook.ts';
 import type { BenchNow } from './benchNow.ts';
 import { gateBefore, heldBack, type Moment } from './decide.ts';
+import type { BatchEvent } from './events.ts';
 import { stepById } from './reduce.ts';
-import { type BatchEvent, type BatchState, CURED_LOOKS, type LookOutcome, MATTE_LOOKS, type Step } from './types.ts';
+import { type BatchState, CURED_LOOKS, type LookOutcome, MATTE_LOOKS, type Step } from './types.ts';
 
 export type Look = {
   readonly outcome: LookOutcome;

@@ -1,9 +1,10 @@
 import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
 import type { Moment } from './decide.ts';
+import type { BatchEvent } from './events.ts';
 import { joinParts } from './part.ts';
 import { isMixed, type KindCount, piecesOf, piecesText, takeOut, wholeOf } from './pieces.ts';
 import { currentStep } from './reduce.ts';
-import type { BatchEvent, BatchState, Priority } from './types.ts';
+import type { BatchState, Priority } from './types.ts';
 
 /** What can be set at any time before the seal; null takes it away. */
 export type BatchEdit = {

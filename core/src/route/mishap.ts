@@ -3,9 +3,10 @@ import { clockText } from '../units/index.ts';
 import { incrementS, insertAfter, lightAgain, restAgain, washAgain } from './again.ts';
 import type { BenchNow } from './benchNow.ts';
 import type { Moment } from './decide.ts';
+import type { BatchEvent } from './events.ts';
 import { blankOf } from './layRoute.ts';
 import { currentStep, exposureS, lightS, ranS, remainingS } from './reduce.ts';
-import type { BatchEvent, BatchState, Mishap, Step } from './types.ts';
+import type { BatchState, Mishap, Step } from './types.ts';
 
 export type Happened = Pick<Mishap, 'what' | 'offS' | 'note'>;
 

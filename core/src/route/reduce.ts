@@ -1,4 +1,5 @@
-import { type BatchEvent, type BatchState, STATIONS, type Step } from './types.ts';
+import type { BatchEvent } from './events.ts';
+import { type BatchState, STATIONS, type Step } from './types.ts';
 
 /** Applies one fact. The first must be `created`. */
 export function applyEvent(state: BatchState | undefined, event: BatchEvent): BatchState {

@@ -2,6 +2,7 @@ import { MEDIA, type Medium } from '../cure/index.ts';
 import { AIRS, type Air } from '../dry/index.ts';
 import { AGITATIONS, type Agitation } from '../wash/index.ts';
 import { STEP_TYPES, type StepTypeId, stepType } from './palette.ts';
+import { DOSES, type Dose } from './types.ts';
 
 /** One step of a route, with what it sets over the step's own defaults. */
 export type RouteStep = {
@@ -16,10 +17,6 @@ export type RouteStep = {
   /** the solvent stands in the ultrasonic tank itself, not in a jar */
   readonly inTank?: boolean;
 };
-/** How long to cure: start low, look and add · the card's own time · long, "it cannot hurt". */
-export const DOSES = ['look', 'card', 'long'] as const;
-export type Dose = (typeof DOSES)[number];
-
 /** A named order of work. Versions never change; a batch keeps the one it ran. */
 export type Route = {
   readonly id: string;

@@ -1,6 +1,7 @@
 import type { StepTypeId } from './palette.ts';
-import type { Dose, Route, RouteStep } from './template.ts';
+import type { Route, RouteStep } from './template.ts';
 import { TWO_BATHS } from './twoBaths.ts';
+import type { Dose } from './types.ts';
 
 type Short = StepTypeId | RouteStep;
 const route = (id: string, name: string, note: string, steps: readonly Short[], dose: Dose = 'look'): Route => ({

@@ -3,8 +3,7 @@ import type { Medium } from '../cure/index.ts';
 import type { Air } from '../dry/index.ts';
 import type { ResinCard } from '../resin/index.ts';
 import type { Agitation } from '../wash/index.ts';
-import type { BatchLight, CureChoice } from './batchLight.ts';
-import type { Route } from './template.ts';
+import type { BatchLight } from './batchLight.ts';
 
 /** rinse: water that takes solvent off, not counted as exposure · do: work with no effect that is computed */
 export type StepKind =
@@ -25,6 +24,10 @@ export type StepKind =
   | 'seal';
 /** timed: a timer runs between start and finish · hands: worked on between them · moment: one press · look: one answer */
 export type StepMode = 'timed' | 'hands' | 'moment' | 'look';
+
+/** How long to cure: start low, look and add · the card's own time · long, "it cannot hurt". */
+export const DOSES = ['look', 'card', 'long'] as const;
+export type Dose = (typeof DOSES)[number];
 
 /** What can be seen before the light. */
 export const MATTE_LOOKS = ['matte', 'shine', 'tack', 'white marks', 'grit'] as const;
@@ -147,7 +150,7 @@ export type BatchState = {
     readonly name: string;
     readonly version: number;
     /** how long its light is: default short, look, add */
-    readonly dose?: Route['dose'];
+    readonly dose?: Dose;
   };
   readonly customer?: string;
   readonly dueAtMs?: number;
@@ -218,107 +221,6 @@ export type Breakage = {
 };
 export const PRIORITIES = ['can wait', 'usual', 'rush'] as const;
 export type Priority = (typeof PRIORITIES)[number];
-
-type Told = { readonly atMs: number; readonly by: string };
-/** Facts about a batch, in order. The state is nothing but their sum. */
-export type BatchEvent = Told &
-  (
-    | { readonly type: 'created'; readonly batch: BatchState }
-    | { readonly type: 'started'; readonly stepId: string; readonly plannedS?: number; readonly knew?: Knew }
-    | {
-        readonly type: 'extended';
-        readonly stepId: string;
-        readonly addS: number;
-        /** how long the timer had been over; default 0 */
-        readonly idleS?: number;
-      }
-    | { readonly type: 'stayed'; readonly stepId: string; readonly because: string }
-    | ({ readonly type: 'happened'; readonly stepId: string } & Pick<Mishap, 'what' | 'offS' | 'note'>)
-    | {
-        readonly type: 'finished';
-        readonly stepId: string;
-        readonly filmUm?: number;
-        readonly clingingMg?: readonly [string, string, string];
-        readonly knew?: Knew;
-      }
-    | {
-        readonly type: 'looked';
-        readonly stepId: string;
-        readonly outcome: LookOutcome;
-        readonly broken: number;
-        readonly note?: string;
-        readonly photoSha256?: string;
-        readonly colour?: LookColour;
-      }
-    | { readonly type: 'coloured'; readonly before: ColourBefore }
-    | {
-        readonly type: 'lit';
-        readonly choice: CureChoice;
-        readonly set: Readonly<
-          Record<string, Partial<Pick<Step, 'title' | 'station' | 'medium' | 'tempC' | 'plannedS'>>>
-        >;
-        readonly addS: number;
-        readonly lastS?: number;
-        readonly handleS?: number;
-        /** its window is closed: nothing is lit until the plan is changed */
-        readonly closed?: LightClosed;
-      }
-    | { readonly type: 'planned'; readonly times: Readonly<Record<string, number>> }
-    | {
-        readonly type: 'inserted';
-        readonly afterStepId: string;
-        readonly steps: readonly Step[];
-        readonly reason: string;
-      }
-    | { readonly type: 'left-out'; readonly stepId: string; readonly because: string }
-    | { readonly type: 'flagged'; readonly note: string; readonly stops?: boolean }
-    | { readonly type: 'unflagged'; readonly answer?: string }
-    | ({ readonly type: 'broke' } & Omit<Breakage, 'atMs' | 'by'>)
-    | Undone
-    | { readonly type: 'held'; readonly reason: string }
-    | { readonly type: 'released' }
-    | {
-        readonly type: 'edited';
-        readonly set: {
-          readonly customer?: string | null;
-          readonly dueAtMs?: number | null;
-          readonly priority?: Priority;
-          readonly note?: string | null;
-        };
-      }
-    | {
-        readonly type: 'split';
-        readonly count: number;
-        /** what stays, where several kinds were in it */
-        readonly part?: PartFacts;
-        readonly clingingMg: BatchState['clingingMg'];
-        readonly into: { readonly id: string; readonly name: string };
-      }
-    | {
-        readonly type: 'joined';
-        readonly part: PartFacts;
-        readonly count: number;
-        readonly clingingMg: BatchState['clingingMg'];
-        readonly filmUm: number;
-        /** of the pieces that came: how many are broken, and how that came */
-        readonly broken?: number;
-        readonly breakages?: readonly Breakage[];
-        readonly from: { readonly id: string; readonly name: string };
-      }
-    | { readonly type: 'merged'; readonly into: { readonly id: string; readonly name: string } }
-    | { readonly type: 'sealed'; readonly stepId: string; readonly hash: string }
-  );
-
-/** An earlier command is taken back: what it had changed is as it was before. */
-export type Undone = {
-  readonly type: 'undone';
-  /** the command that is taken back */
-  readonly commandId: string;
-  /** fields of the state as they were before it */
-  readonly put: Partial<BatchState>;
-  /** fields that were not there before it */
-  readonly drop: readonly (keyof BatchState)[];
-};
 
 /** Where things happen on this bench. */
 export type StationFacts = { readonly id: string; readonly name: string; readonly capacity: number };

@@ -1,8 +1,9 @@
 import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
 import { lowerFirst } from '../units/index.ts';
 import type { Moment } from './decide.ts';
+import type { BatchEvent, Undone } from './events.ts';
 import { applyEvent } from './reduce.ts';
-import type { BatchEvent, BatchState, Undone } from './types.ts';
+import type { BatchState } from './types.ts';
 
 /** A fact with the command that it came from. */
 export type Told = { readonly commandId: string; readonly event: BatchEvent };

@@ -2,7 +2,7 @@ import { type BatchState, type BenchNow, curePlanOf, currentStep } from '@north-
 import { clockText } from '@north-step/core/units';
 import { useNavigate } from 'react-router';
 import { SlimBand, SlimButton, useDo } from '../next/index.ts';
-import type { CureView } from './useCure.ts';
+import { type CureView, nextCureS } from './useCure.ts';
 
 type CureBandProps = { readonly batch: BatchState; readonly bench: BenchNow; readonly cure: CureView };
 
@@ -28,7 +28,7 @@ export function CureBand({ batch, bench, cure }: CureBandProps) {
     if (!worked && even.handleS !== undefined && doses)
       return (
         <SlimBand
-          say={`${batch.name}: cure ${clockText(doses.firstS)} if the light is even.`}
+          say={`${batch.name}: cure ${clockText(nextCureS(batch) ?? doses.firstS)} if the light is even.`}
           more={`Tack-free from ${clockText(even.handleS)} on even light; ${cure.maps.share === undefined ? 'map it to be sure' : 'its light map is being made'}.`}
         />
       );

@@ -24,6 +24,7 @@ import {
   poseLights,
   requestWith,
   shareS,
+  wantedS,
   wantsTurn,
 } from '@north-step/core/route';
 import { useMemo, useState } from 'react';
@@ -80,10 +81,12 @@ export function useCure(batch: BatchState | undefined, bench: BenchReply | undef
     [chosenStation, chosenMedium, chosenTemp, chosenTurn, chosenOuter, count].every((one) => one === undefined) &&
     !stand.touched;
   const light = untouched && planned ? planned : ((turn ? lights.turned : undefined) ?? lights.plain);
-  const worked = useMemo(
-    () => (batch && bench && light ? workOut(batch, bench, { light, medium, tempC }, lights) : undefined),
-    [batch, bench, light, medium, tempC, lights],
-  );
+  const worked = useMemo(() => {
+    if (!batch || !bench || !light) return undefined;
+    const out = workOut(batch, bench, { light, medium, tempC }, lights);
+    // rooms and lamps drift after a plan is made: what the bench works by is what was planned
+    return untouched && planned && out.eachS ? { ...out, eachS: nextCureS(batch) ?? out.eachS } : out;
+  }, [batch, bench, light, medium, tempC, lights, untouched, planned]);
   return {
     part,
     station,
@@ -112,6 +115,12 @@ export function useCure(batch: BatchState | undefined, bench: BenchReply | undef
     untouched,
   };
 }
+/** What the next run of light of a batch is planned for, or runs for, s. Nothing once all its light was given. */
+export function nextCureS({ steps }: BatchState): number | undefined {
+  const step = steps.find(({ kind, state }) => kind === 'cure' && state !== 'done');
+  return step?.plannedS === undefined ? undefined : wantedS(step);
+}
+
 /** The sun has no map: parts are turned now and then, so that every face gets near the mean. */
 const SUN_SPREAD = { cold: 0.7, hot: 1.3 } as const;
 function evenLight(lamp: LampView, placed: number): BatchLight {

@@ -1,6 +1,6 @@
 import type { MeshUnit } from '@north-step/core/mesh';
 import { type DBSchema, openDB } from 'idb';
-import type { Choices, Sizes } from './useNewBatch.ts';
+import type { Choices, Sizes } from './draft.ts';
 
 /** A file on the plate, as it is kept while the batch is described. */
 export type KeptFile = {

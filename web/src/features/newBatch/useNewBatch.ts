@@ -5,7 +5,6 @@ import {
   type BatchState,
   joinParts,
   type Pieces,
-  type Priority,
   partFromMesh,
   partFromSizes,
   plateAreaMm2,
@@ -14,25 +13,10 @@ import {
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useAppSelector } from '../../app/store.ts';
 import { useDo } from '../next/index.ts';
+import type { Choices, Sizes } from './draft.ts';
 import { forgetDraft, keepFiles, keepWords, keptFiles, keptWords } from './draftStore.ts';
 import { type Plate, type PlateItem, usePlate } from './usePlate.ts';
 
-export type Choices = {
-  readonly cardId?: string;
-  readonly lot?: string;
-  /** pieces, when they are not counted file by file */
-  readonly count: number;
-  readonly dripMin: number;
-  readonly customer: string;
-  /** as the browser's own date field has it; empty when nobody said */
-  readonly due: string;
-  readonly priority: Priority;
-  /** nothing: the advised route */
-  readonly routeId?: string;
-  /** tightest tolerance as typed, ± mm */
-  readonly tolerance: string;
-};
-export type Sizes = { readonly name: string /** length, width, height as typed */; readonly mm: readonly string[] };
 export type Known = {
   readonly bench: BenchReply | undefined;
   readonly resins: readonly Resin[];
