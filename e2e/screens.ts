@@ -22,6 +22,8 @@ const CLOCK_SLACK_S = 3;
 /** A lamp's sensor tells every few seconds. */
 const LIGHT_SLACK_S = 12;
 const MOST_LOOKS = 5;
+/** A limit for hangs only. */
+const PATIENT = { timeout: 60_000 };
 const secondsOf = (text: string): number => {
   const [, sign, clock] = /([−-]?)((?:\d+:)?\d+:\d\d)/.exec(text)!;
   const seconds = clock!.split(':').reduce((sum, part) => 60 * sum + Number(part), 0);
@@ -86,8 +88,8 @@ export async function settled(server: ServerProcess): Promise<void> {
 
 async function readBench(page: Page, server: ServerProcess) {
   await page.goto(server.address);
-  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
-  await expect(page.getByRole('region', { name: 'What comes next' })).toBeVisible();
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible(PATIENT);
+  await expect(page.getByRole('region', { name: 'What comes next' })).toBeVisible(PATIENT);
   const reply = await server.get<BenchReply>('/api/bench');
   const atMs = clockMs(server);
   const tags = await page
@@ -101,26 +103,26 @@ async function readBench(page: Page, server: ServerProcess) {
 
 async function readRows(page: Page, server: ServerProcess): Promise<readonly string[]> {
   await page.goto(`${server.address}/batches?state=open`);
-  await expect(page.locator('tbody tr').first()).toBeVisible();
+  await expect(page.locator('tbody tr').first()).toBeVisible(PATIENT);
   return page.locator('tbody tr').allInnerTexts();
 }
 
 async function readShift(page: Page, server: ServerProcess): Promise<readonly string[]> {
   await page.goto(`${server.address}/shift`);
-  await expect(page.getByRole('region', { name: 'In liquid or light now' })).toBeVisible();
+  await expect(page.getByRole('region', { name: 'In liquid or light now' })).toBeVisible(PATIENT);
   return page.locator('main li').allInnerTexts();
 }
 
 async function readSolvent(page: Page, server: ServerProcess): Promise<ReadonlyMap<string, string>> {
   await page.goto(`${server.address}/solvent`);
-  await expect(page.getByText(/% resin/).first()).toBeVisible();
+  await expect(page.getByText(/% resin/).first()).toBeVisible(PATIENT);
   return loadsOn(page);
 }
 
 async function readSheet(page: Page, server: ServerProcess, { id, name }: BatchState) {
   await page.goto(`${server.address}/batches/${id}`);
-  await expect(page.getByRole('heading', { level: 2, name })).toBeVisible();
-  await expect(page.getByRole('region', { name: 'Why these numbers' })).toBeVisible();
+  await expect(page.getByRole('heading', { level: 2, name })).toBeVisible(PATIENT);
+  await expect(page.getByRole('region', { name: 'Why these numbers' })).toBeVisible(PATIENT);
   const timer = page.getByRole('timer');
   const said = (await timer.count()) > 0 ? await timer.innerText() : undefined;
   return { sheetAtMs: clockMs(server), timer: said, sheet: await page.locator('main').innerText() };
@@ -128,8 +130,8 @@ async function readSheet(page: Page, server: ServerProcess, { id, name }: BatchS
 
 async function readCure(page: Page, server: ServerProcess, { id, name }: BatchState): Promise<void> {
   await page.goto(`${server.address}/cure/${id}`);
-  await expect(page.getByRole('region', { name: 'Conclusion' })).toBeVisible();
-  await expect(page.getByRole('heading', { level: 2, name })).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Conclusion' })).toBeVisible(PATIENT);
+  await expect(page.getByRole('heading', { level: 2, name })).toBeVisible(PATIENT);
 }
 
 async function cureText(page: Page): Promise<string> {

@@ -11,6 +11,8 @@ import {
   cureWindowRange,
   FAMILY_CONSTANTS,
   glassTransitionC,
+  LADDER_S,
+  ladderFor,
   lampCycles,
   oxygenFactor,
   tintDb,
@@ -124,4 +126,22 @@ describe('cure plan', () => {
     expect(range.handleS[0] < mid.handleS! && mid.handleS! < range.handleS[1]).toBe(true);
     expect(range.maxS![0] < mid.maxS! && mid.maxS! < range.maxS![1]).toBe(true);
   });
+});
+
+describe('a ladder of coupons', () => {
+  it.each([
+    [30, 10, 152],
+    [240, 70, 1215],
+    [2400, 711, 12_150],
+  ])('lies about an expected time of %s s, at round times, half as long again each', (expectedS, firstS, lastS) => {
+    const times = ladderFor(expectedS);
+    expect(times).toHaveLength(8);
+    expect(Math.abs(times[0]! / firstS - 1)).toBeLessThan(0.1);
+    expect(Math.abs(times.at(-1)! / lastS - 1)).toBeLessThan(0.1);
+    for (const [i, seconds] of times.entries()) {
+      if (i > 0) expect(seconds / times[i - 1]!).toBeGreaterThan(1.3);
+      if (seconds >= 60) expect(seconds % 5).toBe(0);
+    }
+  });
+  it('is the usual one where nothing is expected', () => expect(ladderFor(undefined)).toBe(LADDER_S));
 });

@@ -204,4 +204,38 @@ describe('a new batch by size', () => {
     );
     expect(screen.getByLabelText('Name of the part').getAttribute('value')).toBe('cap');
   });
+  it('keeps what is described through another page and a reload, until it is begun anew', async () => {
+    const answers = { ...bench, '/api/resins': RESINS, '/api/routes': ROUTES, '/api/pace': { people: [] } };
+    const { router } = showPage('/batches/new', answers);
+    await fill();
+    fireEvent.change(screen.getByLabelText('For whom (if known)'), { target: { value: 'Port of Lunsay' } });
+    await router.navigate('/routes');
+    await waitFor(() => expect(screen.queryByLabelText('Name of the part')).toBeNull());
+    await router.navigate('/batches/new');
+    expect((await screen.findByLabelText('Name of the part')).getAttribute('value')).toBe('cap');
+    expect(screen.getByLabelText('For whom (if known)').getAttribute('value')).toBe('Port of Lunsay');
+    fireEvent.click(screen.getByRole('button', { name: 'Start anew' }));
+    expect(screen.getByLabelText('For whom (if known)').getAttribute('value')).toBe('');
+    expect(screen.queryByLabelText('Name of the part')).toBeNull();
+  });
+});
+
+describe('an address that names nothing here', () => {
+  it.each([
+    ['/batches/nope', 'batch'],
+    ['/cure/nope', 'batch'],
+    ['/resins/nope', 'resin card'],
+    ['/routes/nope', 'route'],
+  ])('%s says so, with a way on', async (path, what) => {
+    const gone = failure(404, { code: 'UNKNOWN_ID', message: 'gone' });
+    showPage(path, {
+      ...bench,
+      '/api/lamps': { lamps: [] },
+      '/api/batches/nope': gone,
+      '/api/resins/nope': gone,
+      '/api/routes/nope': gone,
+    });
+    expect((await screen.findByRole('alert')).textContent).toContain(`There is no such ${what}.`);
+    expect(screen.getByRole('link', { name: 'See all that are here' })).toBeTruthy();
+  });
 });

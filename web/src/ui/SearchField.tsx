@@ -16,21 +16,23 @@ type SearchFieldProps = {
 /** A search box that holds what is typed itself: the search and the address follow when the typing rests. */
 export function SearchField({ label, placeholder, value, onSearch, input, className = '' }: SearchFieldProps) {
   const [text, setText] = useState(value);
-  const asked = useRef(value);
+  // asked here, and not yet seen in the address
+  const asked = useRef<string[]>([]);
   const waiting = useRef<ReturnType<typeof setTimeout>>(undefined);
   const search = useRef(onSearch);
   search.current = onSearch;
   // Back, or a link, says something else: the box follows
   useEffect(() => {
-    if (value === asked.current) return;
-    asked.current = value;
+    const own = asked.current.indexOf(value);
+    asked.current = own < 0 ? [] : asked.current.slice(own + 1);
+    if (own >= 0) return;
     clearTimeout(waiting.current);
     setText(value);
   }, [value]);
   useEffect(() => () => clearTimeout(waiting.current), []);
   const ask = (next: string) => {
     clearTimeout(waiting.current);
-    asked.current = next;
+    asked.current.push(next);
     search.current(next);
   };
   return (
