@@ -7,7 +7,7 @@ import type { BenchPlan } from '../next/index.ts';
 
 const LEAST_SPAN_S = 3600;
 const MOST_SPAN_S = 4 * 3600;
-/** What stands here while its machine works is shown in a row of its own. */
+/** What stands here while its machine works is shown in a row of its own; so is whatever is overdue. */
 const MACHINES: ReadonlySet<StepKind> = new Set(['wash', 'rinse', 'cure', 'oven', 'warm-dip']);
 
 /** The open batches played forward with the hands that are there, until the last is done. */
@@ -20,7 +20,9 @@ export function BenchRibbon({ bench, plan }: { readonly bench: BenchReply; reado
   const spanS = Math.min(MOST_SPAN_S, Math.max(LEAST_SPAN_S, (lastMs - atMs) / 1000));
   const rows = [
     ...people.map((person) => ({ id: person, name: person.split(' ')[0]! })),
-    ...bench.stations.filter(({ id }) => bars.some(({ row, kind }) => row === id && MACHINES.has(kind))),
+    ...bench.stations.filter(({ id }) =>
+      bars.some(({ row, kind, overdue }) => row === id && (overdue || MACHINES.has(kind))),
+    ),
   ];
   const unplanned = bench.open.filter(({ id }) => endMs[id] === undefined);
   return (

@@ -2,7 +2,7 @@ import type { BathCare, SolventReply, Vessel } from '@north-step/contract';
 import { plainNumber } from '@north-step/core/units';
 import { useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
-import { useCareQuery, useSolventQuery } from '../../app/api.ts';
+import { useBenchQuery, useCareQuery, useSolventQuery } from '../../app/api.ts';
 import { useKeys } from '../../app/useKeys.ts';
 import { useNow } from '../../app/useNow.ts';
 import { Failed, HeadRow, Loading, useWidth } from '../../ui/index.ts';
@@ -27,6 +27,7 @@ const CHART_DAYS = 40;
 export function SolventPage() {
   const { data, isError, refetch } = useSolventQuery();
   const { data: care } = useCareQuery();
+  const { data: bench } = useBenchQuery();
   const [doing, setDoing] = useState<Doing>();
   const navigate = useNavigate();
   const [params, setParams] = useSearchParams();
@@ -37,7 +38,7 @@ export function SolventPage() {
   const chosen = bathShown(baths, data?.vessels ?? [], params.get('bath') ?? conclusion?.bathId);
   useKeys({ r: () => navigate(`/solvent/read${chosen ? `?bath=${chosen.vesselId}` : ''}`) });
   if (isError && !data) return <Failed what="the solvent book" onRetry={() => void refetch()} />;
-  if (!data || !conclusion) return <Loading what="the solvent book" />;
+  if (!data || !conclusion || !bench) return <Loading what="the solvent book" />;
   const vessel = data.vessels.find((one) => one.id === chosen?.vesselId);
   const close = () => setDoing(undefined);
   return (
@@ -57,6 +58,7 @@ export function SolventPage() {
           <VesselRow
             vessels={data.vessels}
             baths={baths}
+            notes={bench.care}
             limitOf={(one) => limitOf(one, baths)}
             chosenId={chosen?.vesselId}
             onChoose={(id) => setParams({ bath: id }, { replace: true })}

@@ -1,4 +1,4 @@
-import type { BathCare, Vessel } from '@north-step/contract';
+import type { BathCare, BathNote, Vessel } from '@north-step/contract';
 import { litresText, percentText, plainNumber } from '@north-step/core/units';
 import { LoadLadder, Tube } from '../../glyphs/index.ts';
 
@@ -6,12 +6,15 @@ import { LoadLadder, Tube } from '../../glyphs/index.ts';
 export function VesselRow({
   vessels,
   baths,
+  notes,
   limitOf,
   chosenId,
   onChoose,
 }: {
   readonly vessels: readonly Vessel[];
   readonly baths: readonly BathCare[];
+  /** what the bench says of each: it carries what was done until the estimate has caught up */
+  readonly notes: Readonly<Record<string, BathNote>>;
   readonly limitOf: (vessel: Vessel) => number;
   readonly chosenId?: string;
   readonly onChoose: (vesselId: string) => void;
@@ -30,7 +33,7 @@ export function VesselRow({
             )}
             <OneVessel
               vessel={vessel}
-              care={baths.find((bath) => bath.vesselId === vessel.id)}
+              known={notes[vessel.id] ?? baths.find((bath) => bath.vesselId === vessel.id)?.estimate}
               limitPctW={limitOf(vessel)}
               chosen={vessel.id === chosenId}
               onChoose={onChoose}
@@ -56,14 +59,14 @@ export function VesselRow({
 
 type OneProps = {
   readonly vessel: Vessel;
-  readonly care?: BathCare;
+  readonly known?: Pick<BathNote, 'loadPctW' | 'range90' | 'strengthPctW'>;
   readonly limitPctW: number;
   readonly chosen: boolean;
   readonly onChoose: (vesselId: string) => void;
 };
 
-function OneVessel({ vessel, care, limitPctW, chosen, onChoose }: OneProps) {
-  const loadPctW = care?.estimate.loadPctW ?? vessel.loadPctW;
+function OneVessel({ vessel, known, limitPctW, chosen, onChoose }: OneProps) {
+  const loadPctW = known?.loadPctW ?? vessel.loadPctW;
   const words = `${vessel.name}: ${litresText(vessel.volumeMl)} of ${litresText(vessel.capacityMl)}, ${percentText(loadPctW)} resin`;
   return (
     <div className="w-[118px]">
@@ -76,7 +79,7 @@ function OneVessel({ vessel, care, limitPctW, chosen, onChoose }: OneProps) {
           heightPx={124}
         />
         {vessel.kind === 'bath' && (
-          <LoadLadder loadPctW={loadPctW} limitPctW={limitPctW} range90={care?.estimate.range90} heightPx={124} />
+          <LoadLadder loadPctW={loadPctW} limitPctW={limitPctW} range90={known?.range90} heightPx={124} />
         )}
       </div>
       <NameOf vessel={vessel} chosen={chosen} onChoose={onChoose} />
@@ -89,7 +92,7 @@ function OneVessel({ vessel, care, limitPctW, chosen, onChoose }: OneProps) {
             <br />
             {vessel.strengthPctW === null
               ? vessel.solvent
-              : `${plainNumber(care?.estimate.strengthPctW ?? vessel.strengthPctW, 3)} % strength`}
+              : `${plainNumber(known?.strengthPctW ?? vessel.strengthPctW, 3)} % strength`}
           </>
         )}
       </span>
