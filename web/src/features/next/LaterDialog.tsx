@@ -82,7 +82,7 @@ export function LaterDialog({ batch, onClose, onSaid }: LaterDialogProps) {
         </label>
       )}
       <PhotoRefusal wrong={wrong} />
-      <div className="mt-3 flex gap-3">
+      <div className="sticky -bottom-6 -mx-6 mt-3 flex gap-3 border-t border-line bg-panel px-6 py-3">
         <button type="button" className="btn btn-sea" onClick={() => void save()}>
           Seal what was seen
         </button>
