@@ -124,7 +124,8 @@ async function readSheet(page: Page, server: ServerProcess, { id, name }: BatchS
   await page.goto(`${server.address}/batches/${id}`);
   await expect(page.getByRole('heading', { level: 2, name })).toBeVisible(PATIENT);
   await expect(page.getByRole('region', { name: 'Why these numbers' })).toBeVisible(PATIENT);
-  const timer = page.getByRole('timer');
+  // the band’s own clock, not that of a question that lies over it
+  const timer = page.locator('section[aria-label="Next step"] [role="timer"]');
   const said = (await timer.count()) > 0 ? await timer.innerText() : undefined;
   return { sheetAtMs: clockMs(server), timer: said, sheet: await page.locator('main').innerText() };
 }
