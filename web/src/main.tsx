@@ -6,9 +6,10 @@ import { listenLive, store } from './app/store.ts';
 import './app/theme.css';
 
 listenLive();
-requestIdleCallback(() => void fetchPages(), { timeout: 5000 });
 createRoot(document.getElementById('root')!).render(
   <Provider store={store}>
     <RouterProvider router={router} />
   </Provider>,
 );
+// once the first page stands; not every browser tells when it is idle
+setTimeout(() => void fetchPages(), 5000);

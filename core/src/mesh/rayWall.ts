@@ -33,9 +33,9 @@ export type WallHit = { readonly wallMm: number /** normal of the far side, not 
  * Material under a place on the skin, through shells that overlap: where another begins before one ends, they are one body.
  * @param inward unit vector into the material
  * @param own shell of the triangle that the place lies on
- * @returns the far side; undefined where none is met, 'buried' where the place itself lies within another shell
+ * @returns the far side; undefined where none is met, or where the place itself lies within another shell
  */
-export function rayWall(body: RayBody, at: Vec3, inward: Vec3, own: number): WallHit | undefined | 'buried' {
+export function rayWall(body: RayBody, at: Vec3, inward: Vec3, own: number): WallHit | undefined {
   const { tree, positions, shell, hollow } = body;
   const [x, y, z] = at;
   const [dx, dy, dz] = inward;
@@ -52,7 +52,7 @@ export function rayWall(body: RayBody, at: Vec3, inward: Vec3, own: number): Wal
     const met = shell[triangle]!;
     const enters = far[0] * dx + far[1] * dy + far[2] * dz < 0;
     if (enters) entered.add(met);
-    else if (!entered.has(met) && !hollow?.has(met)) return 'buried';
+    else if (!entered.has(met) && !hollow?.has(met)) return undefined;
     depth += enters ? 1 : -1;
     if (depth === 0) return { wallMm, far };
     from = wallMm + SKIN_MM;

@@ -46,7 +46,7 @@ export function wallThickness(
       const place = placeOnTriangle(positions, at, count++);
       const into: Vec3 = [normal[0] * scale, normal[1] * scale, normal[2] * scale];
       const hit = rayWall(body, place, into, shell?.[at / 9] ?? 0);
-      if (hit === undefined || hit === 'buried') continue;
+      if (!hit) continue;
       hits.push(hit.wallMm);
       const facing = -dot(hit.far, normal) / (Math.hypot(...hit.far) * twice);
       if (facing > FACING_COSINE) faced.push({ at: place, wallMm: hit.wallMm });

@@ -26,7 +26,7 @@ export function wallOfTriangles(positions: Float32Array, shell?: Int32Array): Fl
       length > 0
         ? rayWall(body, [middle(0), middle(1), middle(2)], [-nx / length, -ny / length, -nz / length], shell?.[t] ?? 0)
         : undefined;
-    walls[t] = hit === undefined || hit === 'buried' ? Number.POSITIVE_INFINITY : hit.wallMm;
+    walls[t] = hit?.wallMm ?? Number.POSITIVE_INFINITY;
   }
   return walls;
 }

@@ -98,6 +98,13 @@ describe('several kinds of pieces in one batch', () => {
   });
   it.each([
     ['more than there are', [{ name: 'fin', count: 5 }]],
+    [
+      'one kind named twice',
+      [
+        { name: 'fin', count: 1 },
+        { name: 'fin', count: 1 },
+      ],
+    ],
     ['what is not in it', [{ name: 'knob', count: 1 }]],
     [
       'all of them',

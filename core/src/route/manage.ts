@@ -2,7 +2,7 @@ import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
 import type { Moment } from './decide.ts';
 import type { BatchEvent } from './events.ts';
 import { joinParts } from './part.ts';
-import { isMixed, type KindCount, piecesOf, piecesText, takeOut, wholeOf } from './pieces.ts';
+import { isMixed, piecesOf, piecesText, type TakenOut, takeOut, wholeOf } from './pieces.ts';
 import { currentStep } from './reduce.ts';
 import type { BatchState, Priority } from './types.ts';
 
@@ -99,20 +99,13 @@ export type Split = { readonly stays: BatchEvent[]; readonly goes: BatchState };
  */
 export function decideSplit(
   batch: BatchState,
-  wanted: { readonly count?: number; readonly pieces?: readonly KindCount[] },
+  wanted: TakenOut,
   into: { readonly id: string; readonly name: string },
   now: Moment,
 ): Result<Split, Refusal> {
   const step = currentStep(batch);
   if (step?.state === 'running') return refuse(stillRunning(batch, step.title));
-  const { pieces, count: some = pieces?.reduce((sum, kind) => sum + kind.count, 0) ?? 0 } = wanted;
-  if (!(Number.isInteger(some) && some >= 1 && some < batch.count))
-    return refuse({
-      code: 'SPLIT_COUNT',
-      message: `${batch.name} has ${batch.count} pieces: from 1 to ${batch.count - 1} can be taken out, ${some} cannot.`,
-      field: 'count',
-    });
-  const taken = takeOut(batch, some, pieces);
+  const taken = takeOut(batch, wanted);
   if (!taken.ok) return taken;
   const { goes, stays } = taken.value;
   const { count } = goes;

@@ -1,6 +1,6 @@
 import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
 import { joinParts, type Pieces } from './part.ts';
-import type { BatchState, PartFacts } from './types.ts';
+import type { BatchState, PartFacts, PieceKind } from './types.ts';
 
 /** So many of one kind, by the name of its part. */
 export type KindCount = { readonly name: string; readonly count: number };
@@ -15,10 +15,16 @@ export const piecesOf = (part: PartFacts, count: number): readonly Pieces[] =>
 /** Whether several kinds of pieces are in it, so that one must be named. */
 export const isMixed = ({ part }: Pick<BatchState, 'part'>): boolean => (part.pieces?.length ?? 0) > 1;
 
+/** Name, count and file of every kind; one kind where all are alike. */
+export const kindsOf = (
+  { name, meshSha256, pieces }: Pick<PartFacts, 'name' | 'meshSha256' | 'pieces'>,
+  count: number,
+): readonly PieceKind[] => pieces ?? [{ name, count, meshSha256 }];
+
 /** `4 × fin, 1 × lid`: every kind with its own count. */
-export const piecesText = (part: PartFacts, count: number): string =>
-  piecesOf(part, count)
-    .map((kind) => `${kind.count} × ${kind.part.name}`)
+export const piecesText = (part: Pick<PartFacts, 'name' | 'pieces'>, count: number): string =>
+  kindsOf(part, count)
+    .map((kind) => `${kind.count} × ${kind.name}`)
     .join(', ');
 
 /** Whole pieces of each kind: those that broke are off, where it was said of which kind. */
@@ -51,26 +57,36 @@ export function demandsOf(part: PartFacts): readonly Demand[] {
   });
 }
 
+/** Pieces that leave: a number, or so many of each kind. */
+export type TakenOut = { readonly count?: number; readonly pieces?: readonly KindCount[] };
+
 /**
  * Some pieces out of a batch, and the rest.
- * @param kinds how many of each kind; for one kind of pieces the number alone will do
+ * @param wanted fewer than there are; of which kind, where several are in it
  */
 export function takeOut(
   batch: BatchState,
-  count: number,
-  kinds: readonly KindCount[] | undefined,
+  { count = 0, pieces }: TakenOut,
 ): Result<{ readonly goes: Pieces; readonly stays: Pieces }, Refusal> {
   const all = piecesOf(batch.part, batch.count);
-  if (all.length > 1 && !kinds)
+  const wanted = pieces ?? [{ name: all[0]!.part.name, count }];
+  const leaving = wanted.reduce((sum, one) => sum + one.count, 0);
+  if (!pieces && all.length > 1)
     return refuse({
       code: 'WHICH_PIECES',
       message: `${batch.name} holds ${piecesText(batch.part, batch.count)}: say which of them leave.`,
       field: 'pieces',
     });
-  const wanted = kinds ?? [{ name: all[0]!.part.name, count }];
-  const odd = wanted.find(({ name, count: n }) => {
+  if (!(Number.isInteger(leaving) && leaving >= 1 && leaving < batch.count))
+    return refuse({
+      code: 'SPLIT_COUNT',
+      message: `${batch.name} has ${batch.count} pieces: from 1 to ${batch.count - 1} can be taken out, ${leaving} cannot.`,
+      field: 'count',
+    });
+  const odd = wanted.find(({ name, count: n }, i) => {
     const kind = all.find(({ part }) => part.name === name);
-    return !kind || !Number.isInteger(n) || n < 0 || n > kind.count;
+    const twice = wanted.some((other, j) => j < i && other.name === name);
+    return !kind || twice || !Number.isInteger(n) || n < 0 || n > kind.count;
   });
   if (odd)
     return refuse({
@@ -81,13 +97,8 @@ export function takeOut(
   const off = (name: string) => wanted.find((one) => one.name === name)?.count ?? 0;
   const some = (left: (kind: Pieces) => number): Pieces[] =>
     all.map((kind) => ({ part: kind.part, count: left(kind) })).filter((kind) => kind.count > 0);
-  const goes = some(({ part }) => off(part.name));
-  const stays = some(({ part, count: n }) => n - off(part.name));
-  if (goes.length === 0 || stays.length === 0)
-    return refuse({
-      code: 'SPLIT_COUNT',
-      message: `${batch.name} has ${batch.count} pieces: from 1 to ${batch.count - 1} can be taken out, ${goes.length === 0 ? 0 : batch.count} cannot.`,
-      field: 'count',
-    });
-  return ok({ goes: joinParts(goes), stays: joinParts(stays) });
+  return ok({
+    goes: joinParts(some(({ part }) => off(part.name))),
+    stays: joinParts(some(({ part, count: n }) => n - off(part.name))),
+  });
 }

@@ -1,5 +1,13 @@
 import type { BatchList, BatchQuery, BatchRow } from '@north-step/contract';
-import { currentStep, lightS, markWords, type PartFacts, type Step, standingOf } from '@north-step/core/route';
+import {
+  currentStep,
+  lightS,
+  markWords,
+  type PartFacts,
+  piecesText,
+  type Step,
+  standingOf,
+} from '@north-step/core/route';
 import type { Static } from 'typebox';
 import { type Queryable, type Sql, sql } from '../db/index.ts';
 
@@ -81,7 +89,7 @@ function toRow(row: Row, nowMs: number): BatchRow {
     id: row.id,
     name: row.name,
     part: row.part,
-    pieces: row.pieces?.map(({ name, count }) => `${count} × ${name}`).join(', ') ?? `${row.count} × ${row.part}`,
+    pieces: piecesText({ name: row.part, pieces: row.pieces ?? undefined }, row.count),
     count: row.count,
     resin: row.resin,
     lot: row.lot,

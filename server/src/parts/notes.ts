@@ -1,5 +1,5 @@
 import type { AddPartNote, PartNote, PartNoteReply } from '@north-step/contract';
-import type { BatchState } from '@north-step/core/route';
+import { type BatchState, kindsOf } from '@north-step/core/route';
 import { loadBatch } from '../batches/index.ts';
 import type { Context } from '../context.ts';
 import { type Queryable, sql } from '../db/index.ts';
@@ -70,8 +70,8 @@ export function addPartNote(context: Context, batchId: string, command: AddPartN
 }
 
 /** The part of the plate that is meant. */
-function pieceOf({ name, part }: BatchState, meshSha256: string | undefined) {
-  const pieces = part.pieces ?? [{ name: part.name, meshSha256: part.meshSha256 }];
+function pieceOf({ name, part, count }: BatchState, meshSha256: string | undefined) {
+  const pieces = kindsOf(part, count);
   const piece = meshSha256 === undefined ? pieces[0] : pieces.find((one) => one.meshSha256 === meshSha256);
   if (!piece)
     throw new Refused({ code: 'BAD_VALUE', message: `No part of ${name} has that file.`, field: 'meshSha256' });

@@ -19,8 +19,8 @@ export function DriftChart({ lamp: { lamp, events } }: { readonly lamp: LampView
     return { hours, expected: 100 * (1 - lamp.fadesPer1000h) ** (hours / 1000) };
   });
   const words = `Light of the lamp against hours. ${checks.length} meter checks${checks[0] ? `, the last ${plainNumber(checks[0].checked, 3)} % of the description at ${plainNumber(checks[0].hours, 3)} h` : ''}.`;
-  const low = Math.floor(Math.min(80, ...checks.map(({ checked }) => checked - 3)) / 10) * 10;
-  const high = roundTicks(low, Math.max(100, ...checks.map(({ checked }) => checked)), 4);
+  const checked = checks.map((check) => check.checked);
+  const shares = roundTicks(Math.min(80, ...checked.map((share) => share - 3)), Math.max(100, ...checked), 4);
   return (
     <figure className="m-0 mt-4" aria-label={words}>
       <h2 className="text-lg font-bold">Drift</h2>
@@ -42,8 +42,8 @@ export function DriftChart({ lamp: { lamp, events } }: { readonly lamp: LampView
           tick={{ fontSize: 13 }}
         />
         <YAxis
-          domain={[low, high.at(-1)!]}
-          ticks={high}
+          domain={[shares[0]!, shares.at(-1)!]}
+          ticks={shares}
           width={46}
           tickFormatter={(value: number) => `${value}%`}
           stroke="var(--ink-2)"

@@ -1,4 +1,4 @@
-import type { BatchState } from '@north-step/core/route';
+import { type BatchState, kindsOf } from '@north-step/core/route';
 import { PART_NOTE_KINDS, type PartNoteKind } from '@north-step/core/trim';
 import { useState } from 'react';
 import { useAppSelector } from '../../app/store.ts';
@@ -11,9 +11,7 @@ import { useStoredPart } from './useStoredPart.ts';
 export function TellPreparer({ batch, onClose }: { readonly batch: BatchState; readonly onClose: () => void }) {
   const acts = useDo();
   const theme = useAppSelector((state) => state.here.theme);
-  const pieces = batch.part.pieces ?? [
-    { name: batch.part.name, count: batch.count, meshSha256: batch.part.meshSha256 },
-  ];
+  const pieces = kindsOf(batch.part, batch.count);
   const [pieceName, setPieceName] = useState(pieces[0]!.name);
   const [kind, setKind] = useState<PartNoteKind>();
   const [text, setText] = useState('');
