@@ -11,10 +11,10 @@ export default defineConfig({
           name: 'core',
           include: ['{core,contract,devices}/**/*.test.ts'],
           environment: 'node',
-          testTimeout: 20_000,
+          testTimeout: 60_000,
         },
       },
-      { test: { name: 'web', include: ['web/**/*.test.{ts,tsx}'], environment: 'jsdom', testTimeout: 30_000 } },
+      { test: { name: 'web', include: ['web/**/*.test.{ts,tsx}'], environment: 'jsdom', testTimeout: 90_000 } },
       {
         test: {
           name: 'server',

@@ -173,9 +173,26 @@ export const test = base.extend<{ bench: Page; server: ServerProcess }>({
 export { expect } from '@playwright/test';
 
 const RULES = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
-/** WCAG 2.2 AA of a page by day; in the amber theme only colours differ, so only they are judged again. */
-export const axe = (page: Page, theme: 'day' | 'amber'): AxeBuilder =>
-  theme === 'day' ? new AxeBuilder({ page }).withTags(RULES) : new AxeBuilder({ page }).withRules(['color-contrast']);
+/** What is wrong with a page by WCAG 2.2 AA in both themes. By the amber one only colours differ, so only they are judged again. */
+export async function breaches(page: Page, where: string): Promise<readonly string[]> {
+  const found: string[] = [];
+  for (const theme of ['day', 'amber'] as const) {
+    await page.evaluate((value) => {
+      document.documentElement.dataset.theme = value;
+    }, theme);
+    const by = new AxeBuilder({ page });
+    const { violations } = await (theme === 'day' ? by.withTags(RULES) : by.withRules(['color-contrast'])).analyze();
+    found.push(
+      ...violations.map(
+        ({ id, nodes }) => `${where}, ${theme}: ${id}: ${nodes.map(({ html }) => html.slice(0, 120)).join(' | ')}`,
+      ),
+    );
+  }
+  await page.evaluate(() => {
+    document.documentElement.dataset.theme = 'day';
+  });
+  return found;
+}
 
 /** Lets the step of a batch that runs come to its end, and waits until the page has seen it. */
 export async function runOut(page: Page, server: ServerProcess, id: string): Promise<void> {

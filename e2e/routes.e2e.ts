@@ -1,4 +1,5 @@
 import { box, cup, joinSoups, moved, revolved, type Soup, toBinaryStl, weld } from '@north-step/core/mesh';
+import { testLamp } from '@north-step/core/testing';
 import type { Page } from '@playwright/test';
 import { strToU8, zipSync } from 'fflate';
 import { expect, stlFile, test } from './bench.ts';
@@ -192,6 +193,13 @@ test('a new user drops three files of a mixed job, gets a route with reasons, an
   await page.goto(`${server.address}/batches`);
   await page.getByRole('link', { name: 'Tern 1' }).click();
   await expect(page.getByText(/1 × hood, 1 × open bracket, 2 × plate.*route “Supports on until cured”/)).toBeVisible();
+  // each kind stands under the lamp by itself, and the light of all of them is mapped
+  await server.post('/api/lamps/lamp-box', { lamp: testLamp });
+  await page.getByRole('link', { name: 'Cure', exact: true }).click();
+  await expect(page.getByRole('button', { name: /^Part 4, plate: arrow keys/ })).toBeVisible({ timeout: 30_000 });
+  await page.getByLabel('open bracket stands').selectOption('on its head');
+  await expect(page.getByText(/\d points · [\d,]+ triangles throw shadows/)).toBeVisible({ timeout: 60_000 });
+  await page.goBack();
   await page.getByRole('button', { name: 'Labels …' }).click();
   const href = await page.getByRole('link', { name: 'Open the sheet to print' }).getAttribute('href');
   const pdf = await fetch(server.address + href);

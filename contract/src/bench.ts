@@ -126,12 +126,19 @@ export const MishapCommand = Type.Object(
   strict,
 );
 export type MishapCommand = Static<typeof MishapCommand>;
+const PieceCount = Type.Integer({ minimum: 0, maximum: 1000 });
+const PieceCounts = Type.Array(Type.Object({ name: Text(120), count: PieceCount }, strict), {
+  minItems: 1,
+  maxItems: 20,
+});
 /** A sealed batch looked at again, days after its light, or pieces of it that came back. */
 export const LaterCommand = Type.Object(
   {
     ...command,
     seen: literals(LATER_LOOKS),
     count: Type.Integer({ minimum: 1, maximum: 1000, description: 'pieces that it was seen on' }),
+    /** of which kinds, where several are in the batch: they add up to the count */
+    pieces: Type.Optional(PieceCounts),
     cameBack: Type.Optional(Type.Boolean({ description: 'from whoever they were for' })),
     takeBack: Type.Optional(Type.Boolean({ description: 'onto the bench, as a batch of their own' })),
     photoSha256: Type.Optional(PhotoId),
@@ -145,6 +152,7 @@ export const LaterLooked = Type.Object({
   hash: Type.String(),
   seen: literals(LATER_LOOKS),
   count: Type.Integer(),
+  pieces: Type.Union([Type.String(), Type.Null()], { description: 'of which kinds, where several are in it' }),
   cameBack: Type.Boolean(),
   note: Type.Union([Type.String(), Type.Null()]),
   photoSha256: Type.Union([Type.String(), Type.Null()]),
@@ -208,15 +216,12 @@ export const HoldBatch = Type.Object(
   { ...command, reason: Type.Union([Text(300), Type.Null()], { description: 'null releases it' }) },
   strict,
 );
-const PieceCount = Type.Integer({ minimum: 0, maximum: 1000 });
 /** Pieces that leave: a number, or so many of each kind where several are in the batch. */
 export const SplitBatch = Type.Object(
   {
     ...command,
     count: Type.Optional(Type.Integer({ minimum: 1, maximum: 1000 })),
-    pieces: Type.Optional(
-      Type.Array(Type.Object({ name: Text(120), count: PieceCount }, strict), { minItems: 1, maxItems: 20 }),
-    ),
+    pieces: Type.Optional(PieceCounts),
   },
   strict,
 );

@@ -158,6 +158,9 @@ export const CurePlanCommand = Type.Object(
             ),
             { minItems: 1, maxItems: 2 },
           ),
+          upByKind: Type.Optional(
+            Type.Array(Triple, { minItems: 2, maxItems: 24, description: 'of every kind of piece, in the first pose' }),
+          ),
           medianMWPerCm2: ranged('mW/cm²', 0, 1000),
           neverLitPct: ranged('% left out', 0, 100),
           outerOnly: Type.Optional(Type.Boolean()),

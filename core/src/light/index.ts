@@ -12,6 +12,7 @@ export * from './place.ts';
 export * from './samples.ts';
 export * from './shade.ts';
 export * from './soFar.ts';
+export * from './spread.ts';
 export * from './stand.ts';
 export * from './sun.ts';
 export * from './types.ts';

@@ -143,7 +143,7 @@ describe('places on the table', () => {
       }
     }
     expect(spreadPlaces(40, 12, 80).length).toBeLessThan(40);
-    expect(crowded(spreadPlaces(7, 24, 80), 24)).toBe(true);
+    expect(crowded(spreadPlaces(7, 24, 80).map(([xMm, yMm]) => ({ xMm, yMm, radiusMm: 24 })))).toBe(true);
   });
   it('take a cup by its round outline', () => {
     const part = cup(20, 30, 2);

@@ -2,7 +2,7 @@ import type { Vec3 } from '../mesh/index.ts';
 import type { Exposure } from './expose.ts';
 import { type InsideRod, insideLeds } from './inside.ts';
 import { anglesOf, type Lamp, lampShare, ledsNow, surroundingsOf } from './lamp.ts';
-import { footprint, motionOf, movedBy, type Placement, spreadPlaces } from './place.ts';
+import { footprint, motionOf, movedBy, type Placement } from './place.ts';
 
 /** What a light map is made of: parts, where they stand, the lamp, and rods in their hollows. */
 export type MapOf = {
@@ -35,8 +35,6 @@ export const exposureOf = ({ parts, placements, lamp, rods }: Omit<MapOf, 'partK
   },
 });
 
-const MOST_PLACED = 24;
-
 /** A part as it stands a way up. */
 export const stood = (positions: Float32Array, up: Vec3): Float32Array =>
   movedBy(positions, motionOf(positions, { part: 0, xMm: 0, yMm: 0, turnDeg: 0, up }));
@@ -44,16 +42,6 @@ export const stood = (positions: Float32Array, up: Vec3): Float32Array =>
 /** How far a part reaches from the middle of its stand, seen from above, mm. */
 export const reachMm = (standing: Float32Array): number =>
   Math.max(...footprint(standing).map(([x, y]) => Math.hypot(x, y)));
-
-/** Parts spread over the table, as many as are wanted and go in. */
-export const spreadOn = (radiusMm: number, tableRadiusMm: number, wanted: number, up: Vec3): readonly Placement[] =>
-  spreadPlaces(Math.min(wanted, MOST_PLACED), radiusMm, tableRadiusMm).map(([xMm, yMm]) => ({
-    part: 0,
-    xMm,
-    yMm,
-    turnDeg: 0,
-    up,
-  }));
 
 /** The same places with every part turned over. */
 export const turnedOver = (placements: readonly Placement[]): readonly Placement[] =>

@@ -11,6 +11,8 @@ export type BatchLight = {
   /** parts that go in at once */
   readonly placed: number;
   readonly poses: readonly BatchPose[];
+  /** where several kinds stand in it: which way up each of them is in the first pose, in their order */
+  readonly upByKind?: readonly Vec3[];
   readonly medianMWPerCm2: number;
   /** surface that is left out: lit in no pose, or inside hollows, % */
   readonly neverLitPct: number;
@@ -46,5 +48,8 @@ export function validateBatchLight(light: BatchLight): readonly string[] {
   if (mean((pose) => pose.hotMWPerCm2) < 0.99 * mean((pose) => pose.coldMWPerCm2))
     breaches.push('poses: the hottest spot gets less light than the coldest.');
   if (!(mean((pose) => pose.coldMWPerCm2) > 0)) breaches.push('poses: the coldest spot gets no light in any pose.');
+  light.upByKind?.forEach((up, i) => {
+    within(`upByKind[${i}]`, Math.hypot(...up), 1e-6, 1e6);
+  });
   return breaches;
 }

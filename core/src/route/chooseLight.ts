@@ -13,9 +13,15 @@ export type MappedPose = {
   readonly triangles: number;
 };
 /** How the parts stood when they were mapped. */
-export type MappedAs = Pick<BatchLight, 'station' | 'placed' | 'outerOnly' | 'inside'> & { readonly up: Vec3 };
+export type MappedAs = Pick<BatchLight, 'station' | 'placed' | 'outerOnly' | 'inside'> & {
+  /** which way up every kind stands, at least one */
+  readonly ups: readonly Vec3[];
+};
 /** Light of the batch's coldest and hottest spot as placed, and over both poses. */
 export type PoseLights = { readonly plain?: BatchLight; readonly turned?: BatchLight };
+
+/** The side of a drawing that points up where nobody says otherwise. */
+export const AS_DRAWN: Vec3 = [0, 0, 1];
 
 /** More surface than this inside hollows, and the plan goes by the outer faces unless told otherwise, %. */
 export const HOLLOW_COUNTS_PCT = 1;
@@ -35,10 +41,11 @@ export function poseLights(of: MappedAs, first: MappedPose, second: MappedPose |
 
 /** Light of the batch's coldest and hottest spot, in one pose or in both. */
 function lightOf(
-  { station, placed, outerOnly, inside, up }: MappedAs,
+  { station, placed, outerOnly, inside, ups }: MappedAs,
   maps: readonly [MappedPose, ...MappedPose[]],
 ): BatchLight | undefined {
   const [first] = maps;
+  const [up = AS_DRAWN] = ups;
   const extremes = extremesOver(
     maps.map(({ values }) => ({ seconds: 1, values })),
     outerOnly ? HOLLOW_SHARE : undefined,
@@ -54,6 +61,7 @@ function lightOf(
     })),
     medianMWPerCm2: first.figures.medianMWPerCm2,
     neverLitPct: extremes.neverLitPct,
+    ...(ups.length > 1 ? { upByKind: ups } : {}),
     ...(outerOnly ? { outerOnly } : {}),
     ...(inside ? { inside } : {}),
     samples: first.samples.count,

@@ -7,6 +7,7 @@ import {
   decideLook,
   decideTakeBack,
   exposureS,
+  joinParts,
   laterDue,
   lightS,
   litAtMs,
@@ -79,6 +80,43 @@ describe('pieces that came back', () => {
       ok: false,
       refusal: { code: 'SPLIT_COUNT', field: 'count' },
     });
+  });
+  it('are of the kinds that are said, where several were on the plate', () => {
+    const of = (name: string, areaMm2: number, count: number) => ({
+      part: { name, areaMm2, heightMm: 20, wallMm: 2 },
+      count,
+    });
+    const { part, count } = joinParts([of('fin', 800, 4), of('lid', 3000, 1), of('knob', 300, 1)]);
+    const mixed = { ...batch, part, count };
+    const some = decideTakeBack(
+      mixed,
+      {
+        pieces: [
+          { name: 'fin', count: 2 },
+          { name: 'lid', count: 1 },
+        ],
+        what: 'tacky',
+        into,
+      },
+      now,
+    );
+    // 2 × 800 + 3000 over three pieces
+    expect(some).toMatchObject({
+      ok: true,
+      value: { batch: { count: 3, part: { name: 'fin and lid', areaMm2: 4600 / 3 } } },
+    });
+    expect(decideTakeBack(mixed, { count: 2, what: 'tacky', into }, now)).toMatchObject({
+      ok: false,
+      refusal: {
+        code: 'WHICH_PIECES',
+        message: 'Tern 1 holds 4 × fin, 1 × lid, 1 × knob: say which of them came back.',
+      },
+    });
+    expect(decideTakeBack(mixed, { count: 6, what: 'tacky', into }, now)).toMatchObject({
+      value: { batch: { part, count: 6 } },
+    });
+    const tooMany = { pieces: [{ name: 'lid', count: 2 }], what: 'tacky', into } as const;
+    expect(decideTakeBack(mixed, tooMany, now)).toMatchObject({ ok: false, refusal: { field: 'pieces' } });
   });
   it('do not come back from a batch on the bench', () => {
     const open = { ...batch, recordHash: undefined };

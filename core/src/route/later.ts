@@ -2,6 +2,7 @@ import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
 import type { Moment } from './decide.ts';
 import type { BatchEvent } from './events.ts';
 import { blankOf, numbered } from './layRoute.ts';
+import { cameBack, type TakenOut } from './pieces.ts';
 import type { BatchState } from './types.ts';
 
 /** What can be seen on finished parts, days after. */
@@ -29,11 +30,15 @@ export const laterDue = (litAtMs: number, nowMs: number): boolean =>
 /**
  * Takes pieces of a sealed batch back onto the bench as a batch of their own: with all that was done to them, at a look.
  * Their time in solvent and their light go on counting. The sealed record stays as it is.
- * @param count pieces that came back, all of them at most
+ * @param back pieces that came back, all of them at most; of which kinds, where several are in it
  */
 export function decideTakeBack(
   batch: BatchState,
-  { count, what, into }: { count: number; what: LaterLook; into: { readonly id: string; readonly name: string } },
+  {
+    what,
+    into,
+    ...back
+  }: TakenOut & { readonly what: LaterLook; readonly into: { readonly id: string; readonly name: string } },
   now: Moment,
 ): Result<BatchEvent, Refusal> {
   if (batch.recordHash === undefined)
@@ -42,12 +47,15 @@ export function decideTakeBack(
       message: `${batch.name} is still on the bench.`,
       remedy: 'Split it, or answer its look.',
     });
+  const count = back.pieces?.reduce((sum, one) => sum + one.count, 0) ?? back.count ?? 0;
   if (!(Number.isInteger(count) && count >= 1 && count <= batch.count))
     return refuse({
       code: 'SPLIT_COUNT',
       message: `${batch.name} had ${batch.count} pieces: ${count} cannot have come back.`,
       field: 'count',
     });
+  const pieces = cameBack(batch, back);
+  if (!pieces.ok) return pieces;
   const done = batch.steps.filter(({ kind, state }) => state === 'done' && kind !== 'seal');
   const ahead = numbered([blankOf({ type: 'look-cured' }), blankOf({ type: 'seal' })], batch.steps);
   const { flag: _, held: __, recordHash, dueAtMs: ___, priority: ____, ...rest } = batch;
@@ -58,9 +66,7 @@ export function decideTakeBack(
       ...rest,
       ...into,
       createdAtMs: now.atMs,
-      // nobody said which kinds came back
-      part: count === batch.count ? batch.part : { ...batch.part, pieces: undefined },
-      count,
+      ...pieces.value,
       plateAreaMm2: (batch.plateAreaMm2 * count) / batch.count,
       clingingMg: ['0', '0', '0'],
       broken: 0,

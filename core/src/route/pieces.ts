@@ -21,11 +21,32 @@ export const kindsOf = (
   count: number,
 ): readonly PieceKind[] => pieces ?? [{ name, count, meshSha256 }];
 
+/** A kind of piece as it is put under a lamp. */
+export type LampKind = Pieces &
+  Pick<PartFacts, 'meshSha256'> & {
+    /** what its file is scaled to, where that box is its own */
+    readonly boxMm?: PartFacts['boxMm'];
+    /** the shape that is lit: the same file at another size is another */
+    readonly key: string;
+  };
+export const lampKindsOf = (part: PartFacts, count: number): readonly LampKind[] =>
+  kindsOf(part, count).map(({ name, count: n, meshSha256, own }) => {
+    const facts = own ?? { ...part, name, meshSha256, pieces: undefined };
+    const boxMm = part.pieces && !own ? undefined : facts.boxMm;
+    const sizes = boxMm?.map((mm) => mm.toFixed(2)).join(' x ') ?? 'as drawn';
+    return { part: facts, count: n, meshSha256, boxMm, key: `${meshSha256 ?? 'block'} ${sizes}` };
+  });
+
+/** `4 × fin, 1 × lid`: those of which there are any. */
+export const countsText = (counts: readonly KindCount[]): string =>
+  counts
+    .filter(({ count }) => count > 0)
+    .map(({ name, count }) => `${count} × ${name}`)
+    .join(', ');
+
 /** `4 × fin, 1 × lid`: every kind with its own count. */
 export const piecesText = (part: Pick<PartFacts, 'name' | 'pieces'>, count: number): string =>
-  kindsOf(part, count)
-    .map((kind) => `${kind.count} × ${kind.name}`)
-    .join(', ');
+  countsText(kindsOf(part, count));
 
 /** Whole pieces of each kind: those that broke are off, where it was said of which kind. */
 export function wholeOf({ part, count, broken, breakages = [] }: BatchState): readonly KindCount[] {
@@ -60,45 +81,65 @@ export function demandsOf(part: PartFacts): readonly Demand[] {
 /** Pieces that leave: a number, or so many of each kind. */
 export type TakenOut = { readonly count?: number; readonly pieces?: readonly KindCount[] };
 
+/** So many of each kind, where every kind and number can be. @param leave how the refusal goes on: `leave`, `came back` */
+function pick(
+  { name, part, count }: Pick<BatchState, 'name' | 'part' | 'count'>,
+  { count: asked = 0, pieces }: TakenOut,
+  leave: string,
+): Result<readonly Pieces[], Refusal> {
+  const all = piecesOf(part, count);
+  if (!pieces && all.length > 1)
+    return refuse({
+      code: 'WHICH_PIECES',
+      message: `${name} holds ${piecesText(part, count)}: say which of them ${leave}.`,
+      field: 'pieces',
+    });
+  const wanted = pieces ?? [{ name: all[0]!.part.name, count: asked }];
+  const odd = wanted.find(({ name: kindName, count: n }, i) => {
+    const kind = all.find((one) => one.part.name === kindName);
+    const twice = wanted.some((other, j) => j < i && other.name === kindName);
+    return !kind || twice || !Number.isInteger(n) || n < 0 || n > kind.count;
+  });
+  if (odd)
+    return refuse({
+      code: 'SPLIT_COUNT',
+      message: `${name} holds ${piecesText(part, count)}: ${odd.count} × ${odd.name} cannot be taken out.`,
+      field: 'pieces',
+    });
+  const off = (kind: Pieces) => wanted.find((one) => one.name === kind.part.name)?.count ?? 0;
+  return ok(all.map((kind) => ({ part: kind.part, count: off(kind) })));
+}
+
+const some = (pieces: readonly Pieces[]): readonly Pieces[] => pieces.filter(({ count }) => count > 0);
+
+/** The pieces of a batch that came back, of which kinds: all of them at most. */
+export function cameBack(batch: BatchState, back: TakenOut): Result<Pieces, Refusal> {
+  if (!back.pieces && back.count === batch.count) return ok({ part: batch.part, count: batch.count });
+  const picked = pick(batch, back, 'came back');
+  return picked.ok ? ok(joinParts(some(picked.value))) : picked;
+}
+
 /**
  * Some pieces out of a batch, and the rest.
  * @param wanted fewer than there are; of which kind, where several are in it
  */
 export function takeOut(
   batch: BatchState,
-  { count = 0, pieces }: TakenOut,
+  wanted: TakenOut,
 ): Result<{ readonly goes: Pieces; readonly stays: Pieces }, Refusal> {
-  const all = piecesOf(batch.part, batch.count);
-  const wanted = pieces ?? [{ name: all[0]!.part.name, count }];
-  const leaving = wanted.reduce((sum, one) => sum + one.count, 0);
-  if (!pieces && all.length > 1)
-    return refuse({
-      code: 'WHICH_PIECES',
-      message: `${batch.name} holds ${piecesText(batch.part, batch.count)}: say which of them leave.`,
-      field: 'pieces',
-    });
-  if (!(Number.isInteger(leaving) && leaving >= 1 && leaving < batch.count))
+  const leaving = wanted.pieces?.reduce((sum, one) => sum + one.count, 0) ?? wanted.count ?? 0;
+  const mixed = !wanted.pieces && isMixed(batch);
+  if (!mixed && !(Number.isInteger(leaving) && leaving >= 1 && leaving < batch.count))
     return refuse({
       code: 'SPLIT_COUNT',
       message: `${batch.name} has ${batch.count} pieces: from 1 to ${batch.count - 1} can be taken out, ${leaving} cannot.`,
       field: 'count',
     });
-  const odd = wanted.find(({ name, count: n }, i) => {
-    const kind = all.find(({ part }) => part.name === name);
-    const twice = wanted.some((other, j) => j < i && other.name === name);
-    return !kind || twice || !Number.isInteger(n) || n < 0 || n > kind.count;
-  });
-  if (odd)
-    return refuse({
-      code: 'SPLIT_COUNT',
-      message: `${batch.name} holds ${piecesText(batch.part, batch.count)}: ${odd.count} × ${odd.name} cannot be taken out.`,
-      field: 'pieces',
-    });
-  const off = (name: string) => wanted.find((one) => one.name === name)?.count ?? 0;
-  const some = (left: (kind: Pieces) => number): Pieces[] =>
-    all.map((kind) => ({ part: kind.part, count: left(kind) })).filter((kind) => kind.count > 0);
-  return ok({
-    goes: joinParts(some(({ part }) => off(part.name))),
-    stays: joinParts(some(({ part, count: n }) => n - off(part.name))),
-  });
+  const picked = pick(batch, wanted, 'leave');
+  if (!picked.ok) return picked;
+  const rest = piecesOf(batch.part, batch.count).map(({ part, count }, i) => ({
+    part,
+    count: count - picked.value[i]!.count,
+  }));
+  return ok({ goes: joinParts(some(picked.value)), stays: joinParts(some(rest)) });
 }

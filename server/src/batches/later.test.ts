@@ -109,3 +109,26 @@ describe('a mishap', () => {
     expect((await t.get<BatchReply>(`/api/batches/${fresh.id}`)).batch).toEqual(fresh);
   });
 });
+
+describe('a mixed batch', () => {
+  it('keeps which kinds a fault was seen on, and takes those back', async () => {
+    const part = (name: string) => ({ name, areaMm2: 900, heightMm: 20, wallMm: 2 });
+    const mixed = await t.workOn(
+      await t.newBatch({ part: part('fin'), count: 3, more: [{ part: part('lid'), count: 1 }] }),
+    );
+    const pieces = [
+      { name: 'fin', count: 1 },
+      { name: 'lid', count: 1 },
+    ];
+    const wrong = await later({ seen: 'tacky', count: 3, pieces }, mixed.id);
+    expect(wrong).toMatchObject({ status: 422, body: { error: { field: 'pieces' } } });
+    const { looks } = (await later({ seen: 'tacky', count: 2, pieces, takeBack: true }, mixed.id)).body as LaterReply;
+    expect(looks).toMatchObject([{ count: 2, pieces: '1 × fin, 1 × lid' }]);
+    const { batch: back } = await t.get<BatchReply>(`/api/batches/${looks[0]!.takenBackAs!.id}`);
+    expect(back.part.pieces?.map(({ name, count }) => [name, count])).toEqual([
+      ['fin', 1],
+      ['lid', 1],
+    ]);
+    await t.workOn(back);
+  });
+});

@@ -1,7 +1,7 @@
 import type { LaterCommand, LaterLooked, LaterReply } from '@north-step/contract';
 import { causeName, diagnose, factsOf, faultOf } from '@north-step/core/diagnose';
 import { canonicalJson, type Json, type SealedRecord } from '@north-step/core/record';
-import { type BatchState, decideTakeBack, litAtMs } from '@north-step/core/route';
+import { type BatchState, countsText, decideTakeBack, litAtMs } from '@north-step/core/route';
 import { benchNow } from '../bench/index.ts';
 import type { Context } from '../context.ts';
 import { type Queryable, sql } from '../db/index.ts';
@@ -36,6 +36,7 @@ export function lookLater(context: Context, batchId: string, command: LaterComma
       part: batch.part.name,
       seen: command.seen,
       count: command.count,
+      pieces: command.pieces && countsText(command.pieces),
       of: batch.count,
       cameBack: command.cameBack ?? false,
       note: command.note,
@@ -56,7 +57,7 @@ export function lookLater(context: Context, batchId: string, command: LaterComma
   });
 }
 
-function refuseLater(batch: BatchState, { count }: LaterCommand): void {
+function refuseLater(batch: BatchState, { count, pieces }: LaterCommand): void {
   if (batch.mergedInto || batch.recordHash === undefined)
     throw new Refused({
       code: 'NOT_SEALED',
@@ -71,23 +72,30 @@ function refuseLater(batch: BatchState, { count }: LaterCommand): void {
       field: 'count',
       message: `${batch.name} had ${batch.count} pieces; ${count} cannot have been looked at.`,
     });
+  if (pieces && pieces.reduce((sum, one) => sum + one.count, 0) !== count)
+    throw new Refused({
+      code: 'BAD_VALUE',
+      field: 'pieces',
+      message: `${countsText(pieces)} are not ${count} in all.`,
+    });
 }
 
 async function takeBack(
   context: Context,
   tx: Queryable,
   batch: BatchState,
-  { count, seen, commandId }: LaterCommand,
+  { count, pieces, seen, commandId }: LaterCommand,
   now: { readonly atMs: number; readonly by: string },
 ): Promise<BatchState> {
   const into = { id: context.newId(), name: await freeName(tx, batch.name) };
-  const taken = decideTakeBack(batch, { count, what: seen, into }, now);
+  const taken = decideTakeBack(batch, { count, pieces, what: seen, into }, now);
   if (!taken.ok) throw new Refused(taken.refusal);
   return record(tx, undefined, [taken.value], commandId);
 }
 
-type Body = Omit<LaterLooked, 'number' | 'hash' | 'atMs' | 'note' | 'photoSha256' | 'takenBackAs'> & {
+type Body = Omit<LaterLooked, 'number' | 'hash' | 'atMs' | 'pieces' | 'note' | 'photoSha256' | 'takenBackAs'> & {
   readonly at: string;
+  readonly pieces?: string;
   readonly note?: string;
   readonly photoSha256?: string;
   readonly takenBackAs?: { readonly id: string; readonly name: string };
@@ -105,12 +113,13 @@ export async function laterLooks(db: Queryable, batchId: string): Promise<LaterR
     record: made ? Number(made.number) : null,
     looks: rows.map(({ file }) => {
       const { number, hash, body } = JSON.parse(file) as SealedRecord;
-      const { seen, count, cameBack, note, photoSha256, takenBackAs, likely, by, at } = body as unknown as Body;
+      const { seen, count, pieces, cameBack, note, photoSha256, takenBackAs, likely, by, at } = body as unknown as Body;
       return {
         number,
         hash,
         seen,
         count,
+        pieces: pieces ?? null,
         cameBack,
         note: note ?? null,
         photoSha256: photoSha256 ?? null,

@@ -15,15 +15,19 @@ import { storedPart, type Vec3 } from '@north-step/core/mesh';
 import { ok, type Refusal, type Result } from '@north-step/core/result';
 import { answerAsked } from '../db/answerAsked.ts';
 
-export type BatchMapQuestion = {
+export type KindFile = {
   /** the file of the part as it was stored, and its key */
   readonly bytes: Uint8Array;
   readonly partKey: string;
   readonly boxMm?: readonly [number, number, number];
+  /** of this kind in the batch */
+  readonly count: number;
+};
+export type BatchMapQuestion = {
+  /** every kind of piece, at least one */
+  readonly kinds: readonly KindFile[];
   readonly lamp: Lamp;
   readonly up: Vec3;
-  /** parts that are to go in at once */
-  readonly wanted: number;
 };
 /** A map with the text that it is known by. */
 export type MadePose = {
@@ -39,13 +43,18 @@ export type BatchMapAnswer = Result<
 >;
 
 /** Maps a batch as it would be put into its lamp, as placed and turned over. */
-answerAsked(({ bytes, boxMm, partKey, lamp, up, wanted }: BatchMapQuestion): BatchMapAnswer => {
-  const part = storedPart(bytes, boxMm);
-  if (!part.ok) return part;
-  const positions = part.value;
-  const placements = spreadOn(reachMm(stood(positions, up)), lamp.tableRadiusMm, wanted, up);
-  const rods: readonly (InsideRod | undefined)[] = [undefined];
-  const of: MapOf = { parts: [positions], partKeys: [partKey], placements, lamp, rods };
+answerAsked(({ kinds, lamp, up }: BatchMapQuestion): BatchMapAnswer => {
+  const parts: Float32Array[] = [];
+  for (const { bytes, boxMm } of kinds) {
+    const part = storedPart(bytes, boxMm);
+    if (!part.ok) return part;
+    parts.push(part.value);
+  }
+  const toPlace = kinds.map(({ count }, i) => ({ radiusMm: reachMm(stood(parts[i]!, up)), count, up }));
+  const wanted = kinds.reduce((sum, { count }) => sum + count, 0);
+  const placements = spreadOn(toPlace, lamp.tableRadiusMm, wanted);
+  const rods: readonly (InsideRod | undefined)[] = parts.map(() => undefined);
+  const of: MapOf = { parts, partKeys: kinds.map(({ partKey }) => partKey), placements, lamp, rods };
   const first = made(of);
   if (!first.ok) return first;
   const second = made({ ...of, placements: turnedOver(placements) });

@@ -1,14 +1,16 @@
 import { createHash } from 'node:crypto';
-import type { Vec3 } from '@north-step/core/mesh';
 import { ok } from '@north-step/core/result';
 import type { BatchLight, CureChoice } from '@north-step/core/route';
 import {
+  AS_DRAWN,
   type BatchState,
   BY_ITSELF,
   decideMapped,
   forecastWith,
   HOLLOW_COUNTS_PCT,
   hollowSharePct,
+  type LampKind,
+  lampKindsOf,
   poseLights,
   wantsTurn,
 } from '@north-step/core/route';
@@ -16,9 +18,7 @@ import { act } from '../batches/index.ts';
 import { benchNow, type LampRow, lampWithHours, openBatches } from '../bench/index.ts';
 import type { Context } from '../context.ts';
 import { type Asker, askThread, type Queryable, sql } from '../db/index.ts';
-import type { BatchMapAnswer, BatchMapQuestion, MadePose } from './batchMapThread.ts';
-
-const AS_DRAWN: Vec3 = [0, 0, 1];
+import type { BatchMapAnswer, BatchMapQuestion, KindFile, MadePose } from './batchMapThread.ts';
 
 export type BatchMaps = {
   /** maps a batch and sets its plan of light, where nobody has yet */
@@ -70,37 +70,47 @@ async function mapBatch(
   if (!answer.ok) return;
   for (const pose of [answer.value.first, answer.value.second]) if (pose) await keep(context, pose);
   const bench = await benchNow(db, context.nowMs());
-  const choice = choiceOf(batch, cure, answer.value, bench);
+  const choice = choiceOf(batch, cure, { ...answer.value, kinds: question.kinds.length }, bench);
   if (!choice) return;
   const command = { commandId: context.newId(), by: BY_ITSELF };
   await act(context, batchId, 'mapped', command, (deed) => ok(decideMapped(deed.batch, choice, deed.bench, deed.now)));
 }
 
-/** What is to be mapped. @returns nothing without a file, or where the source of light has no description to map by */
+/** What is to be mapped. @returns nothing where a kind has no file, or where the source of light has no description to map by */
 async function questionOf(db: Queryable, batch: BatchState, station: string): Promise<BatchMapQuestion | undefined> {
-  const { meshSha256: partKey, boxMm } = batch.part;
-  if (!partKey) return undefined;
   const row = await db.maybeOne<LampRow>(
     sql`SELECT station_id, version, lamp, described, burnt_h FROM lamp WHERE station_id = ${station}`,
   );
   if (!row || row.lamp.groups.length === 0) return undefined;
+  const kinds: KindFile[] = [];
+  for (const kind of lampKindsOf(batch.part, batch.count)) {
+    const file = await fileOf(db, kind);
+    if (!file) return undefined;
+    kinds.push(file);
+  }
+  return { kinds, lamp: lampWithHours(row), up: AS_DRAWN };
+}
+
+async function fileOf(db: Queryable, { meshSha256, boxMm, count, key }: LampKind): Promise<KindFile | undefined> {
+  if (!meshSha256) return undefined;
   const chunks = await db.many<{ data: Uint8Array }>(
-    sql`SELECT data FROM mesh_chunk WHERE sha256 = ${partKey} ORDER BY place`,
+    sql`SELECT data FROM mesh_chunk WHERE sha256 = ${meshSha256} ORDER BY place`,
   );
   if (chunks.length === 0) return undefined;
   const bytes = new Uint8Array(Buffer.concat(chunks.map(({ data }) => data)));
-  return { bytes, partKey, boxMm, lamp: lampWithHours(row), up: AS_DRAWN, wanted: batch.count };
+  return { bytes, partKey: key, boxMm, count };
 }
 
-type Answered = Extract<BatchMapAnswer, { ok: true }>['value'];
+type Answered = Extract<BatchMapAnswer, { ok: true }>['value'] & { readonly kinds: number };
 function choiceOf(
   batch: BatchState,
   cure: BatchState['steps'][number],
-  { placed, first, second }: Answered,
+  { placed, first, second, kinds }: Answered,
   bench: Awaited<ReturnType<typeof benchNow>>,
 ): CureChoice | undefined {
   const outerOnly = hollowSharePct(first, second) > HOLLOW_COUNTS_PCT;
-  const as = { station: cure.station, placed, up: AS_DRAWN, ...(outerOnly ? { outerOnly } : {}) };
+  const ups = Array.from({ length: kinds }, () => AS_DRAWN);
+  const as = { station: cure.station, placed, ups, ...(outerOnly ? { outerOnly } : {}) };
   const lights = poseLights(as, first, second);
   const { medium = batch.card.cureMedium, tempC } = cure;
   const of = (light: BatchLight | undefined) => light && forecastWith(batch, { light, medium, tempC }, bench);

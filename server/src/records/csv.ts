@@ -20,7 +20,7 @@ const STEPS = [
   'note',
   'knew',
 ];
-const LATER = ['batch', 'at', 'seen', 'count', 'of', 'cameBack', 'hoursAfterLight', 'likely', 'note', 'by'];
+const LATER = ['batch', 'at', 'seen', 'count', 'of', 'cameBack', 'hoursAfterLight', 'likely', 'note', 'by', 'pieces'];
 
 /** The steps of a record, or what a later look saw, as a table. */
 export function recordCsv({ body }: SealedRecord): string {

@@ -8,6 +8,7 @@ type LaterBody = {
   part: string;
   seen: string;
   count: number;
+  pieces?: string;
   of: number;
   cameBack: boolean;
   note?: string;
@@ -22,7 +23,10 @@ type LaterBody = {
 const laterPage = (number: number, body: LaterBody) => [
   { text: `${body.batch}: later look, record ${number}`, fontSize: 16, bold: true },
   line('Part', body.part),
-  line('Seen', `${body.seen}, ${body.count} of ${body.of}${body.cameBack ? ', came back' : ''}`),
+  line(
+    'Seen',
+    `${body.seen}, ${body.count} of ${body.of}${body.pieces ? ` (${body.pieces})` : ''}${body.cameBack ? ', came back' : ''}`,
+  ),
   ...(body.note ? [line('Note', body.note)] : []),
   ...(body.hoursAfterLight === undefined ? [] : [line('After', `${body.hoursAfterLight} h since its light`)]),
   ...(body.likely.length > 0

@@ -20,7 +20,7 @@ import { routes } from '../app/router.tsx';
 import { store } from '../app/store.ts';
 
 // a page that is fetched when first opened may take seconds on a busy machine
-configure({ asyncUtilTimeout: 10_000 });
+configure({ asyncUtilTimeout: 30_000 });
 // jsdom lays nothing out; the slider only asks to be told of sizes
 class NoResizes {
   observe() {}

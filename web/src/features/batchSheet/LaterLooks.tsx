@@ -14,38 +14,41 @@ export function LaterLooks({ batch }: { readonly batch: BatchState }) {
     <section aria-label="Seen later" className="mt-4">
       <h3 className="text-lg font-bold">Seen later</h3>
       <ul>
-        {looks.map(({ number, hash, seen, count, cameBack, note, photoSha256, takenBackAs, likely, by, atMs }) => (
-          <li key={number} className="border-b border-line py-2">
-            <p>
-              <b>
-                {upperFirst(seen)}, {count} of {batch.count}
-              </b>
-              {cameBack && ' came back'}
-              {note && `: ${note}`}
-              {photoSha256 && (
-                <a className="ml-2 underline" href={`/api/photos/${photoSha256}`} target="_blank" rel="noreferrer">
-                  photo
-                </a>
-              )}
-              {takenBackAs && (
-                <>
-                  {' · '}
-                  <Link className="underline" to={`/batches/${takenBackAs.id}`}>
-                    taken back as {takenBackAs.name}
-                  </Link>
-                </>
-              )}
-            </p>
-            {likely.length > 0 && (
-              <p className="text-sm">
-                likely {likely.map(({ cause, share }) => `${cause} ${Math.round(100 * share)} %`).join(', ')}
+        {looks.map(
+          ({ number, hash, seen, count, pieces, cameBack, note, photoSha256, takenBackAs, likely, by, atMs }) => (
+            <li key={number} className="border-b border-line py-2">
+              <p>
+                <b>
+                  {upperFirst(seen)}, {count} of {batch.count}
+                </b>
+                {pieces && ` (${pieces})`}
+                {cameBack && ' came back'}
+                {note && `: ${note}`}
+                {photoSha256 && (
+                  <a className="ml-2 underline" href={`/api/photos/${photoSha256}`} target="_blank" rel="noreferrer">
+                    photo
+                  </a>
+                )}
+                {takenBackAs && (
+                  <>
+                    {' · '}
+                    <Link className="underline" to={`/batches/${takenBackAs.id}`}>
+                      taken back as {takenBackAs.name}
+                    </Link>
+                  </>
+                )}
               </p>
-            )}
-            <p className="flex flex-wrap items-center gap-3 text-sm text-ink-2">
-              {by}, {dayAndClock(atMs)} · record {number} <ChainMark hash={hash} />
-            </p>
-          </li>
-        ))}
+              {likely.length > 0 && (
+                <p className="text-sm">
+                  likely {likely.map(({ cause, share }) => `${cause} ${Math.round(100 * share)} %`).join(', ')}
+                </p>
+              )}
+              <p className="flex flex-wrap items-center gap-3 text-sm text-ink-2">
+                {by}, {dayAndClock(atMs)} · record {number} <ChainMark hash={hash} />
+              </p>
+            </li>
+          ),
+        )}
       </ul>
     </section>
   );

@@ -1,10 +1,11 @@
 import type { BatchReply } from '@north-step/contract';
-import { type BatchState, decideMerge, isMixed, piecesOf, piecesText } from '@north-step/core/route';
+import { type BatchState, decideMerge, isMixed, type KindCount, kindsOf, piecesText } from '@north-step/core/route';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { told } from '../../app/outbox.ts';
 import { useAppDispatch } from '../../app/store.ts';
-import { Sheet, Stepper } from '../../ui/index.ts';
+import { Sheet } from '../../ui/index.ts';
+import { countedOf, KindCounts } from '../pieces/index.ts';
 import type { Send } from './send.ts';
 
 type SplitDialogProps = {
@@ -20,7 +21,7 @@ export function SplitDialog({ batch, open, send, onClose }: SplitDialogProps) {
   const navigate = useNavigate();
   const dispatch = useAppDispatch();
   const say = (text: string) => dispatch(told({ text, atMs: Date.now(), undoes: [] }));
-  const split = async (pieces: Taken) => {
+  const split = async (pieces: readonly KindCount[]) => {
     const answer = await send('split', isMixed(batch) ? { pieces } : { count: pieces[0]!.count });
     if (!answer?.ok) return;
     const { batch: goes } = answer.reply as BatchReply;
@@ -63,32 +64,32 @@ export function SplitDialog({ batch, open, send, onClose }: SplitDialogProps) {
   );
 }
 
-type Taken = readonly { readonly name: string; readonly count: number }[];
-
 /** How many of each kind leave. */
-function TakeOut({ batch, onTake }: { readonly batch: BatchState; readonly onTake: (pieces: Taken) => void }) {
-  const kinds = piecesOf(batch.part, batch.count);
-  const mixed = kinds.length > 1;
-  const [counts, setCounts] = useState<readonly number[]>(kinds.map(() => (mixed ? 0 : 1)));
+function TakeOut({
+  batch,
+  onTake,
+}: {
+  readonly batch: BatchState;
+  readonly onTake: (pieces: readonly KindCount[]) => void;
+}) {
+  const [counts, setCounts] = useState<readonly number[]>(
+    kindsOf(batch.part, batch.count).map(() => (isMixed(batch) ? 0 : 1)),
+  );
   const leaving = counts.reduce((sum, count) => sum + count, 0);
   return (
     <div className="grid gap-2">
-      {kinds.map(({ part, count }, i) => (
-        <Stepper
-          key={part.name}
-          label={mixed ? `${part.name} that leave` : 'Pieces that leave'}
-          value={counts[i] ?? 0}
-          min={mixed ? 0 : 1}
-          max={mixed ? count : count - 1}
-          unit={mixed ? `of ${count} × ${part.name}` : `of ${count}`}
-          onChange={(next) => setCounts(counts.map((now, at) => (at === i ? next : now)))}
-        />
-      ))}
+      <KindCounts
+        batch={batch}
+        label={(kind) => `${kind ?? 'Pieces'} that leave`}
+        counts={counts}
+        onChange={setCounts}
+        oneStays
+      />
       <button
         type="button"
         className="btn btn-sea justify-self-start"
         disabled={leaving < 1 || leaving >= batch.count}
-        onClick={() => onTake(kinds.map(({ part }, i) => ({ name: part.name, count: counts[i] ?? 0 })))}
+        onClick={() => onTake(countedOf(batch, counts))}
       >
         Make them a batch of their own
       </button>

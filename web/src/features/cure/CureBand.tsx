@@ -6,6 +6,12 @@ import { type CureView, nextCureS } from './useCure.ts';
 
 type CureBandProps = { readonly batch: BatchState; readonly bench: BenchNow; readonly cure: CureView };
 
+/** What makes a plan on even light sure. */
+function sureBy({ lamp, readShare, maps }: CureView): string {
+  if (!lamp || lamp.lamp.groups.length === 0) return 'once its lamp is described, its light can be mapped';
+  return maps.share === undefined && readShare === undefined ? 'map it to be sure' : 'its light map is being made';
+}
+
 /** The page's one conclusion and its action. */
 export function CureBand({ batch, bench, cure }: CureBandProps) {
   const acts = useDo();
@@ -29,7 +35,7 @@ export function CureBand({ batch, bench, cure }: CureBandProps) {
       return (
         <SlimBand
           say={`${batch.name}: cure ${clockText(nextCureS(batch) ?? doses.firstS)} if the light is even.`}
-          more={`Tack-free from ${clockText(even.handleS)} on even light; ${cure.maps.share === undefined ? 'map it to be sure' : 'its light map is being made'}.`}
+          more={`Tack-free from ${clockText(even.handleS)} on even light; ${sureBy(cure)}.`}
         />
       );
     return (

@@ -97,8 +97,8 @@ export function CureChoices({
         </>
       )}
       <Hollows cure={cure} />
-      {cure.part && cure.lamp && cure.lamp.lamp.groups.length > 0 && (
-        <OnTheTable batch={batch} cure={cure} part={cure.part} lamp={cure.lamp.lamp} />
+      {cure.parts && cure.lamp && cure.lamp.lamp.groups.length > 0 && (
+        <OnTheTable batch={batch} cure={cure} parts={cure.parts} lamp={cure.lamp.lamp} />
       )}
     </section>
   );

@@ -3,7 +3,7 @@ import { cureConstantsOf } from '@north-step/core/resin';
 import { type BatchState, curePlanOf, currentStep, lightSoFarS } from '@north-step/core/route';
 import { plainNumber } from '@north-step/core/units';
 import { useMemo, useState } from 'react';
-import { useNavigate, useParams } from 'react-router';
+import { Link, useNavigate, useParams } from 'react-router';
 import { useBatchQuery, useBenchQuery } from '../../app/api.ts';
 import { useAppSelector } from '../../app/store.ts';
 import { useNow } from '../../app/useNow.ts';
@@ -201,22 +201,40 @@ function CureOf({ batch, bench, lamps, others, onOther }: CureOfProps) {
   );
 }
 
+/** The parts are read for this share of the whole way to a map. */
+const READ_SHARE = 0.4;
+/** How far the way to the light map is, and what is done now. Nothing when nothing is being made. */
+function onTheWay({ lamp, readShare, maps: { share } }: CureView) {
+  if (!lamp || lamp.lamp.groups.length === 0) return undefined;
+  if (readShare !== undefined) return { share: READ_SHARE * readShare, what: 'the parts are read' };
+  if (share === undefined) return undefined;
+  return {
+    share: READ_SHARE + (1 - READ_SHARE) * share,
+    what: share < 0.5 ? 'light as placed' : 'light turned over',
+  };
+}
+
 function MapState({ cure }: { readonly cure: CureView }) {
-  const { share, refusal, cancel } = cure.maps;
+  const { refusal, cancel } = cure.maps;
+  const way = onTheWay(cure);
   if (refusal)
     return (
       <p role="alert" className="border-l-4 border-brick pl-3">
         {refusal.message} {refusal.remedy}
       </p>
     );
-  if (share !== undefined)
+  if (way)
     return (
       <div className="flex items-center gap-3 text-sm">
-        <progress aria-label="Light map" value={share} max={1} className="h-3 w-56" />
-        <span>{share < 0.5 ? 'light as placed' : 'light turned over'} …</span>
-        <button type="button" className="btn" onClick={cancel}>
-          Cancel
-        </button>
+        <progress aria-label="Light map" value={way.share} max={1} className="h-3 w-56" />
+        <span>
+          {Math.round(100 * way.share)} % · {way.what} …
+        </span>
+        {cure.readShare === undefined && (
+          <button type="button" className="btn" onClick={cancel}>
+            Cancel
+          </button>
+        )}
       </div>
     );
   if (cure.lamp?.lamp.kind === 'sun')
@@ -225,7 +243,15 @@ function MapState({ cure }: { readonly cure: CureView }) {
         The sun has no map: turn the parts every ten minutes, so that all faces get near the mean.
       </p>
     );
-  if (!cure.part) return <p className="text-sm text-ink-2">The part is being read …</p>;
+  if (!cure.lamp || cure.lamp.lamp.groups.length === 0)
+    return (
+      <p className="text-sm text-ink-2">
+        No LED of this lamp is described yet, so its light cannot be mapped.{' '}
+        <Link className="underline" to={`/cure/lamps/${cure.station}`}>
+          Describe it
+        </Link>
+      </p>
+    );
   return null;
 }
 

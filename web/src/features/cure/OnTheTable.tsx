@@ -4,7 +4,7 @@ import { plainNumber } from '@north-step/core/units';
 import { Choice, NumberField, Stepper } from '../../ui/index.ts';
 import { TablePlan } from './TablePlan.tsx';
 import type { CureView } from './useCure.ts';
-import type { CurePart } from './useCurePart.ts';
+import type { CurePart } from './useCureParts.ts';
 import { POSE_NAMES } from './useStand.ts';
 
 const MOST_IN_A_LOAD = 24;
@@ -15,37 +15,23 @@ const LEAST_HOLLOW_PCT = 0.5;
 export function OnTheTable({
   batch,
   cure,
-  part,
+  parts,
   lamp,
 }: {
   readonly batch: BatchState;
   readonly cure: CureView;
-  readonly part: CurePart;
+  readonly parts: readonly CurePart[];
   readonly lamp: Lamp;
 }) {
   const { stand, wanted } = cure;
-  const { fits, tipsAtDeg } = stand;
+  const { fits } = stand;
+  const mixed = parts.length > 1;
   return (
     <>
       <h3 className="mt-3 mb-1 font-bold">On the table</h3>
-      <label className="block">
-        <span className="text-[13px] text-ink-2">they stand</span>
-        <select
-          className="field"
-          value={stand.pose}
-          onChange={(event) => stand.setPose(event.target.value as (typeof POSE_NAMES)[number])}
-        >
-          {POSE_NAMES.map((name) => (
-            <option key={name}>{name}</option>
-          ))}
-        </select>
-      </label>
-      {tipsAtDeg !== undefined && tipsAtDeg < TIPS_BELOW_DEG && (
-        <p className="mt-1 border-l-4 border-amber pl-2 text-[13px]">
-          {tipsAtDeg < 0.5 ? 'It does not stand by itself.' : `It tips over at ${plainNumber(tipsAtDeg)}°.`} Stand it in
-          dry sand or on a strip of film, or take another side down.
-        </p>
-      )}
+      {parts.map(({ name }, kind) => (
+        <Stands key={name} cure={cure} kind={kind} name={mixed ? name : undefined} />
+      ))}
       <div className="mt-2">
         <Stepper
           label="Parts in one load"
@@ -58,13 +44,13 @@ export function OnTheTable({
       {fits < wanted && (
         <p className="text-[13px] text-ink-2">
           {fits === 0
-            ? 'It does not fit on this table.'
+            ? 'They do not fit on this table.'
             : `${fits} fit with room between them: ${Math.ceil(batch.count / fits)} loads.`}
         </p>
       )}
       <TablePlan
-        part={part}
-        radiusMm={stand.radiusMm}
+        parts={parts}
+        radiiMm={stand.shapes.map(({ radiusMm }) => radiusMm)}
         placements={stand.placements}
         lamp={lamp}
         onChange={stand.setPlacements}
@@ -72,7 +58,48 @@ export function OnTheTable({
       <button type="button" className="btn" onClick={stand.spread}>
         Spread them
       </button>
-      {part.standIn && <p className="mt-1 text-[13px] text-ink-2">No file: a block of its size stands in.</p>}
+      {parts
+        .filter(({ standIn }) => standIn)
+        .map(({ name }) => (
+          <p key={name} className="mt-1 text-[13px] text-ink-2">
+            No file{mixed && ` of ${name}`}: a block of its size stands in.
+          </p>
+        ))}
+    </>
+  );
+}
+
+/** Which way up one kind of part stands, and whether it would stay. */
+function Stands({
+  cure: { stand },
+  kind,
+  name,
+}: {
+  readonly cure: CureView;
+  readonly kind: number;
+  readonly name?: string;
+}) {
+  const tipsAt = stand.shapes[kind]?.tipsAtDeg;
+  return (
+    <>
+      <label className="block">
+        <span className="text-[13px] text-ink-2">{name === undefined ? 'they stand' : `${name} stands`}</span>
+        <select
+          className="field"
+          value={stand.poses[kind]}
+          onChange={(event) => stand.setPose(kind, event.target.value as (typeof POSE_NAMES)[number])}
+        >
+          {POSE_NAMES.map((pose) => (
+            <option key={pose}>{pose}</option>
+          ))}
+        </select>
+      </label>
+      {tipsAt !== undefined && tipsAt < TIPS_BELOW_DEG && (
+        <p className="mt-1 border-l-4 border-amber pl-2 text-[13px]">
+          {tipsAt < 0.5 ? 'It does not stand by itself.' : `It tips over at ${plainNumber(tipsAt)}°.`} Stand it in dry
+          sand or on a strip of film, or take another side down.
+        </p>
+      )}
     </>
   );
 }

@@ -9,12 +9,12 @@ import {
   topOf,
 } from '@north-step/core/light';
 import { useMemo, useRef, useState } from 'react';
-import type { CurePart } from './useCurePart.ts';
+import type { CurePart } from './useCureParts.ts';
 
 type TablePlanProps = {
-  readonly part: CurePart;
-  /** of its outline from above, mm */
-  readonly radiusMm: number;
+  readonly parts: readonly CurePart[];
+  /** of their outlines from above, by kind, mm */
+  readonly radiiMm: readonly number[];
   readonly placements: readonly Placement[];
   readonly lamp: Lamp;
   readonly onChange: (placements: readonly Placement[]) => void;
@@ -25,13 +25,19 @@ const TURN_DEG = 15;
 const SIZE_PX = 190;
 
 /** The table from above: parts are dragged, or moved with the arrow keys and turned with R. */
-export function TablePlan({ part, radiusMm, placements, lamp, onChange }: TablePlanProps) {
+export function TablePlan({ parts, radiiMm, placements, lamp, onChange }: TablePlanProps) {
   const [held, setHeld] = useState<number>();
   const svg = useRef<SVGSVGElement>(null);
   const { outlines, tops } = useMemo(() => {
-    const placed = placements.map((placement) => movedBy(part.positions, motionOf(part.positions, placement)));
+    // places of an earlier choice of parts are about to be spread anew
+    const placed = placements.flatMap((placement) => {
+      const positions = parts[placement.part]?.positions;
+      return positions ? [movedBy(positions, motionOf(positions, placement))] : [];
+    });
     return { outlines: placed.map(footprint), tops: placed.map(topOf) };
-  }, [part, placements]);
+  }, [parts, placements]);
+  const nameOf = (i: number) =>
+    parts.length > 1 ? `Part ${i + 1}, ${parts[placements[i]!.part]?.name}` : `Part ${i + 1}`;
   const problems = checkPlaces(outlines, tops, lamp);
   const bad = new Set(problems.map(({ placement }) => placement));
   const radius = lamp.tableRadiusMm;
@@ -82,7 +88,7 @@ export function TablePlan({ part, radiusMm, placements, lamp, onChange }: TableP
             key={i}
             role="button"
             tabIndex={0}
-            aria-label={`Part ${i + 1}${bad.has(i) ? ', badly placed' : ''}: arrow keys move it, R turns it`}
+            aria-label={`${nameOf(i)}${bad.has(i) ? ', badly placed' : ''}: arrow keys move it, R turns it`}
             points={outline.map(([x, y]) => `${x},${-y}`).join(' ')}
             fill={bad.has(i) ? 'var(--brick)' : 'var(--liquid)'}
             stroke="var(--ink)"
@@ -102,7 +108,9 @@ export function TablePlan({ part, radiusMm, placements, lamp, onChange }: TableP
               event.preventDefault();
               event.stopPropagation();
             }}
-          />
+          >
+            <title>{nameOf(i)}</title>
+          </polygon>
         ))}
       </svg>
       {problems.length > 0 ? (
@@ -110,10 +118,7 @@ export function TablePlan({ part, radiusMm, placements, lamp, onChange }: TableP
           {problems[0]!.message}
         </p>
       ) : (
-        crowded(
-          placements.map(({ xMm, yMm }) => [xMm, yMm]),
-          radiusMm,
-        ) && (
+        crowded(placements.map(({ xMm, yMm, part }) => ({ xMm, yMm, radiusMm: radiiMm[part] ?? 0 }))) && (
           <p className="text-[13px] text-ink-2">
             They stand close and shadow each other; two loads would be more even.
           </p>

@@ -71,19 +71,31 @@ describe('a lamp’s page', () => {
 });
 
 describe('the table from above', () => {
-  const part = { positions: box(20, 20, 30), key: 'b', standIn: false, hollows: [] };
+  const part = { name: 'fin', count: 2, positions: box(20, 20, 30), key: 'b', standIn: false, hollows: [] };
   const at = (xMm: number, yMm = 0) => ({ part: 0, xMm, yMm, turnDeg: 0 });
   it('moves a part by keys in steps of 5 mm, and turns it', () => {
     const onChange = vi.fn();
-    render(<TablePlan part={part} radiusMm={14.2} placements={[at(0), at(40)]} lamp={testLamp} onChange={onChange} />);
+    render(
+      <TablePlan parts={[part]} radiiMm={[14.2]} placements={[at(0), at(40)]} lamp={testLamp} onChange={onChange} />,
+    );
     const second = screen.getByRole('button', { name: /Part 2/ });
     fireEvent.keyDown(second, { key: 'ArrowUp' });
     expect(onChange).toHaveBeenLastCalledWith([at(0), at(40, 5)]);
     fireEvent.keyDown(second, { key: 'r' });
     expect(onChange).toHaveBeenLastCalledWith([at(0), { ...at(40), turnDeg: 15 }]);
   });
+  it('names each of several kinds', () => {
+    const lid = { ...part, name: 'lid' };
+    const places = [at(0), { ...at(40), part: 1 }];
+    render(
+      <TablePlan parts={[part, lid]} radiiMm={[14.2, 14.2]} placements={places} lamp={testLamp} onChange={() => {}} />,
+    );
+    expect(screen.getByRole('button', { name: /^Part 2, lid: arrow keys/ })).toBeDefined();
+  });
   it('says which part stands badly', () => {
-    render(<TablePlan part={part} radiusMm={14.2} placements={[at(0), at(10)]} lamp={testLamp} onChange={() => {}} />);
+    render(
+      <TablePlan parts={[part]} radiiMm={[14.2]} placements={[at(0), at(10)]} lamp={testLamp} onChange={() => {}} />,
+    );
     expect(screen.getByRole('alert').textContent).toContain('stand in each other');
     expect(screen.getByRole('button', { name: /Part 2, badly placed/ })).toBeDefined();
   });

@@ -11,6 +11,7 @@ import {
 } from '@north-step/core/cure';
 import type { Vec3 } from '@north-step/core/mesh';
 import {
+  AS_DRAWN,
   type BatchLight,
   type BatchState,
   type BenchNow,
@@ -28,11 +29,9 @@ import {
   wantsTurn,
 } from '@north-step/core/route';
 import { useMemo, useState } from 'react';
-import { useCurePart } from './useCurePart.ts';
+import { useCureParts } from './useCureParts.ts';
 import { useLightMaps } from './useLightMaps.ts';
 import { poseOf, useStand } from './useStand.ts';
-
-const UP: Vec3 = [0, 0, 1];
 
 export type CureView = ReturnType<typeof useCure>;
 
@@ -49,26 +48,31 @@ export function useCure(batch: BatchState | undefined, bench: BenchReply | undef
   const setTempC = (next: number | undefined) => setTemp({ tempC: next });
   const [chosenTurn, setTurn] = useState<boolean>();
   const [chosenOuter, setOuterOnly] = useState<boolean>();
-  const part = useCurePart(batch);
+  const { parts, share: readShare } = useCureParts(batch);
   const [count, setCount] = useState<number>();
   const { tableRadiusMm } = lamp?.lamp ?? {};
   const wanted = count ?? batch?.light?.placed ?? batch?.count ?? 1;
-  const stand = useStand(part, tableRadiusMm, wanted, poseOf(batch?.light?.poses[0]?.up));
-  const { placements, up, inside } = stand;
+  const planned = batch?.light;
+  const plannedUps = planned && JSON.stringify(planned.upByKind ?? planned.poses.slice(0, 1).map(({ up }) => up));
+  const plannedPoses = useMemo(
+    () => (plannedUps ? (JSON.parse(plannedUps) as readonly Vec3[]).map(poseOf) : []),
+    [plannedUps],
+  );
+  const stand = useStand(parts, tableRadiusMm, wanted, plannedPoses);
+  const { placements, ups, inside, rods } = stand;
   const lit = lamp?.lamp;
   // biome-ignore lint/correctness/useExhaustiveDependencies: a lamp is the same as long as its version and its place are
   const steadyLamp = useMemo(() => lit, [lamp?.stationId, lamp?.version]);
-  const maps = useLightMaps(part, placements, steadyLamp, inside);
+  const maps = useLightMaps(parts, placements, steadyLamp, rods);
   const { first, second } = maps;
   const hollowPct = first ? hollowSharePct(first, second) : 0;
-  const planned = batch?.light;
   const outerOnly = chosenOuter ?? planned?.outerOnly ?? hollowPct > HOLLOW_COUNTS_PCT;
   const lights = useMemo((): PoseLights => {
     const rod = inside && { totalMW: inside.totalMW, lengthMm: Math.round(inside.lengthMm) };
-    if (first) return poseLights({ station, placed: placements.length, outerOnly, inside: rod, up }, first, second);
+    if (first) return poseLights({ station, placed: placements.length, outerOnly, inside: rod, ups }, first, second);
     const sun = lamp?.lamp.kind === 'sun' && lamp.lamp.groups.length === 0;
     return sun ? { plain: evenLight(lamp, placements.length) } : {};
-  }, [first, second, station, placements.length, outerOnly, lamp, inside, up]);
+  }, [first, second, station, placements.length, outerOnly, lamp, inside, ups]);
   const forecasts = useMemo(() => {
     if (!batch || !bench) return {};
     const of = (light: BatchLight | undefined) => light && forecastWith(batch, { light, medium, tempC }, bench.bench);
@@ -88,7 +92,8 @@ export function useCure(batch: BatchState | undefined, bench: BenchReply | undef
     return untouched && planned && out.eachS ? { ...out, eachS: nextCureS(batch) ?? out.eachS } : out;
   }, [batch, bench, light, medium, tempC, lights, untouched, planned]);
   return {
-    part,
+    parts,
+    readShare,
     station,
     setStation: (id: string) => {
       setStation(id);
@@ -128,7 +133,7 @@ function evenLight(lamp: LampView, placed: number): BatchLight {
   return {
     station: lamp.stationId,
     placed: Math.max(1, placed),
-    poses: [{ up: UP, coldMWPerCm2: mWPerCm2 * SUN_SPREAD.cold, hotMWPerCm2: mWPerCm2 * SUN_SPREAD.hot }],
+    poses: [{ up: AS_DRAWN, coldMWPerCm2: mWPerCm2 * SUN_SPREAD.cold, hotMWPerCm2: mWPerCm2 * SUN_SPREAD.hot }],
     medianMWPerCm2: mWPerCm2,
     neverLitPct: 0,
   };

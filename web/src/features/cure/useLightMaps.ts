@@ -2,7 +2,7 @@ import { type InsideRod, type Lamp, type Placement, turnedOver } from '@north-st
 import type { Refusal } from '@north-step/core/result';
 import { useEffect, useState } from 'react';
 import { type LightMap, type MapJob, makeMap } from './lightMap.ts';
-import type { CurePart } from './useCurePart.ts';
+import type { CurePart } from './useCureParts.ts';
 
 /** A part that is being moved is not mapped until it is left alone for so long. */
 const REST_MS = 350;
@@ -21,15 +21,15 @@ type Made = Omit<LightMaps, 'cancel'>;
 
 /** Maps of the parts as they stand, and turned over in the same places. */
 export function useLightMaps(
-  part: CurePart | undefined,
+  parts: readonly CurePart[] | undefined,
   placements: readonly Placement[],
   lamp: Lamp | undefined,
-  rod?: InsideRod,
+  rods: readonly (InsideRod | undefined)[],
 ): LightMaps {
   const [made, setMade] = useState<Made>({});
   const [stop, setStop] = useState<() => void>(() => () => {});
   useEffect(() => {
-    if (!part || !lamp || lamp.groups.length === 0 || placements.length === 0) {
+    if (!parts || !lamp || lamp.groups.length === 0 || placements.length === 0) {
       setMade({});
       return;
     }
@@ -40,7 +40,13 @@ export function useLightMaps(
       for (const job of jobs) job.stop();
     };
     const one = async (where: readonly Placement[], from: number) => {
-      const of = { parts: [part.positions], partKeys: [part.key], placements: where, lamp, rods: [rod] };
+      const of = {
+        parts: parts.map(({ positions }) => positions),
+        partKeys: parts.map(({ key }) => key),
+        placements: where,
+        lamp,
+        rods,
+      };
       const job = makeMap(of, (share) => !gone && setMade((now) => ({ ...now, share: from + share / 2 })));
       jobs.push(job);
       return job.result;
@@ -69,6 +75,6 @@ export function useLightMaps(
       clearTimeout(timer);
       end();
     };
-  }, [part, placements, lamp, rod]);
+  }, [parts, placements, lamp, rods]);
   return { ...made, cancel: stop };
 }

@@ -8,10 +8,10 @@ import {
   stood,
   tipsAtDeg,
 } from '@north-step/core/light';
-import type { Vec3 } from '@north-step/core/mesh';
+import type { Pocket, Vec3 } from '@north-step/core/mesh';
 import type { Refusal } from '@north-step/core/result';
 import { useEffect, useMemo, useState } from 'react';
-import type { CurePart } from './useCurePart.ts';
+import type { CurePart } from './useCureParts.ts';
 
 /** Ways to stand a part, by the side of the drawing that points up. */
 export const POSES = {
@@ -27,24 +27,30 @@ export const POSE_NAMES = Object.keys(POSES) as readonly PoseName[];
 
 const USUAL_ROD: Rod = { totalMW: 240, lengthMm: 40, radiusMm: 4 };
 
-/** How the parts stand on the table: which way up, where, and with a rod of light in their largest hollow or without. */
+/** How the parts stand on the table: which way up, where, and with a rod of light in the largest hollow or without. */
 export function useStand(
-  part: CurePart | undefined,
+  parts: readonly CurePart[] | undefined,
   tableRadiusMm: number | undefined,
   wanted: number,
-  first: PoseName,
+  first: readonly PoseName[],
 ) {
-  const [chosenPose, setPose] = useState<PoseName>();
-  const pose = chosenPose ?? first;
-  const up = POSES[pose];
-  const shape = useMemo(() => {
-    if (!part) return undefined;
-    const standing = stood(part.positions, up);
-    return { radiusMm: reachMm(standing), tipsAtDeg: tipsAtDeg(standing) };
-  }, [part, up]);
+  const [chosenPoses, setPoses] = useState<readonly (PoseName | undefined)[]>([]);
+  const poses = useMemo(
+    () => (parts ?? []).map((_, i) => chosenPoses[i] ?? first[i] ?? first[0] ?? 'as drawn'),
+    [parts, chosenPoses, first],
+  );
+  const shapes = useMemo(
+    () =>
+      (parts ?? []).map(({ positions, count }, i) => {
+        const up = POSES[poses[i]!];
+        const standing = stood(positions, up);
+        return { up, count, radiusMm: reachMm(standing), tipsAtDeg: tipsAtDeg(standing) };
+      }),
+    [parts, poses],
+  );
   const spread = useMemo(
-    () => (shape && tableRadiusMm ? spreadOn(shape.radiusMm, tableRadiusMm, wanted, up) : []),
-    [shape, tableRadiusMm, wanted, up],
+    () => (tableRadiusMm ? spreadOn(shapes, tableRadiusMm, wanted) : []),
+    [shapes, tableRadiusMm, wanted],
   );
   const [placements, setPlacements] = useState<readonly Placement[]>([]);
   const [moved, setMoved] = useState(false);
@@ -54,19 +60,22 @@ export function useStand(
   }, [spread]);
 
   const [rod, setRod] = useState<Rod>();
-  const hollow = part?.hollows[0];
-  const fit = useMemo(
-    () => (part && rod && hollow ? fitRod(part.positions, hollow.atMm, rod) : undefined),
-    [part, rod, hollow],
+  const hollows = useMemo(() => hollowsOf(parts ?? []), [parts]);
+  const fits = useMemo(
+    () => (rod && parts ? hollows.map((hollow, i) => hollow && fitRod(parts[i]!.positions, hollow.atMm, rod)) : []),
+    [parts, rod, hollows],
   );
-  const inside: InsideRod | undefined = fit?.ok ? fit.value : undefined;
-  const rodRefusal: Refusal | undefined = fit && !fit.ok ? fit.refusal : undefined;
+  // kinds that have no hollow for it go without
+  const rods = useMemo(() => fits.map((fit) => (fit?.ok ? fit.value : undefined)), [fits]);
+  const inside: InsideRod | undefined = rods.find((fitted) => fitted !== undefined);
+  const refused = fits.find((fit) => fit && !fit.ok);
+  const rodRefusal: Refusal | undefined = !inside && refused && !refused.ok ? refused.refusal : undefined;
   return {
-    pose,
-    setPose,
-    up,
-    radiusMm: shape?.radiusMm ?? 0,
-    tipsAtDeg: shape?.tipsAtDeg,
+    poses,
+    setPose: (kind: number, pose: PoseName) => setPoses((now) => poses.map((_, i) => (i === kind ? pose : now[i]))),
+    /** which way up each kind stands */
+    ups: useMemo(() => shapes.map(({ up }) => up), [shapes]),
+    shapes,
     fits: spread.length,
     placements,
     setPlacements: (next: readonly Placement[]) => {
@@ -78,15 +87,21 @@ export function useStand(
       setMoved(false);
     },
     /** something was changed by hand: the pose, a place, a rod */
-    touched: moved || chosenPose !== undefined || rod !== undefined,
-    hollow,
+    touched: moved || chosenPoses.some((pose) => pose !== undefined) || rod !== undefined,
+    /** the widest mouth of all */
+    hollow: hollows.reduce((a, b) => ((b?.neckMm ?? 0) > (a?.neckMm ?? 0) ? b : a), undefined),
     rod,
     setRod,
     usualRod: USUAL_ROD,
+    rods,
     inside,
     rodRefusal,
   };
 }
+
+/** The largest hollow of each kind. */
+const hollowsOf = (parts: readonly CurePart[]): readonly (Pocket | undefined)[] =>
+  parts.map(({ hollows }) => hollows[0]);
 
 /** The name of a pose, by the direction that points up. */
 export const poseOf = (up: Vec3 | undefined): PoseName =>

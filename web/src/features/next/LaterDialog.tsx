@@ -1,7 +1,8 @@
-import { type BatchState, type LaterLook, litAtMs } from '@north-step/core/route';
+import { type BatchState, isMixed, type KindCount, kindsOf, type LaterLook, litAtMs } from '@north-step/core/route';
 import { useState } from 'react';
 import { useKeptPhoto } from '../../app/useKeptPhoto.ts';
-import { PhotoPick, PhotoRefusal, Sheet, Stepper } from '../../ui/index.ts';
+import { PhotoPick, PhotoRefusal, Sheet } from '../../ui/index.ts';
+import { countedOf, KindCounts } from '../pieces/index.ts';
 import { Diagnosis } from './Diagnosis.tsx';
 import { LookChoice } from './LookChoice.tsx';
 import { markByLetter } from './letters.ts';
@@ -11,6 +12,8 @@ import { useCauses } from './useCauses.ts';
 export type LaterSaid = {
   readonly seen: LaterLook;
   readonly count: number;
+  /** of which kinds, where several are in the batch */
+  readonly pieces?: readonly KindCount[];
   readonly cameBack?: true;
   readonly takeBack?: true;
   readonly note?: string;
@@ -28,7 +31,8 @@ const MENDED: ReadonlySet<LaterLook> = new Set(['tacky', 'soft underside']);
 /** A finished batch looked at again, or pieces of it that came back: what is seen is sealed behind its record. */
 export function LaterDialog({ batch, onClose, onSaid }: LaterDialogProps) {
   const [seen, setSeen] = useState<LaterLook>('sound');
-  const [count, setCount] = useState(batch.count);
+  const [counts, setCounts] = useState<readonly number[]>(kindsOf(batch.part, batch.count).map((kind) => kind.count));
+  const count = counts.reduce((sum, one) => sum + one, 0);
   const [cameBack, setCameBack] = useState(false);
   const [takeBack, setTakeBack] = useState<boolean>();
   const [note, setNote] = useState('');
@@ -42,6 +46,7 @@ export function LaterDialog({ batch, onClose, onSaid }: LaterDialogProps) {
     onSaid({
       seen,
       count,
+      ...(isMixed(batch) ? { pieces: countedOf(batch, counts) } : {}),
       ...(cameBack ? { cameBack } : {}),
       ...(taking ? { takeBack: true } : {}),
       ...(note.trim() === '' ? {} : { note: note.trim() }),
@@ -61,9 +66,9 @@ export function LaterDialog({ batch, onClose, onSaid }: LaterDialogProps) {
       </p>
       <LookChoice options={LATER_OPTIONS} value={seen} onChange={setSeen} />
       <div className="mt-2 flex items-end gap-4">
-        <div>
-          <span className="label">Pieces, of {batch.count}</span>
-          <Stepper label="Pieces" value={count} min={1} max={batch.count} onChange={setCount} />
+        <div className="grid gap-1">
+          <span className="label">Pieces it was seen on</span>
+          <KindCounts batch={batch} label={(kind) => kind ?? 'Pieces'} counts={counts} onChange={setCounts} />
         </div>
         <label className="block flex-1">
           <span className="label">Note</span>
@@ -83,7 +88,7 @@ export function LaterDialog({ batch, onClose, onSaid }: LaterDialogProps) {
       )}
       <PhotoRefusal wrong={wrong} />
       <div className="sticky -bottom-6 -mx-6 mt-3 flex gap-3 border-t border-line bg-panel px-6 py-3">
-        <button type="button" className="btn btn-sea" onClick={() => void save()}>
+        <button type="button" className="btn btn-sea" disabled={count < 1} onClick={() => void save()}>
           Seal what was seen
         </button>
         <PhotoPick label="Photo of what you see" photo={photo} onPhoto={setPhoto} />

@@ -131,10 +131,10 @@ describe('a second look', () => {
     ...batchAt('seal', { id: 'a', name: 'Knot 1', count: 5, customer: 'Skarv Survey' }),
     recordHash: 'ab12',
   };
-  const show = () =>
+  const show = (over: Partial<typeof sealed> = {}) =>
     showPage('/batches/a?look=later', {
       '/api/bench': benchReply([]),
-      '/api/batches/a': { batch: sealed },
+      '/api/batches/a': { batch: { ...sealed, ...over } },
       '/api/batches/a/light-trace': { samples: [] },
       '/api/batches/a/later': {
         looks: [
@@ -143,6 +143,7 @@ describe('a second look', () => {
             hash: 'cafe',
             seen: 'warped',
             count: 2,
+            pieces: null,
             cameBack: true,
             note: 'at the tip',
             photoSha256: 'ab',
@@ -169,6 +170,28 @@ describe('a second look', () => {
       expect(posted[0]).toMatchObject({
         path: '/api/batches/a/later',
         body: { seen: 'tacky', count: 4, cameBack: true, takeBack: true },
+      }),
+    );
+  });
+  it('of a mixed batch says which kinds it was seen on', async () => {
+    const kinds = [
+      { name: 'fin', count: 4 },
+      { name: 'lid', count: 1 },
+    ];
+    const { posted } = show({ part: { ...sealed.part, pieces: kinds } });
+    const dialog = within(await dialogCalled(/Look again at Knot 1/));
+    fireEvent.click(dialog.getByRole('radio', { name: 'Tacky' }));
+    fireEvent.click(dialog.getByRole('button', { name: 'lid: fewer' }));
+    fireEvent.click(dialog.getByRole('button', { name: 'fin: fewer' }));
+    fireEvent.click(dialog.getByRole('button', { name: 'Seal what was seen' }));
+    await waitFor(() =>
+      expect(posted[0]!.body).toMatchObject({
+        count: 3,
+        pieces: [
+          { name: 'fin', count: 3 },
+          { name: 'lid', count: 0 },
+        ],
+        takeBack: true,
       }),
     );
   });

@@ -3,4 +3,4 @@ export { PartNotesPage } from './PartNotesPage.tsx';
 export { type Mark, PartView } from './PartView.tsx';
 export { wayUp, whereOn } from './places.ts';
 export { TellPreparer } from './TellPreparer.tsx';
-export { useStoredPart } from './useStoredPart.ts';
+export { useStoredPart, useStoredParts } from './useStoredPart.ts';

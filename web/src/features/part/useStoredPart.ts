@@ -1,27 +1,50 @@
 import { useEffect, useState } from 'react';
 import { type MeasuredFile, measureFile } from './measureFile.ts';
 
-/** A part stored on the server, fetched and measured again for its picture. @returns nothing until it is there, or when it cannot be */
-export function useStoredPart(meshSha256: string | null | undefined): MeasuredFile | undefined {
-  const [part, setPart] = useState<MeasuredFile>();
+export type StoredParts = {
+  /** in the order asked for; nothing for those that have no file, are on their way, or cannot be read */
+  readonly files: readonly (MeasuredFile | undefined)[];
+  /** how far the reading is, 0 to 1; nothing once all is read */
+  readonly share?: number;
+};
+type Read = StoredParts & { readonly of: string };
+
+/** Parts stored on the server, fetched and measured again, one after another. @param hashes SHA-256 of their files, where there are any */
+export function useStoredParts(hashes: readonly (string | null | undefined)[]): StoredParts {
+  const of = hashes.map((hash) => hash ?? '').join(' ');
+  const [read, setRead] = useState<Read>();
   useEffect(() => {
-    setPart(undefined);
-    if (!meshSha256) return;
     let gone = false;
     let stop = () => {};
-    void fetch(`/api/meshes/${meshSha256}`)
-      .then(async (response) => {
-        if (!response.ok || gone) return;
-        const measuring = measureFile(await response.blob(), { whole: true });
+    const wanted = of.split(' ');
+    const files = new Map<string, MeasuredFile>();
+    const shown = () => wanted.map((hash) => files.get(hash));
+    const run = async () => {
+      const distinct = [...new Set(wanted)].filter((hash) => hash !== '');
+      for (const [i, hash] of distinct.entries()) {
+        const tell = (share: number) => !gone && setRead({ of, files: shown(), share: (i + share) / distinct.length });
+        tell(0);
+        const response = await fetch(`/api/meshes/${hash}`).catch(() => undefined);
+        if (gone) return;
+        if (!response?.ok) continue;
+        const measuring = measureFile(await response.blob(), { whole: true }, tell);
         stop = measuring.stop;
         const result = await measuring.result;
-        if (!gone && result.ok && 'file' in result) setPart(result.file);
-      })
-      .catch(() => {});
+        if (gone) return;
+        if (result.ok && 'file' in result) files.set(hash, result.file);
+      }
+      setRead({ of, files: shown() });
+    };
+    void run();
     return () => {
       gone = true;
       stop();
     };
-  }, [meshSha256]);
-  return part;
+  }, [of]);
+  // what was read of other parts is never shown as these
+  return read?.of === of ? read : { files: [], share: of.trim() === '' ? undefined : 0 };
 }
+
+/** One part stored on the server. @returns nothing until it is there, or when it cannot be */
+export const useStoredPart = (meshSha256: string | null | undefined): MeasuredFile | undefined =>
+  useStoredParts([meshSha256]).files[0];

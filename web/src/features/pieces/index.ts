@@ -1,0 +1,1 @@
+export { countedOf, KindCounts } from './KindCounts.tsx';
