@@ -39,11 +39,15 @@ export const litresText = (ml: number): string => `${plainNumber(ml / 1000, 3)} 
 /** A film in µm; what no scale could find is only called small. */
 export const micronText = (value: number): string => (value < 0.01 ? 'under 0.01 µm' : `${plainNumber(value)} µm`);
 
-/** A number with so many significant digits; whole digits are never rounded away: 0.5531 → 0.55, 0.99999 → 1.0, 186.2 → 186. */
+/** No number here is known more finely. */
+const MOST_DIGITS = 3;
+
+/** A number with so many significant digits, whole ones up to three: 0.5531 → 0.55, 0.99999 → 1.0, 186.2 → 186, 1459 → 1460. */
 export function plainNumber(value: number, digits = 2): string {
   if (!Number.isFinite(value)) return '–';
   // what rounds up gains a digit: 9.96 is 10, not 10.0
   const rounded = Math.abs(Number(value.toPrecision(digits)));
   const magnitude = rounded === 0 ? 0 : Math.floor(Math.log10(rounded));
-  return value.toFixed(Math.min(6, Math.max(0, digits - 1 - magnitude)));
+  const shown = Number(value.toPrecision(Math.max(digits, MOST_DIGITS)));
+  return shown.toFixed(Math.min(6, Math.max(0, digits - 1 - magnitude)));
 }

@@ -43,6 +43,8 @@ describe('units at the edge', () => {
   });
   it('rounds to significant figures before it counts them, and writes what has no end as a dash', () => {
     // 0.99999 is 1.0 to two figures, 9.96 is 10, 99.6 is 100
+    // no whole digit is known more finely than three figures
+    expect([1459, 99_960, -1234.5].map((value) => plainNumber(value))).toEqual(['1460', '100000', '-1230']);
     expect([0.99999, 9.96, 99.6, 195.996, 0.00076].map((value) => plainNumber(value))).toEqual([
       '1.0',
       '10',

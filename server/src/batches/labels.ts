@@ -1,5 +1,5 @@
 import { type BatchState, isMixed, lightS, piecesOf, piecesText } from '@north-step/core/route';
-import { pdfMake } from '../pdf/index.ts';
+import { pdfOf } from '../pdf/index.ts';
 
 /** A sheet of 3 × 8 labels of 70 × 37 mm on A4. */
 const COLUMNS = 3;
@@ -43,18 +43,18 @@ export function labelsPdf(batch: BatchState, { copies, skip }: LabelSheet): Prom
       vLineWidth: zero,
     },
   }));
-  return pdfMake()
-    .createPdf({
-      pageSize: 'A4',
-      pageMargins: [0, 0.5 * PT_PER_MM, 0, 0],
-      info: { title: `Labels of ${batch.name}` },
-      defaultStyle: { font: 'Next', fontSize: 8 },
-      content: sheets,
-    })
-    .getBuffer();
+  return pdfOf({
+    pageSize: 'A4',
+    pageMargins: [0, 0.5 * PT_PER_MM, 0, 0],
+    info: { title: `Labels of ${batch.name}` },
+    defaultStyle: { font: 'Next', fontSize: 8 },
+    content: sheets,
+  });
 }
 
 const zero = () => 0;
+/** `2026-11-30`, the day that the calendar on the workshop's wall shows. */
+const localDate = (atMs: number): string => new Date(atMs).toLocaleDateString('sv-SE');
 
 /** Text beside the code, pt. */
 const [TEXT_WIDTH_PT, TEXT_HEIGHT_PT] = [WIDTH_PT - QR_PT - 26, HEIGHT_PT - 34] as const;
@@ -105,7 +105,7 @@ function label(batch: BatchState, number: number, of: number) {
         stack: [
           { qr: `#${batch.name}`, fit: QR_PT, eccLevel: 'M' },
           {
-            text: `hung ${new Date(batch.createdAtMs).toISOString().slice(0, 10)}`,
+            text: `hung ${localDate(batch.createdAtMs)}`,
             fontSize: 6.5,
             margin: [0, 2, 0, 0],
           },

@@ -1,1 +1,1 @@
-export { pdfMake } from './pdfMake.ts';
+export { pdfOf } from './pdfMake.ts';

@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import path from 'node:path';
+import { inFontsThatDraw, OTHER_FONT } from './otherLetters.ts';
 
 type PdfMake = {
   addFonts(fonts: object): void;
@@ -14,7 +15,7 @@ const require = createRequire(import.meta.url);
 let ready: PdfMake | undefined;
 
 /** Fonts come from our own packages; no address is ever fetched and no other file read. */
-export function pdfMake(): PdfMake {
+function pdfMake(): PdfMake {
   if (ready) return ready;
   const made = require('pdfmake') as PdfMake;
   const folder = path.dirname(require.resolve('@fontsource/atkinson-hyperlegible-next/package.json'));
@@ -24,7 +25,16 @@ export function pdfMake(): PdfMake {
       readFileSync(path.join(folder, `files/atkinson-hyperlegible-next-latin-${weight}-normal.woff`)),
     );
   }
+  const others = path.join(path.dirname(require.resolve('pdfmake/package.json')), 'fonts/Roboto');
+  for (const weight of ['Regular', 'Medium'])
+    made.virtualfs.writeFileSync(`others-${weight}.ttf`, readFileSync(path.join(others, `Roboto-${weight}.ttf`)));
   made.addFonts({
+    [OTHER_FONT]: {
+      normal: 'others-Regular.ttf',
+      bold: 'others-Medium.ttf',
+      italics: 'others-Regular.ttf',
+      bolditalics: 'others-Medium.ttf',
+    },
     Next: { normal: 'ahn-400.woff', bold: 'ahn-700.woff', italics: 'ahn-400.woff', bolditalics: 'ahn-700.woff' },
   });
   made.setUrlAccessPolicy(() => false);
@@ -32,3 +42,9 @@ export function pdfMake(): PdfMake {
   ready = made;
   return made;
 }
+
+/** A file of pages, with every font embedded. @param definition as the library takes it */
+export const pdfOf = (definition: { readonly content: unknown } & Record<string, unknown>): Promise<Buffer> =>
+  pdfMake()
+    .createPdf({ ...definition, content: inFontsThatDraw(definition.content) })
+    .getBuffer();

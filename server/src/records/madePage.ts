@@ -1,6 +1,6 @@
 import { knownWords, plannedText } from '@north-step/core/record';
 import { clockText, plainNumber } from '@north-step/core/units';
-import { colourText, line, localTime } from './pageParts.ts';
+import { clockAfter, colourText, line, localTime, zoneAt } from './pageParts.ts';
 
 type When = { readonly at: string; readonly by: string };
 /** The parts of a record's body that its page tells. What earlier versions did not write is left out. */
@@ -61,7 +61,10 @@ export function madePage(number: number, body: MadeBody) {
       table: {
         headerRows: 1,
         widths: [86, 68, 46, 36, '*', 44],
-        body: [headRow(), ...body.steps.map(stepRow)],
+        body: [
+          headRow(body.steps[0]?.started ?? body.sealed),
+          ...body.steps.map((step, i) => stepRow(step, body.steps[i - 1]?.started)),
+        ],
       },
       layout: 'lightHorizontalLines',
       margin: [0, 10, 0, 10],
@@ -150,10 +153,13 @@ function brokeText({ count, glued = 0, which, corrects, note }: NonNullable<Made
     .join(', ');
 }
 
-const headRow = () =>
-  ['Step', 'Started', 'Planned', 'Took', 'Seen and known', 'Who'].map((text) => ({ text, bold: true }));
+const headRow = (started: string) =>
+  ['Step', `Started (${zoneAt(started)})`, 'Planned', 'Took', 'Seen and known', 'Who'].map((text) => ({
+    text,
+    bold: true,
+  }));
 
-function stepRow(step: Step): readonly string[] {
+function stepRow(step: Step, before: string | undefined): readonly string[] {
   const { lightSeen } = step;
   const said = [
     step.outcome,
@@ -168,7 +174,7 @@ function stepRow(step: Step): readonly string[] {
   ];
   return [
     step.title,
-    localTime(step.started),
+    clockAfter(step.started, before),
     plannedText(step.plannedS, step.addedS),
     clockText(step.tookS),
     said.filter(Boolean).join('; '),

@@ -3,8 +3,10 @@ import { type BatchEvent, type BatchState, currentStep, joinParts } from '@north
 import { play, testBatch, testPart } from '@north-step/core/testing';
 import { describe, expect, it } from 'vitest';
 import { labelLines, sizeFor } from '../batches/labels.ts';
+import { inFontsThatDraw } from '../pdf/otherLetters.ts';
 import { recordBody } from './body.ts';
 import { recordCsv } from './csv.ts';
+import { clockAfter } from './pageParts.ts';
 import { recordPage } from './pdf.ts';
 
 const mixed = joinParts([
@@ -74,6 +76,33 @@ describe('the page of a record', () => {
     expect(head).toContain('station,addedS,lightS,loadPctW,residueUm,deviation,note');
     expect(rows.find((row) => row.includes(',wash,'))).toContain('9.08634130587199');
     expect(rows[0]).toMatch(/\d{4}-\d\d-\d\dT\d\d:\d\d:\d\d/);
+  });
+});
+
+describe('letters and times on a page', () => {
+  it('a letter that our own font lacks is set in one that has it, wherever a page holds text', () => {
+    const page = {
+      text: 'film 2.8 µm left',
+      table: { body: [['plain', 'Škoda 5 µm']] },
+      layout: 'µ',
+    };
+    expect(inFontsThatDraw(page)).toEqual({
+      text: ['film 2.8 ', { text: 'µ', font: 'Others' }, 'm left'],
+      table: {
+        body: [['plain', { text: [{ text: 'Š', font: 'Others' }, 'koda 5 ', { text: 'µ', font: 'Others' }, 'm'] }]],
+      },
+      layout: 'µ',
+    });
+  });
+  it('a day is named once, until the next', () => {
+    const [late, later, next] = [
+      '2026-11-29T10:43:00.000Z',
+      '2026-11-29T10:49:00.000Z',
+      '2026-11-30T10:02:00.000Z',
+    ] as const;
+    expect(clockAfter(late, undefined)).toMatch(/^29 Nov, \d\d:43$/);
+    expect(clockAfter(later, late)).toMatch(/^\d\d:49$/);
+    expect(clockAfter(next, later)).toMatch(/^30 Nov, \d\d:02$/);
   });
 });
 

@@ -1,5 +1,5 @@
 import type { SealedRecord } from '@north-step/core/record';
-import { pdfMake } from '../pdf/index.ts';
+import { pdfOf } from '../pdf/index.ts';
 import { type MadeBody, madePage } from './madePage.ts';
 import { line, localTime } from './pageParts.ts';
 
@@ -68,5 +68,5 @@ export async function recordPdf(record: SealedRecord): Promise<Buffer> {
       },
     ],
   };
-  return pdfMake().createPdf(definition).getBuffer();
+  return pdfOf(definition);
 }

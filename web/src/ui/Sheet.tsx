@@ -35,7 +35,7 @@ export function Sheet({
   return (
     <Dialog.Root open={open} onOpenChange={onOpenChange}>
       <Dialog.Portal>
-        <Dialog.Overlay className={`fixed inset-0 ${side ? '' : 'bg-scrim'}`} />
+        <Dialog.Overlay className={`fixed inset-0 print:hidden ${side ? '' : 'bg-scrim'}`} />
         <Dialog.Content
           aria-describedby={undefined}
           onKeyDown={onKeyDown}
@@ -49,7 +49,7 @@ export function Sheet({
             event.preventDefault();
             answer.focus();
           }}
-          className={`${place} overflow-auto border-ink bg-panel p-6`}
+          className={`${place} overflow-auto border-ink bg-panel p-6 print:hidden`}
         >
           <div className="mb-3 flex items-start justify-between gap-4">
             <Dialog.Title className="text-xl font-bold">{title}</Dialog.Title>

@@ -40,7 +40,9 @@ export function GearStrip({ cautions, nowMs }: { readonly cautions: readonly Cau
           <details key={id} className="group">
             <summary className="flex min-h-6 cursor-pointer items-center gap-1.5">
               <span aria-hidden>{asked.includes(id) ? '△' : '▲'}</span>
-              <b>{title}</b>: {gear.join(', ')}
+              <span>
+                <b>{title}</b>: {gear.join(', ')}
+              </span>
             </summary>
             <p className="max-w-3xl pb-2">{text} The data sheet decides.</p>
           </details>
