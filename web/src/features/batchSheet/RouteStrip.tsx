@@ -27,6 +27,20 @@ const SIDES: Readonly<Record<string, string>> = { dry: 'DRY & TRIM', light: 'LIG
 const sideOf = (step: Step, sides: Readonly<Record<string, string>>): string =>
   SIDES[sides[step.station] ?? ''] ?? 'WET SIDE';
 
+const widthOf = ({ kind }: Step): number => WIDTH[kind] ?? USUAL_WIDTH;
+const grow = (flexGrow: number) => ({ flexGrow, flexBasis: 0 });
+
+/** Steps in their order, those that follow each other at one side of the bench together. */
+function sideRuns(steps: readonly Step[], sides: RouteStripProps['sides']) {
+  const runs: { side: string; steps: Step[] }[] = [];
+  for (const step of steps) {
+    const side = sideOf(step, sides);
+    if (runs.at(-1)?.side === side) runs.at(-1)!.steps.push(step);
+    else runs.push({ side, steps: [step] });
+  }
+  return runs;
+}
+
 type RouteStripProps = {
   readonly batch: BatchState;
   readonly nowMs: number;
@@ -42,18 +56,22 @@ export function RouteStrip({ batch, nowMs, sides }: RouteStripProps) {
   const share = Math.min(1, soakedS / capS);
   return (
     <section aria-label="Route" className="mt-4">
-      <ol className="flex">
-        {batch.steps.map((step, index) => {
-          const side = sideOf(step, sides);
-          const first = index === 0 || sideOf(batch.steps[index - 1]!, sides) !== side;
-          return (
-            <li key={step.id} style={{ flexGrow: WIDTH[step.kind] ?? USUAL_WIDTH, flexBasis: 0 }} className="min-w-0">
-              <span className="zone block h-5 whitespace-nowrap">{first ? side : ''}</span>
-              <StepBlock step={step} current={step.id === current?.id} />
-            </li>
-          );
-        })}
-      </ol>
+      <div className="flex">
+        {sideRuns(batch.steps, sides).map(({ side, steps }) => (
+          <div key={steps[0]!.id} style={grow(steps.reduce((sum, step) => sum + widthOf(step), 0))} className="min-w-0">
+            <h3 className="zone h-5 truncate pr-1" title={side}>
+              {side}
+            </h3>
+            <ol className="flex">
+              {steps.map((step) => (
+                <li key={step.id} style={grow(widthOf(step))} className="min-w-0">
+                  <StepBlock step={step} current={step.id === current?.id} />
+                </li>
+              ))}
+            </ol>
+          </div>
+        ))}
+      </div>
       <div className="mt-2 flex items-center gap-3">
         <div
           className="h-3 w-52 border-[1.5px] border-ink bg-panel"

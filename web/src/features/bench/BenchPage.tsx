@@ -84,7 +84,11 @@ function ThenStrip({
       {actions.slice(0, 2).map((action) => (
         <span key={action.batchId} className="truncate max-lg:whitespace-normal">
           {action.dueInS !== undefined && (
-            <b className="mr-1.5 font-mono">{clockOfDay(nowMs + action.dueInS * 1000)}</b>
+            <span className="mr-1.5">
+              {/* what is overdue has been waiting since then */}
+              {action.dueInS < 0 && <span className="text-ink-2">since </span>}
+              <b className="font-mono">{clockOfDay(nowMs + action.dueInS * 1000)}</b>
+            </span>
           )}
           <Emphasis text={action.say} word={action.name} />
           {late.get(action.batchId) && <b className="ml-1.5 text-brick">{late.get(action.batchId)}</b>}
