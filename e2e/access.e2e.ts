@@ -1,6 +1,6 @@
 import { box } from '@north-step/core/mesh';
 import { testLamp } from '@north-step/core/testing';
-import { breaches, expect, type ServerProcess, stlFile, test } from './bench.ts';
+import { breaches, expect, onStanding, type ServerProcess, stlFile, test } from './bench.ts';
 
 /** A batch with a flag and a lamp that is described, so that pages have something to show. */
 async function furnish(server: ServerProcess): Promise<string> {
@@ -80,14 +80,14 @@ test('dialogs pass axe in both themes', async ({ page, server }) => {
   }
 });
 
-test('the theme is chosen on the page and kept', async ({ bench: page, server }) => {
+onStanding('the theme is chosen on the page and kept', async ({ bench: page, server }) => {
   await page.getByRole('button', { name: 'Amber room' }).click();
   await expect(page.locator('html')).toHaveAttribute('data-theme', 'amber');
   await page.goto(`${server.address}/records`);
   await expect(page.locator('html')).toHaveAttribute('data-theme', 'amber');
 });
 
-test('at tablet width nothing runs off the page', async ({ page, server }) => {
+onStanding('at tablet width nothing runs off the page', async ({ page, server }) => {
   await page.setViewportSize({ width: 768, height: 1024 });
   for (const path of ['/', '/batches', '/batches/new', '/routes', '/routes/casting', '/solvent', '/cure', '/records']) {
     await page.goto(server.address + path);

@@ -148,16 +148,40 @@ export function stlFile(name: string, content: Soup | Uint8Array | string): stri
   return file;
 }
 
+async function freshBench(): Promise<ServerProcess> {
+  const server = await ServerProcess.onCopy();
+  await server.start();
+  await server.fillBaths();
+  return server;
+}
+/** Starts the next test's server while this one's works, and clears away behind. */
+type Ahead = { readonly take: () => Promise<ServerProcess>; readonly leave: (server: ServerProcess) => void };
+
 /** Each test gets its own bench with filled baths. */
-export const test = base.extend<{ bench: Page; server: ServerProcess }>({
-  server: [
+export const test = base.extend<{ bench: Page; server: ServerProcess }, { ahead: Ahead }>({
+  ahead: [
     // biome-ignore lint/correctness/noEmptyPattern: Playwright wants a pattern here
     async ({}, use) => {
-      const server = await ServerProcess.onCopy();
-      await server.start();
-      await server.fillBaths();
+      let next = freshBench();
+      const leaving: Promise<void>[] = [];
+      await use({
+        take: async () => {
+          const server = await next;
+          next = freshBench();
+          next.catch(() => {});
+          return server;
+        },
+        leave: (server) => void leaving.push(server.remove()),
+      });
+      await Promise.all([...leaving, next.then((server) => server.remove())]);
+    },
+    { scope: 'worker', timeout: 120_000 },
+  ],
+  server: [
+    async ({ ahead }, use) => {
+      const server = await ahead.take();
       await use(server);
-      await server.remove();
+      ahead.leave(server);
     },
     { timeout: 120_000 },
   ],
@@ -169,6 +193,18 @@ export const test = base.extend<{ bench: Page; server: ServerProcess }>({
     await use(page);
     if (faults.length > 0) throw new Error(`the page threw: ${faults.join('; ')}`);
   },
+});
+/** For tests that change nothing on the server: all of a worker's share one. */
+export const onStanding = test.extend<object, { standing: ServerProcess }>({
+  standing: [
+    async ({ ahead }, use) => {
+      const server = await ahead.take();
+      await use(server);
+      ahead.leave(server);
+    },
+    { scope: 'worker', timeout: 120_000 },
+  ],
+  server: async ({ standing }, use) => use(standing),
 });
 export { expect } from '@playwright/test';
 

@@ -84,8 +84,13 @@ seen('yellowing is measured on photos before and after the light', async ({ benc
   await expect(dialog.getByText(/over an unlit piece/)).toBeVisible();
   await dialog.getByRole('button', { name: 'Record the look' }).click();
   await expect(dialog).toBeHidden();
-  const { batch } = await server.get<BatchReply>(`/api/batches/${id}`);
-  const { colour } = batch.steps.find(({ kind }) => kind === 'look-cured')!;
+  const looked = async () => {
+    const { batch } = await server.get<BatchReply>(`/api/batches/${id}`);
+    return batch.steps.find(({ kind }) => kind === 'look-cured')!.colour;
+  };
+  // the press is answered on the page before the server has it
+  await expect.poll(looked).toBeDefined();
+  const colour = await looked();
   expect(colour!.range90[0]).toBeLessThan(YELLOWED_DB);
   expect(colour!.range90[1]).toBeGreaterThan(YELLOWED_DB);
   await page.goto(`${server.address}/batches/${id}`);
