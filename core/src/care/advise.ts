@@ -15,6 +15,7 @@ export type BathFacts = {
   readonly estimate: BathEstimate;
   readonly limitPctW: number;
   readonly lastReadingMs?: number;
+  /** batches since that reading, or since it was filled when it was never read */
   readonly batchesSince: number;
   readonly batchesLeft: { readonly median: number; readonly range90: readonly [number, number] };
 };
@@ -46,6 +47,8 @@ export function adviseBath(facts: BathFacts, nowMs: number): Advice {
     };
   const readDays = facts.lastReadingMs === undefined ? undefined : (nowMs - facts.lastReadingMs) / DAY_MS;
   const age = readDays === undefined ? 'This filling was never read' : `The last reading is ${daysText(readDays)} old`;
+  const washed = facts.batchesSince === 1 ? '1 batch' : `${facts.batchesSince} batches`;
+  const ageAndWork = readDays === undefined ? `${age}; it has washed ${washed}` : `${age}, ${washed} ago`;
   const straddles = low < limitPctW && high > limitPctW;
   const isOld = facts.batchesSince > 0 && (readDays === undefined || readDays > STALE_DAYS);
   if (low >= limitPctW)
@@ -74,7 +77,7 @@ export function adviseBath(facts: BathFacts, nowMs: number): Advice {
     return {
       act: 'read',
       say: `Read ${name} soon.`,
-      more: `${age}, ${facts.batchesSince} batches ago; at ${range} the limit of ${plainNumber(limitPctW)} % may be ${batchesLeft.range90[0]} or ${batchesLeft.range90[1]} batches away.`,
+      more: `${ageAndWork}; at ${range} the limit of ${plainNumber(limitPctW)} % may be ${batchesLeft.range90[0]} or ${batchesLeft.range90[1]} batches away.`,
       weight: 60,
     };
   const forgotten = facts.batchesSince >= BUSY_BATCHES && (readDays === undefined || readDays > FORTNIGHT_DAYS);
@@ -82,7 +85,7 @@ export function adviseBath(facts: BathFacts, nowMs: number): Advice {
     return {
       act: 'read',
       say: `Read ${name}.`,
-      more: `${age}, ${facts.batchesSince} batches ago; the load lies between ${range}.`,
+      more: `${ageAndWork}; the load lies between ${range}.`,
       weight: 40,
     };
   const [few, many] = batchesLeft.range90;

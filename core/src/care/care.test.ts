@@ -112,6 +112,13 @@ describe('advice', () => {
       'Change Wash 1: it is at its limit.',
     ],
   ])('%s', (_, over, act, say) => expect(advise(over)).toMatchObject({ act, say }));
+  it('a filling that was never read is told by what it has washed, not by a reading that is not there', () => {
+    const near = { limitPctW: 12, batchesLeft: { median: 8, range90: [3, 14] } };
+    expect(advise({ ...near, lastReadingMs: undefined }).more).toContain(
+      'This filling was never read; it has washed 20 batches; at ',
+    );
+    expect(advise({ ...near, batchesSince: 6 }).more).toContain('The last reading is 6 days old, 6 batches ago; at ');
+  });
   it('names the reading that narrows most: dry residue, as 1/√(1/0.8² + 1/0.35²)', () => {
     const [best] = narrowing(estimate);
     expect(best!.kind).toBe('residue');

@@ -31,6 +31,8 @@ export type CareBath = {
   /** the bath that takes this one's place when the baths are rotated */
   readonly nextId?: string;
   readonly lastReadingMs?: number;
+  /** when what is in there was put in */
+  readonly lastFillMs?: number;
 };
 export type CareQuestion = {
   readonly nowMs: number;
@@ -81,7 +83,7 @@ export function careReport(
     const recent = mine.slice(-RECENT_WASHES);
     const { limitPctW } = bath.limit;
     const ahead = forecast(cloud, recent, limitPctW);
-    const since = bath.lastReadingMs ?? Number.NEGATIVE_INFINITY;
+    const since = bath.lastReadingMs ?? bath.lastFillMs ?? Number.NEGATIVE_INFINITY;
     const resinsHere = new Set(mine.slice(-RECENT_WASHES * 2).map((wash) => wash.resin));
     return {
       id: bath.id,

@@ -279,6 +279,7 @@ const solventWords = (batch: BatchState, nowMs: number): string =>
 function followsOf(batch: BatchState, step: Step): string | undefined {
   const next = batch.steps.slice(batch.steps.indexOf(step) + 1).find(({ state }) => state !== 'done');
   if (!next) return undefined;
+  if (next.kind === 'cure' && batch.lightClosed) return 'plan its light: no plan fits it yet';
   const time = next.mode === 'timed' && next.plannedS !== undefined ? ` ${clockText(next.plannedS)}` : '';
   return `${lowerFirst(next.title)}${time}`;
 }

@@ -428,6 +428,12 @@ describe('every action', () => {
     expect(act([batch('Tern 1', 'trim')])[0]!.cautions).toEqual(['clippings', 'resin']);
     expect(act([batch('Tern 1', 'cure')])[0]!.cautions).toEqual(['light']);
   });
+  it('does not promise light that no plan fits', () => {
+    const lightClosed = { why: 'The hottest faces tint first.', opens: 'Turn them over.' };
+    const [open, closed] = [{}, { lightClosed }].map((over) => act([batch('Tern 1', 'trim', over)])[0]!.follows);
+    expect(open).toMatch(/^cure \d+:\d\d$/);
+    expect(closed).toBe('plan its light: no plan fits it yet');
+  });
   it('past the limit of solvent asks and cannot be pressed away', () => {
     expect(act([batch('Tern 1', 'wash', { ranS: 520, plannedS: 90 })])[0]!.asks).toBe('exposure');
     expect(act([batch('Tern 1', 'wash', { ranS: 100, plannedS: 90 })])[0]!.asks).toBeUndefined();

@@ -9,7 +9,7 @@ import type { BatchState } from './types.ts';
 export const STANDINGS = ['sealed', 'merged', 'held', 'stopped', 'look', 'due', 'running', 'waiting'] as const;
 export type Standing = (typeof STANDINGS)[number];
 
-type Stands = Pick<BatchState, 'steps' | 'recordHash' | 'mergedInto' | 'held' | 'flag' | 'flagStops'>;
+type Stands = Pick<BatchState, 'steps' | 'recordHash' | 'mergedInto' | 'held' | 'flag' | 'flagStops' | 'lightClosed'>;
 
 /** @param batch the steps that are not done are enough */
 export function standingOf(batch: Stands, nowMs: number): Standing {
@@ -30,6 +30,15 @@ export const isStopped = (batch: Stands): boolean => batch.held !== undefined ||
 export const stoppedWords = (batch: Stands): string | undefined =>
   batch.held !== undefined ? `held: ${batch.held}` : batch.flagStops ? `stopped: ${batch.flag}` : undefined;
 
-/** What is marked on a batch, in its own words: why it is stopped, or its flag. */
-export const markWords = (batch: Stands): string | undefined =>
-  stoppedWords(batch) ?? (batch.flag === undefined ? undefined : `flagged: ${batch.flag}`);
+/** The light of a batch comes next and no plan fits it: somebody has to open its window. */
+export const waitsForLight = (batch: Stands): boolean =>
+  batch.lightClosed !== undefined && currentStep(batch)?.kind === 'cure' && currentStep(batch)?.state === 'waiting';
+
+/** What is marked on a batch, in its own words: why it does not go on, and its flag. */
+export function markWords(batch: Stands): string | undefined {
+  const marks = [
+    stoppedWords(batch) ?? (batch.flag === undefined ? undefined : `flagged: ${batch.flag}`),
+    waitsForLight(batch) ? 'no plan of light fits yet' : undefined,
+  ].filter((mark) => mark !== undefined);
+  return marks.length > 0 ? marks.join('; ') : undefined;
+}

@@ -15,6 +15,7 @@ import {
   decideStart,
   decideUndo,
   lightSoFarS,
+  markWords,
   remainingS,
   standingOf,
   type Told,
@@ -65,6 +66,13 @@ describe('a flag', () => {
     expect(answered.flagsAnswered).toEqual([
       { note: 'ask Ines', stopped: true, answer: 'glue it, go on', atMs: NOW.atMs, by: 'Ines R.' },
     ]);
+  });
+  it('and light that no plan fits are said together, the light only where it comes next', () => {
+    const lightClosed = { why: 'The hottest faces tint first.', opens: 'Turn them over.' };
+    expect(markWords({ ...before('cure'), lightClosed })).toBe('no plan of light fits yet');
+    expect(markWords({ ...before('trim'), lightClosed })).toBeUndefined();
+    expect(markWords({ ...raised(), lightClosed })).toBe('flagged: ask Ines; no plan of light fits yet');
+    expect(markWords({ ...raised(true), lightClosed })).toBe('stopped: ask Ines; no plan of light fits yet');
   });
   it('that only marks stops nothing, and is lowered without a word', () => {
     expect(standingOf(raised(), NOW.atMs)).toBe('waiting');

@@ -1,5 +1,6 @@
 import type { BatchList, BatchQuery, BatchRow } from '@north-step/contract';
 import {
+  type BatchState,
   currentStep,
   lightS,
   markWords,
@@ -26,6 +27,7 @@ type Row = {
   step: Step | null;
   flag: string | null;
   flag_stops: boolean | null;
+  light_closed: BatchState['lightClosed'] | null;
   held: string | null;
   merged_into: string | null;
   priority: string | null;
@@ -57,7 +59,7 @@ export async function listBatches(db: Queryable, query: Static<typeof BatchQuery
         sql`
       SELECT id, name, created_at, due_at, sealed_at,
              state->'part'->>'name' AS part, state->'part'->'pieces' AS pieces, (state->>'count')::int AS count, state->'card'->>'name' AS resin,
-             state->>'lot' AS lot, state->>'customer' AS customer, state->>'flag' AS flag, state->>'held' AS held, (state->>'flagStops')::boolean AS flag_stops,
+             state->>'lot' AS lot, state->>'customer' AS customer, state->>'flag' AS flag, state->>'held' AS held, state->'lightClosed' AS light_closed, (state->>'flagStops')::boolean AS flag_stops,
              state->>'mergedInto' AS merged_into, state->>'priority' AS priority, state->'route'->>'name' AS route,
              jsonb_path_query_first(state, '$.steps[*] ? (@.state != "done")') AS step
         FROM batch
@@ -84,6 +86,7 @@ function toRow(row: Row, nowMs: number): BatchRow {
     held: row.held ?? undefined,
     flag: row.flag ?? undefined,
     flagStops: row.flag_stops ?? undefined,
+    lightClosed: row.light_closed ?? undefined,
   };
   return {
     id: row.id,

@@ -127,6 +127,7 @@ async function careNow(
         limit: limits.get(bath.id)!,
         carrierId: bath.role === 'clean' ? first?.id : undefined,
         nextId: bath.role === 'first' ? clean?.id : undefined,
+        lastFillMs: filledMs.get(bath.id),
         // a reading of liquid that was thrown away says nothing of what is in there now
         lastReadingMs: readings.find(
           (row) =>

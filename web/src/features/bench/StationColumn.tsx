@@ -10,6 +10,7 @@ import {
   remainingS,
   STATIONS,
   standingOf,
+  waitsForLight,
   wantedS,
 } from '@north-step/core/route';
 import { clockText, litresText, percentText, plainNumber, rangeText } from '@north-step/core/units';
@@ -169,7 +170,9 @@ function BatchTag({ batch, action, nowMs, late, chosen, onChoose }: BatchTagProp
       {leftS !== undefined && <Fuse leftS={leftS} totalS={wantedS(step)} />}
       {late && <p className="mt-0.5 text-[13px] font-bold text-brick">{late}</p>}
       {!running && step.mode !== 'look' && (
-        <p className="mt-0.5 text-[13px] text-ink-2">next: {step.title.toLowerCase()}</p>
+        <p className="mt-0.5 text-[13px] text-ink-2">
+          next: {waitsForLight(batch) ? 'plan its light' : step.title.toLowerCase()}
+        </p>
       )}
     </>
   );

@@ -93,7 +93,7 @@ export function SlimBand({
       className="flex min-h-[52px] flex-wrap items-center gap-x-5 gap-y-1 bg-sea px-[18px] py-1 text-on-sea"
     >
       <h1 className="text-lg font-bold">{say}</h1>
-      {more && <p className="min-w-0 flex-1">{more}</p>}
+      {more && <p className="min-w-0 flex-1 max-lg:basis-full">{more}</p>}
       {keys && <div className="ml-auto flex gap-2">{keys}</div>}
     </section>
   );

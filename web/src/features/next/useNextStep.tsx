@@ -66,10 +66,9 @@ export function useNextStep(
   });
   if (!action || !batch || !step) return { keys: [], dialogs: null };
 
-  const flagKey: BandKey =
-    batch.flag && !batch.flagStops
-      ? { keyName: 'L', label: 'Lower flag', onPress: lower }
-      : { keyName: 'F', label: 'Flag it', onPress: openFlag };
+  const flagKey: BandKey = batch.flag
+    ? { keyName: 'L', label: batch.flagStops ? 'Answer …' : 'Lower flag', onPress: lower }
+    : { keyName: 'F', label: 'Flag it', onPress: openFlag };
   const keys: readonly BandKey[] = keysOf();
   return {
     keys,

@@ -20,7 +20,7 @@ export function ShiftPage() {
     const step = currentStep(batch);
     return step?.state === 'running' && ['wash', 'rinse', 'cure', 'oven', 'warm-dip'].includes(step.kind);
   });
-  const marked = bench.open.filter(({ held, flag }) => held !== undefined || flag !== undefined);
+  const marked = bench.open.filter((batch) => markWords(batch) !== undefined);
   const due = bench.open
     .filter(({ dueAtMs }) => dueAtMs !== undefined && dueAtMs < nowMs + DAY_MS)
     .sort((a, b) => a.dueAtMs! - b.dueAtMs!);
