@@ -36,7 +36,6 @@ const PAGES = {
 
 for (const [what, paths] of Object.entries(PAGES))
   test(`pages of ${what} pass axe in both themes`, async ({ page, server }) => {
-    test.setTimeout(180_000);
     const id = await furnish(server);
     for (const path of paths) {
       await page.goto(server.address + path.replace(':id', id));
@@ -50,7 +49,6 @@ for (const [what, paths] of Object.entries(PAGES))
   });
 
 test('dialogs pass axe in both themes', async ({ page, server }) => {
-  test.setTimeout(180_000);
   const id = await furnish(server);
   for (const [path, button] of [
     [`/batches/${id}`, 'Hold …'],

@@ -2,7 +2,6 @@ import type { BatchReply } from '@north-step/contract';
 import { expect, runOut, test } from './bench.ts';
 
 test('a whole batch with the foot pedal alone', async ({ bench: page, server }) => {
-  test.setTimeout(150_000);
   const { id, name } = await server.hang();
   const record = async () => (await server.get<BatchReply>(`/api/batches/${id}`)).batch.recordHash;
   await expect(page.getByRole('heading', { level: 1 })).toContainText(name);

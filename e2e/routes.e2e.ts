@@ -189,14 +189,14 @@ test('a new user drops three files of a mixed job, gets a route with reasons, an
   await expect(page.getByText('Supports that come off after the cure scar more')).toBeVisible();
   await page.getByRole('button', { name: 'How many plate.obj: more' }).click();
   await page.getByRole('button', { name: /Put on the drip rack/ }).click();
-  await expect(page.getByRole('heading', { level: 1 })).toHaveText(/Hang Tern 1/, { timeout: 20_000 });
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText(/Hang Tern 1/);
   await page.goto(`${server.address}/batches`);
   await page.getByRole('link', { name: 'Tern 1' }).click();
   await expect(page.getByText(/1 × hood, 1 × open bracket, 2 × plate.*route “Supports on until cured”/)).toBeVisible();
   // each kind stands under the lamp by itself, and the light of all of them is mapped
   await server.post('/api/lamps/lamp-box', { lamp: testLamp });
   await page.getByRole('link', { name: 'Cure', exact: true }).click();
-  await expect(page.getByRole('button', { name: /^Part 4, plate: arrow keys/ })).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole('button', { name: /^Part 4, plate: arrow keys/ })).toBeVisible();
   await page.getByLabel('open bracket stands').selectOption('on its head');
   await expect(page.getByText(/\d points · [\d,]+ triangles throw shadows/)).toBeVisible({ timeout: 60_000 });
   await page.goBack();

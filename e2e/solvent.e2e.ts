@@ -65,7 +65,7 @@ worn(
     await expect(panel).toBeVisible();
     await panel.getByRole('link', { name: 'Read it …' }).click();
     const scale = page.getByRole('region', { name: 'Bench scale' });
-    const calm = () => expect(scale.getByText('calm')).toBeVisible({ timeout: 15_000 });
+    const calm = () => expect(scale.getByText('calm')).toBeVisible();
     await scale.getByRole('button', { name: 'Put the empty flask on' }).click();
     await expect(scale.getByText('the empty flask', { exact: true })).toBeVisible();
     await calm();
@@ -101,7 +101,7 @@ worn('a photo of the clarity card becomes a reading within its own range', async
   expect(devices).toHaveLength(2);
   await page.goto(`${server.address}/solvent/read?bath=w1&kind=clarity`);
   await page.getByRole('button', { name: 'Take one with Camera' }).click();
-  await expect(page.getByText(/The card was found/)).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByText(/The card was found/)).toBeVisible();
   const [low, high] = (await page.getByText(/by itself, /).innerText()).match(/[\d.]+/g)!.map(Number) as [
     number,
     number,
@@ -118,7 +118,6 @@ worn('a photo of the clarity card becomes a reading within its own range', async
 });
 
 worn('the solvent pages pass axe in both themes, and fit a tablet', async ({ page, server, devices }) => {
-  test.setTimeout(180_000);
   expect(devices).toHaveLength(2);
   await server.post('/api/solvent/readings', {
     vesselId: 'w1',
