@@ -6,6 +6,9 @@ import { type Running, type ServerOptions, startServer } from './serve.ts';
 const isPlain = (error: unknown): error is Error =>
   error instanceof FolderInUse || error instanceof NewerDatabase || (error as { code?: string }).code === 'EADDRINUSE';
 
+/** Answers on their way are given so long. */
+const LAST_WORDS_MS = 500;
+
 /**
  * Runs a server from the command line: `--port`, `--data`, `--web`, `--log`; stops cleanly on SIGINT and SIGTERM.
  * `--test-clock` sets its clock so many ms ahead; the process that started it may move it on by messages.
@@ -39,6 +42,10 @@ export async function runFromCommandLine(
       logLevel: values.log,
       fillEmpty,
       aheadMs: () => aheadMs,
+      onLost: ({ message }) => {
+        console.error(`${message} North Step stops; start it again once the disk works and has room.`);
+        setTimeout(() => process.exit(1), LAST_WORDS_MS);
+      },
     });
     if (values['test-clock'] !== undefined)
       process.on('message', (message: { aheadMs: number }) => {

@@ -3,7 +3,7 @@ import { existsSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import type { FastifyInstance } from 'fastify';
 import { buildApp } from './app.ts';
-import { type Db, migrate, openDb, readMigrations } from './db/index.ts';
+import { type DatabaseLost, type Db, migrate, openDb, readMigrations } from './db/index.ts';
 import { LiveHub } from './live/hub.ts';
 
 export type ServerOptions = {
@@ -13,6 +13,8 @@ export type ServerOptions = {
   readonly logLevel?: string;
   /** fills an empty database before anyone can reach it */
   readonly fillEmpty?: (db: Db) => Promise<void>;
+  /** told when the database is lost: nothing more can be taken */
+  readonly onLost?: (error: DatabaseLost) => void;
   /** how far its clock is ahead of the machine's, ms: tests let hours pass so */
   readonly aheadMs?: () => number;
 };
@@ -34,7 +36,7 @@ export function migrationsFolder(): string {
 /** Opens the folder, brings it up to date and listens on this machine only. */
 export async function startServer(options: ServerOptions): Promise<Running> {
   const address = `http://127.0.0.1:${options.port}`;
-  const db = await openDb(options.folder, () => `North Step, process ${process.pid}, ${address}`);
+  const db = await openDb(options.folder, () => `North Step, process ${process.pid}, ${address}`, options.onLost);
   try {
     await migrate(db, await readMigrations(migrationsFolder()));
     await options.fillEmpty?.(db);

@@ -16,11 +16,24 @@ export class DatabaseError extends Error {
   }
 }
 
+/** A commit that was written but could not be forced to disk, or a database that ended: nothing more can be taken. */
+export class DatabaseLost extends DatabaseError {
+  constructor(message: string) {
+    super(message);
+    this.name = 'DatabaseLost';
+  }
+}
+
 /**
  * Opens (and if need be creates) the database in a folder, alone.
+ * @param onLost told once when the database is lost while it is open; every call fails from then on
  * @throws FolderInUse when another process has it
  */
-export async function openDb(folder: string, whoWeAre: () => string = () => `process ${process.pid}`): Promise<Db> {
+export async function openDb(
+  folder: string,
+  whoWeAre: () => string = () => `process ${process.pid}`,
+  onLost: (error: DatabaseLost) => void = () => {},
+): Promise<Db> {
   const release = await holdFolder(folder, whoWeAre);
   const thread = startThread(new URL('./pgliteThread.ts', import.meta.url), { folder: path.resolve(folder, 'pg') });
   const waiting = new Map<number, { resolve: (rows: readonly unknown[]) => void; reject: (error: Error) => void }>();
@@ -36,11 +49,22 @@ export async function openDb(folder: string, whoWeAre: () => string = () => `pro
     for (const { reject } of waiting.values()) reject(error);
     waiting.clear();
   };
-  thread.on('error', failAll);
-  thread.on('exit', () => failAll(new DatabaseError('the database is closed')));
+  let gone: DatabaseError | undefined;
+  let closing = false;
+  const lose = (error: DatabaseError) => {
+    if (gone) return;
+    gone = error;
+    failAll(error);
+    if (error instanceof DatabaseLost) onLost(error);
+  };
+  thread.on('error', (error) => lose(new DatabaseLost(`The database’s thread failed: ${error.message}`)));
+  thread.on('exit', () =>
+    lose(closing ? new DatabaseError('the database is closed') : new DatabaseLost('The database’s thread ended.')),
+  );
 
   const send = (op: ThreadRequest['op'], text?: string, values?: readonly unknown[]) =>
     new Promise<readonly unknown[]>((resolve, reject) => {
+      if (gone) return reject(gone);
       const id = nextId++;
       waiting.set(id, { resolve, reject });
       thread.postMessage({ id, op, text, values } satisfies ThreadRequest);
@@ -64,11 +88,25 @@ export async function openDb(folder: string, whoWeAre: () => string = () => `pro
           throw error;
         }
       }),
-    sync: sharedSync(() => turn(async () => void (await send('sync')))),
+    sync: sharedSync(() =>
+      turn(async () => {
+        try {
+          await send('sync');
+        } catch (error) {
+          const { message } = error as Error;
+          lose(new DatabaseLost(`What was done is written, but could not be forced to disk: ${message}`));
+          throw gone;
+        }
+      }),
+    ),
     close: async () => {
-      await turn(() => send('close'));
-      await thread.terminate();
-      await release();
+      closing = true;
+      try {
+        await turn(() => send('close'));
+      } finally {
+        await thread.terminate();
+        await release();
+      }
     },
   };
 }

@@ -1,7 +1,7 @@
-import { open, readdir } from 'node:fs/promises';
-import path from 'node:path';
+import { mkdirSync } from 'node:fs';
 import { parentPort, workerData } from 'node:worker_threads';
 import { PGlite, types } from '@electric-sql/pglite';
+import { dropEmptyMark, forceAll, hasDatabase, keepLog, LogForcer, segmentsBetween } from './durable.ts';
 
 /** The database in its own thread, so that a heavy query never stops the server from answering. */
 export type ThreadRequest = {
@@ -20,8 +20,14 @@ export type ThreadReply =
 const { folder } = workerData as { folder: string };
 const port = parentPort!;
 const parsers = { [types.INT8]: (text: string) => BigInt(text), [types.TIMESTAMPTZ]: (text: string) => new Date(text) };
-const ready = PGlite.create({ dataDir: folder, parsers });
-let lastSegment: string | undefined;
+/** A checkpoint comes after so much log, well within what is kept through it, and at least so often. */
+const CHECKPOINT_SEGMENTS = 16;
+const CHECKPOINT_MS = 3_600_000;
+
+type Opened = { readonly db: PGlite; readonly log: LogForcer };
+/** where the last checkpoint was, and when */
+let checkpoint: { readonly segment: string; readonly atMs: number };
+const ready = openDurably();
 let queue: Promise<unknown> = ready;
 
 port.on('message', (request: ThreadRequest) => {
@@ -45,41 +51,51 @@ async function answer(request: ThreadRequest): Promise<void> {
 }
 
 async function run(request: ThreadRequest): Promise<readonly unknown[]> {
-  const db = await ready;
+  const { db, log } = await ready;
   switch (request.op) {
     case 'query':
       return (await db.query(request.text!, [...(request.values ?? [])])).rows;
     case 'exec':
       await db.exec(request.text!);
       return [];
-    case 'sync':
-      await syncLog(db);
+    case 'sync': {
+      const segment = await currentSegment(db);
+      await log.upTo(segment);
+      const { segment: last, atMs } = checkpoint;
+      const due = segmentsBetween(last, segment) >= CHECKPOINT_SEGMENTS || Date.now() - atMs >= CHECKPOINT_MS;
+      if (due) await makeCheckpoint(db);
       return [];
+    }
     case 'close':
       await db.exec('CHECKPOINT');
       await db.close();
+      await forceAll(folder);
       return [];
   }
 }
 
-/** PGlite makes no sync call of its own: force the log segments written since the last time to disk. */
-async function syncLog(db: PGlite): Promise<void> {
-  const current = (await db.query<{ name: string }>('SELECT pg_walfile_name(pg_current_wal_lsn()) AS name')).rows[0]!
-    .name;
-  const logFolder = path.join(folder, 'pg_wal');
-  const segments = (await readdir(logFolder)).filter((name) => /^[0-9A-F]{24}$/.test(name));
-  const due = segments.filter(
-    (name) => name === current || (lastSegment !== undefined && name >= lastSegment && name < current),
-  );
-  for (const name of due) {
-    const file = await open(path.join(logFolder, name), 'r+');
-    await file.datasync();
-    await file.close();
-  }
-  if (current !== lastSegment) {
-    const directory = await open(logFolder, 'r');
-    await directory.sync();
-    await directory.close();
-  }
-  lastSegment = current;
+/** Opens the database with all of it on disk, so that what is acknowledged from now on needs only the log to be forced. */
+async function openDurably(): Promise<Opened> {
+  mkdirSync(folder, { recursive: true });
+  const create = () => PGlite.create({ dataDir: folder, parsers });
+  await dropEmptyMark(folder);
+  if (!hasDatabase(folder)) await (await create()).close();
+  await keepLog(folder);
+  const db = await create();
+  const segment = await currentSegment(db);
+  await forceAll(folder);
+  checkpoint = { segment, atMs: Date.now() };
+  return { db, log: new LogForcer(folder, segment) };
+}
+
+async function makeCheckpoint(db: PGlite): Promise<void> {
+  await db.exec('CHECKPOINT');
+  const segment = await currentSegment(db);
+  await forceAll(folder);
+  checkpoint = { segment, atMs: Date.now() };
+}
+
+async function currentSegment(db: PGlite): Promise<string> {
+  const found = await db.query<{ name: string }>('SELECT pg_walfile_name(pg_current_wal_lsn()) AS name');
+  return found.rows[0]!.name;
 }

@@ -1,7 +1,7 @@
 import type { Refusal } from '@north-step/core/result';
 import { InputError } from '@north-step/core/units';
 import type { FastifyError, FastifyInstance } from 'fastify';
-import { DatabaseError } from '../db/index.ts';
+import { DatabaseError, DatabaseLost } from '../db/index.ts';
 
 /** A refusal on its way to the client; thrown inside a transaction it also takes everything back. */
 export class Refused extends Error {
@@ -96,6 +96,17 @@ export function errorReplies(app: FastifyInstance): void {
         code: 'VESSEL_OVERDRAWN',
         message: 'A vessel holds less than that.',
         remedy: 'Count it first, or take less.',
+      });
+    }
+    if (error instanceof DatabaseLost) {
+      request.log.fatal({ err: error }, 'the database is lost');
+      return reply.status(503).send({
+        error: {
+          code: 'NOT_KNOWN_SAFE',
+          message: `${error.message} North Step takes nothing more and stops.`,
+          kept: 'It may be written, but is not known to be safe; the same command sent again is done once.',
+          remedy: 'See that the disk has room and works, and start North Step again.',
+        },
       });
     }
     request.log.error({ err: error, faultId: request.id }, 'unexpected failure');

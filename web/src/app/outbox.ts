@@ -154,6 +154,8 @@ async function attempt({ id, url, body }: Command, heldMs: number): Promise<Answ
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify({ ...body, commandId: id, ...(heldMs < HELD_MS ? {} : { heldMs: Math.round(heldMs) }) }),
     });
+    // a server that stops has not done it for sure: it is kept, and sent again
+    if (response.status === 503) return undefined;
     const reply = await response.json();
     if (response.ok) return { ok: true, reply };
     return { ok: false, error: (reply as ErrorReply).error };
