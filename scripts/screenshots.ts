@@ -114,5 +114,7 @@ await take('coupons', '/cure/coupons?card=clear-port&lamp=lamp-box', async (page
 });
 
 await browser.close();
+const ended = new Promise((resolve) => child.once('exit', resolve));
 child.kill('SIGTERM');
+await ended;
 rmSync(folder, { recursive: true, force: true });

@@ -59,8 +59,13 @@ export async function runFromCommandLine(
     const stop = async () => {
       if (stopping) return;
       stopping = true;
-      await running.close();
-      process.exit(0);
+      try {
+        await running.close();
+        process.exit(0);
+      } catch (error) {
+        console.error(`North Step stopped, but its data could not be closed cleanly: ${(error as Error).message}`);
+        process.exit(1);
+      }
     };
     process.on('SIGINT', stop);
     process.on('SIGTERM', stop);
