@@ -3,8 +3,7 @@ import os from 'node:os';
 import path from 'node:path';
 import type { BenchReply } from '@north-step/contract';
 import { type BatchState, currentStep } from '@north-step/core/route';
-import { test as base, expect } from '@playwright/test';
-import { freePort, ServerProcess } from './bench.ts';
+import { test as base, expect, freePort, ServerProcess } from './bench.ts';
 import { contradictions, settled } from './screens.ts';
 
 const test = base.extend<{ demo: ServerProcess }>({
