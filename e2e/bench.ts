@@ -157,6 +157,12 @@ async function freshBench(): Promise<ServerProcess> {
 /** Starts the next test's server while this one's works, and clears away behind. */
 type Ahead = { readonly take: () => Promise<ServerProcess>; readonly leave: (server: ServerProcess) => void };
 
+async function lent({ ahead }: { ahead: Ahead }, use: (server: ServerProcess) => Promise<void>): Promise<void> {
+  const server = await ahead.take();
+  await use(server);
+  ahead.leave(server);
+}
+
 /** Each test gets its own bench with filled baths. */
 export const test = base.extend<{ bench: Page; server: ServerProcess }, { ahead: Ahead }>({
   ahead: [
@@ -177,14 +183,7 @@ export const test = base.extend<{ bench: Page; server: ServerProcess }, { ahead:
     },
     { scope: 'worker', timeout: 120_000 },
   ],
-  server: [
-    async ({ ahead }, use) => {
-      const server = await ahead.take();
-      await use(server);
-      ahead.leave(server);
-    },
-    { timeout: 120_000 },
-  ],
+  server: [lent, { timeout: 120_000 }],
   bench: async ({ page, server }, use) => {
     const faults: string[] = [];
     page.on('pageerror', (error) => faults.push(error.message));
@@ -196,14 +195,7 @@ export const test = base.extend<{ bench: Page; server: ServerProcess }, { ahead:
 });
 /** For tests that change nothing on the server: all of a worker's share one. */
 export const onStanding = test.extend<object, { standing: ServerProcess }>({
-  standing: [
-    async ({ ahead }, use) => {
-      const server = await ahead.take();
-      await use(server);
-      ahead.leave(server);
-    },
-    { scope: 'worker', timeout: 120_000 },
-  ],
+  standing: [lent, { scope: 'worker', timeout: 120_000 }],
   server: async ({ standing }, use) => use(standing),
 });
 export { expect } from '@playwright/test';

@@ -1,18 +1,10 @@
 import type { LightSoFar } from '@north-step/core/light';
-import {
-  type BatchState,
-  type BenchNow,
-  CURED_LOOKS,
-  LATER_LOOKS,
-  MATTE_LOOKS,
-  MISHAPS,
-  PRIORITIES,
-} from '@north-step/core/route';
+import { type BatchState, type BenchNow, CURED_LOOKS, MATTE_LOOKS, MISHAPS, PRIORITIES } from '@north-step/core/route';
 import { LIDS } from '@north-step/core/solvent';
 import { SOLVENTS, type WashSoFar } from '@north-step/core/wash';
 import { type Static, type TSchema, Type } from 'typebox';
 import { BathNote } from './bathNote.ts';
-import { CommandId, command, EntityId, literals, strict, Text } from './common.ts';
+import { CommandId, command, EntityId, literals, PhotoId, PieceCounts, strict, Text } from './common.ts';
 
 /** A batch as core knows it; the schema names what a script can rely on. */
 export const Batch = Type.Unsafe<BatchState>(
@@ -88,7 +80,6 @@ export const ExtendCommand = Type.Object(
   { ...command, addS: Type.Number({ minimum: -14_400, maximum: 14_400, description: 's' }) },
   strict,
 );
-const PhotoId = Type.String({ pattern: '^[0-9a-f]{64}$', description: 'SHA-256 of a stored photo' });
 const Lab = Type.Object({ l: Type.Number(), a: Type.Number(), b: Type.Number() }, strict);
 /** Colours read on a stored photo, L*a*b* under D65. */
 const PhotoColourInput = Type.Object(
@@ -126,47 +117,6 @@ export const MishapCommand = Type.Object(
   strict,
 );
 export type MishapCommand = Static<typeof MishapCommand>;
-const PieceCount = Type.Integer({ minimum: 0, maximum: 1000 });
-const PieceCounts = Type.Array(Type.Object({ name: Text(120), count: PieceCount }, strict), {
-  minItems: 1,
-  maxItems: 20,
-});
-/** A sealed batch looked at again, days after its light, or pieces of it that came back. */
-export const LaterCommand = Type.Object(
-  {
-    ...command,
-    seen: literals(LATER_LOOKS),
-    count: Type.Integer({ minimum: 1, maximum: 1000, description: 'pieces that it was seen on' }),
-    /** of which kinds, where several are in the batch: they add up to the count */
-    pieces: Type.Optional(PieceCounts),
-    cameBack: Type.Optional(Type.Boolean({ description: 'from whoever they were for' })),
-    takeBack: Type.Optional(Type.Boolean({ description: 'onto the bench, as a batch of their own' })),
-    photoSha256: Type.Optional(PhotoId),
-    note: Type.Optional(Text(500)),
-  },
-  strict,
-);
-export type LaterCommand = Static<typeof LaterCommand>;
-export const LaterLooked = Type.Object({
-  number: Type.Integer({ description: 'of its record' }),
-  hash: Type.String(),
-  seen: literals(LATER_LOOKS),
-  count: Type.Integer(),
-  pieces: Type.Union([Type.String(), Type.Null()], { description: 'of which kinds, where several are in it' }),
-  cameBack: Type.Boolean(),
-  note: Type.Union([Type.String(), Type.Null()]),
-  photoSha256: Type.Union([Type.String(), Type.Null()]),
-  takenBackAs: Type.Union([Type.Object({ id: EntityId, name: Type.String() }), Type.Null()]),
-  likely: Type.Array(Type.Object({ cause: Type.String(), share: Type.Number() })),
-  by: Type.String(),
-  atMs: Type.Number(),
-});
-export type LaterLooked = Static<typeof LaterLooked>;
-export const LaterReply = Type.Object({
-  record: Type.Union([Type.Integer(), Type.Null()], { description: 'number of the sealed record of its making' }),
-  looks: Type.Array(LaterLooked),
-});
-export type LaterReply = Static<typeof LaterReply>;
 /** A flag is raised with a note, or lowered with null. */
 export const FlagCommand = Type.Object(
   {

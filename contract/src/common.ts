@@ -19,6 +19,8 @@ export const PersonId = Type.String({ minLength: 1, maxLength: 60 });
 export const EntityId = Type.String({ minLength: 1, maxLength: 80 });
 export const Text = (maxLength = 200) => Type.String({ minLength: 1, maxLength });
 
+export const PhotoId = Type.String({ pattern: '^[0-9a-f]{64}$', description: 'SHA-256 of a stored photo' });
+
 /** What every command carries. */
 export const command = {
   commandId: CommandId,
@@ -37,3 +39,9 @@ export const literals = <const T extends readonly string[]>(values: T) =>
 /** A number that the HTTP layer itself bounds. */
 export const ranged = (description: string, minimum: number, maximum: number) =>
   Type.Number({ description, minimum, maximum });
+
+/** So many of each kind of piece, by the names of the kinds. */
+export const PieceCounts = Type.Array(
+  Type.Object({ name: Text(120), count: Type.Integer({ minimum: 0, maximum: 1000 }) }, strict),
+  { minItems: 1, maxItems: 20 },
+);

@@ -7,6 +7,7 @@ export * from './computeLight.ts';
 export * from './computeSolvent.ts';
 export * from './cureTests.ts';
 export * from './devices.ts';
+export * from './later.ts';
 export * from './library.ts';
 export * from './light.ts';
 export * from './parts.ts';

@@ -2,7 +2,7 @@ import type { Vec3 } from '../mesh/index.ts';
 import type { Exposure } from './expose.ts';
 import { type InsideRod, insideLeds } from './inside.ts';
 import { anglesOf, type Lamp, lampShare, ledsNow, surroundingsOf } from './lamp.ts';
-import { footprint, motionOf, movedBy, type Placement } from './place.ts';
+import { AS_DRAWN, footprint, motionOf, movedBy, type Placement } from './place.ts';
 
 /** What a light map is made of: parts, where they stand, the lamp, and rods in their hollows. */
 export type MapOf = {
@@ -21,7 +21,9 @@ const METHOD = 1;
 /** The text that a map is known by: its SHA-256 is the key. Hours and meter checks count by how far the lamp has faded. */
 export function mapKeyText({ partKeys, placements, lamp, rods }: Omit<MapOf, 'parts'>): string {
   const { hours: _, metered: __, ...built } = lamp;
-  return JSON.stringify([METHOD, partKeys, placements, built, lampShare(lamp).toPrecision(4), rods]);
+  // a part without a rod is the same whether that is said or left out
+  const rodOfEach = partKeys.map((_, part) => rods[part] ?? null);
+  return JSON.stringify([METHOD, partKeys, placements, built, lampShare(lamp).toPrecision(4), rodOfEach]);
 }
 
 export const exposureOf = ({ parts, placements, lamp, rods }: Omit<MapOf, 'partKeys'>): Exposure => ({
@@ -46,6 +48,6 @@ export const reachMm = (standing: Float32Array): number =>
 /** The same places with every part turned over. */
 export const turnedOver = (placements: readonly Placement[]): readonly Placement[] =>
   placements.map((placement) => {
-    const [x, y, z] = placement.up ?? [0, 0, 1];
+    const [x, y, z] = placement.up ?? AS_DRAWN;
     return { ...placement, up: [-x, -y, -z] };
   });

@@ -1,5 +1,8 @@
 import type { Vec3 } from '../mesh/index.ts';
 
+/** The side of a drawing that points up where nobody says otherwise. */
+export const AS_DRAWN: Vec3 = [0, 0, 1];
+
 /** How one part stands on the table. */
 export type Placement = {
   /** which of the parts */
@@ -8,7 +11,7 @@ export type Placement = {
   readonly yMm: number;
   /** turned about the upright, seen from above */
   readonly turnDeg: number;
-  /** direction of the drawing that points up, default +z */
+  /** direction of the drawing that points up, default as drawn */
   readonly up?: Vec3;
 };
 
@@ -43,7 +46,7 @@ export function turnOf(up: Vec3, turnDeg: number): readonly [Vec3, Vec3, Vec3] {
 
 /** How the points of a part move when it is placed: its box's middle over x, y, its lowest point on the table. @param positions the part as drawn, mm */
 export function motionOf(positions: Float32Array, placement: Placement): Motion {
-  const rows = turnOf(placement.up ?? [0, 0, 1], placement.turnDeg);
+  const rows = turnOf(placement.up ?? AS_DRAWN, placement.turnDeg);
   const low = [Infinity, Infinity, Infinity];
   const high = [-Infinity, -Infinity, -Infinity];
   for (let i = 0; i < positions.length; i += 3)

@@ -1,4 +1,6 @@
 import { describe, expect, it } from 'vitest';
+import { testLamp } from '../testing/index.ts';
+import { mapKeyText } from './mapOf.ts';
 import { spreadOn, spreadRounds } from './spread.ts';
 
 const TABLE_MM = 90;
@@ -44,6 +46,13 @@ describe('several kinds on one table', () => {
         .map(({ part }) => part)
         .sort(),
     ).toEqual([0, 0, 1, 2]);
+  });
+  it('are known again as the same map, however it is said that no rod is in them', () => {
+    const placements = spreadOn([fins, lid], TABLE_MM, 5);
+    const of = { partKeys: ['fin', 'lid'], placements, lamp: testLamp };
+    const none = mapKeyText({ ...of, rods: [] });
+    expect(mapKeyText({ ...of, rods: [undefined, undefined] })).toBe(none);
+    expect(mapKeyText({ ...of, partKeys: ['fin', 'knob'], rods: [] })).not.toBe(none);
   });
   it('what finds no room stays out', () => {
     expect(spreadRounds([80, 30], TABLE_MM)).toEqual([{ xMm: 10, yMm: 0, radiusMm: 80 }, undefined]);

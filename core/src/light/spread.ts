@@ -95,7 +95,8 @@ export function spreadRounds(radiiMm: readonly number[], tableRadiusMm: number):
 /** A kind of part before it is placed: how far it reaches from the middle of its stand, how many, which way up. */
 export type KindToPlace = { readonly radiusMm: number; readonly count: number; readonly up: Vec3 };
 
-const MOST_PLACED = 24;
+/** More parts than this are never put in at once. */
+export const MOST_PLACED = 24;
 
 /** Which kinds go in when not all do: one of each in turn, so that a load shows every kind. @returns kinds by number */
 function inTurn(kinds: readonly KindToPlace[], wanted: number): readonly number[] {

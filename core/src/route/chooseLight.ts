@@ -1,5 +1,5 @@
 import { windowRatio } from '../cure/index.ts';
-import { extremesOver, HOLLOW_SHARE, type LightFigures } from '../light/index.ts';
+import { AS_DRAWN, extremesOver, HOLLOW_SHARE, type LightFigures } from '../light/index.ts';
 import type { Vec3 } from '../mesh/index.ts';
 import type { BatchLight } from './batchLight.ts';
 import type { CureForecast } from './cureForecast.ts';
@@ -19,9 +19,6 @@ export type MappedAs = Pick<BatchLight, 'station' | 'placed' | 'outerOnly' | 'in
 };
 /** Light of the batch's coldest and hottest spot as placed, and over both poses. */
 export type PoseLights = { readonly plain?: BatchLight; readonly turned?: BatchLight };
-
-/** The side of a drawing that points up where nobody says otherwise. */
-export const AS_DRAWN: Vec3 = [0, 0, 1];
 
 /** More surface than this inside hollows, and the plan goes by the outer faces unless told otherwise, %. */
 export const HOLLOW_COUNTS_PCT = 1;

@@ -22,19 +22,18 @@ export const kindsOf = (
 ): readonly PieceKind[] => pieces ?? [{ name, count, meshSha256 }];
 
 /** A kind of piece as it is put under a lamp. */
-export type LampKind = Pieces &
-  Pick<PartFacts, 'meshSha256'> & {
-    /** what its file is scaled to, where that box is its own */
-    readonly boxMm?: PartFacts['boxMm'];
-    /** the shape that is lit: the same file at another size is another */
-    readonly key: string;
-  };
+export type LampKind = Pieces & {
+  /** what its file is scaled to, where that box is its own */
+  readonly boxMm?: PartFacts['boxMm'];
+  /** the shape that is lit: the same file at another size is another */
+  readonly key: string;
+};
 export const lampKindsOf = (part: PartFacts, count: number): readonly LampKind[] =>
-  kindsOf(part, count).map(({ name, count: n, meshSha256, own }) => {
-    const facts = own ?? { ...part, name, meshSha256, pieces: undefined };
-    const boxMm = part.pieces && !own ? undefined : facts.boxMm;
+  piecesOf(part, count).map((kind, i) => {
+    const ownBox = part.pieces === undefined || part.pieces[i]!.own !== undefined;
+    const boxMm = ownBox ? kind.part.boxMm : undefined;
     const sizes = boxMm?.map((mm) => mm.toFixed(2)).join(' x ') ?? 'as drawn';
-    return { part: facts, count: n, meshSha256, boxMm, key: `${meshSha256 ?? 'block'} ${sizes}` };
+    return { ...kind, boxMm, key: `${kind.part.meshSha256 ?? 'block'} ${sizes}` };
   });
 
 /** `4 × fin, 1 × lid`: those of which there are any. */

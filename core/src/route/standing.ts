@@ -31,8 +31,10 @@ export const stoppedWords = (batch: Stands): string | undefined =>
   batch.held !== undefined ? `held: ${batch.held}` : batch.flagStops ? `stopped: ${batch.flag}` : undefined;
 
 /** The light of a batch comes next and no plan fits it: somebody has to open its window. */
-export const waitsForLight = (batch: Stands): boolean =>
-  batch.lightClosed !== undefined && currentStep(batch)?.kind === 'cure' && currentStep(batch)?.state === 'waiting';
+export function waitsForLight(batch: Stands): boolean {
+  const next = currentStep(batch);
+  return batch.lightClosed !== undefined && next?.kind === 'cure' && next.state === 'waiting';
+}
 
 /** What is marked on a batch, in its own words: why it does not go on, and its flag. */
 export function markWords(batch: Stands): string | undefined {

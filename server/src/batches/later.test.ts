@@ -122,6 +122,8 @@ describe('a mixed batch', () => {
     ];
     const wrong = await later({ seen: 'tacky', count: 3, pieces }, mixed.id);
     expect(wrong).toMatchObject({ status: 422, body: { error: { field: 'pieces' } } });
+    const unheardOf = await later({ seen: 'tacky', count: 2, pieces: [{ name: 'knob', count: 2 }] }, mixed.id);
+    expect(unheardOf.body.error).toMatchObject({ field: 'pieces', message: expect.stringContaining('2 × knob') });
     const { looks } = (await later({ seen: 'tacky', count: 2, pieces, takeBack: true }, mixed.id)).body as LaterReply;
     expect(looks).toMatchObject([{ count: 2, pieces: '1 × fin, 1 × lid' }]);
     const { batch: back } = await t.get<BatchReply>(`/api/batches/${looks[0]!.takenBackAs!.id}`);

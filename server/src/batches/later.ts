@@ -1,7 +1,7 @@
 import type { LaterCommand, LaterLooked, LaterReply } from '@north-step/contract';
 import { causeName, diagnose, factsOf, faultOf } from '@north-step/core/diagnose';
 import { canonicalJson, type Json, type SealedRecord } from '@north-step/core/record';
-import { type BatchState, countsText, decideTakeBack, litAtMs } from '@north-step/core/route';
+import { type BatchState, cameBack, countsText, decideTakeBack, litAtMs } from '@north-step/core/route';
 import { benchNow } from '../bench/index.ts';
 import type { Context } from '../context.ts';
 import { type Queryable, sql } from '../db/index.ts';
@@ -57,6 +57,7 @@ export function lookLater(context: Context, batchId: string, command: LaterComma
   });
 }
 
+/** Which kinds a fault was seen on must be kinds of the batch, whether they come back or not. */
 function refuseLater(batch: BatchState, { count, pieces }: LaterCommand): void {
   if (batch.mergedInto || batch.recordHash === undefined)
     throw new Refused({
@@ -78,6 +79,8 @@ function refuseLater(batch: BatchState, { count, pieces }: LaterCommand): void {
       field: 'pieces',
       message: `${countsText(pieces)} are not ${count} in all.`,
     });
+  const kinds = pieces && cameBack(batch, { pieces });
+  if (kinds && !kinds.ok) throw new Refused(kinds.refusal);
 }
 
 async function takeBack(

@@ -1,4 +1,3 @@
-import { mkdirSync } from 'node:fs';
 import { parentPort, workerData } from 'node:worker_threads';
 import { PGlite, types } from '@electric-sql/pglite';
 import { dropEmptyMark, forceAll, hasDatabase, keepLog, LogForcer, segmentsBetween } from './durable.ts';
@@ -76,23 +75,25 @@ async function run(request: ThreadRequest): Promise<readonly unknown[]> {
 
 /** Opens the database with all of it on disk, so that what is acknowledged from now on needs only the log to be forced. */
 async function openDurably(): Promise<Opened> {
-  mkdirSync(folder, { recursive: true });
   const create = () => PGlite.create({ dataDir: folder, parsers });
   await dropEmptyMark(folder);
   if (!hasDatabase(folder)) await (await create()).close();
   await keepLog(folder);
   const db = await create();
-  const segment = await currentSegment(db);
-  await forceAll(folder);
-  checkpoint = { segment, atMs: Date.now() };
-  return { db, log: new LogForcer(folder, segment) };
+  return { db, log: new LogForcer(folder, await settle(db)) };
 }
 
 async function makeCheckpoint(db: PGlite): Promise<void> {
   await db.exec('CHECKPOINT');
+  await settle(db);
+}
+
+/** Forces all that is written, from where the next checkpoint counts. @returns the segment that was written then */
+async function settle(db: PGlite): Promise<string> {
   const segment = await currentSegment(db);
   await forceAll(folder);
   checkpoint = { segment, atMs: Date.now() };
+  return segment;
 }
 
 async function currentSegment(db: PGlite): Promise<string> {

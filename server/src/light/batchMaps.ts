@@ -1,8 +1,8 @@
 import { createHash } from 'node:crypto';
+import { AS_DRAWN } from '@north-step/core/light';
 import { ok } from '@north-step/core/result';
 import type { BatchLight, CureChoice } from '@north-step/core/route';
 import {
-  AS_DRAWN,
   type BatchState,
   BY_ITSELF,
   decideMapped,
@@ -91,7 +91,10 @@ async function questionOf(db: Queryable, batch: BatchState, station: string): Pr
   return { kinds, lamp: lampWithHours(row), up: AS_DRAWN };
 }
 
-async function fileOf(db: Queryable, { meshSha256, boxMm, count, key }: LampKind): Promise<KindFile | undefined> {
+async function fileOf(
+  db: Queryable,
+  { part: { meshSha256 }, boxMm, count, key }: LampKind,
+): Promise<KindFile | undefined> {
   if (!meshSha256) return undefined;
   const chunks = await db.many<{ data: Uint8Array }>(
     sql`SELECT data FROM mesh_chunk WHERE sha256 = ${meshSha256} ORDER BY place`,

@@ -1,4 +1,4 @@
-import { type Lamp, TIPS_BELOW_DEG } from '@north-step/core/light';
+import { type Lamp, MOST_PLACED, TIPS_BELOW_DEG } from '@north-step/core/light';
 import type { BatchState } from '@north-step/core/route';
 import { plainNumber } from '@north-step/core/units';
 import { Choice, NumberField, Stepper } from '../../ui/index.ts';
@@ -7,7 +7,6 @@ import type { CureView } from './useCure.ts';
 import type { CurePart } from './useCureParts.ts';
 import { POSE_NAMES } from './useStand.ts';
 
-const MOST_IN_A_LOAD = 24;
 /** Less of the surface inside hollows is not worth a choice. */
 const LEAST_HOLLOW_PCT = 0.5;
 
@@ -37,7 +36,7 @@ export function OnTheTable({
           label="Parts in one load"
           value={Math.min(wanted, Math.max(1, fits))}
           min={1}
-          max={Math.max(1, Math.min(batch.count, MOST_IN_A_LOAD))}
+          max={Math.max(1, Math.min(batch.count, MOST_PLACED))}
           onChange={cure.setCount}
         />
       </div>

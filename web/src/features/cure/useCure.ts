@@ -9,9 +9,9 @@ import {
   type WindowRange,
   whyClosed,
 } from '@north-step/core/cure';
+import { AS_DRAWN } from '@north-step/core/light';
 import type { Vec3 } from '@north-step/core/mesh';
 import {
-  AS_DRAWN,
   type BatchLight,
   type BatchState,
   type BenchNow,

@@ -30,7 +30,7 @@ export function useCureParts(batch: BatchState | undefined): CureParts {
     const [part, count] = JSON.parse(told) as [BatchState['part'], number];
     return lampKindsOf(part, count);
   }, [told]);
-  const { files, share } = useStoredParts(kinds.map(({ meshSha256 }) => meshSha256));
+  const { files, share } = useStoredParts(kinds.map(({ part }) => part.meshSha256));
   const parts = useMemo(
     () =>
       kinds.length === 0 || share !== undefined

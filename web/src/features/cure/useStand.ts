@@ -1,4 +1,5 @@
 import {
+  AS_DRAWN,
   fitRod,
   type InsideRod,
   type Placement,
@@ -15,7 +16,7 @@ import type { CurePart } from './useCureParts.ts';
 
 /** Ways to stand a part, by the side of the drawing that points up. */
 export const POSES = {
-  'as drawn': [0, 0, 1],
+  'as drawn': AS_DRAWN,
   'on its head': [0, 0, -1],
   'left side down': [1, 0, 0],
   'right side down': [-1, 0, 0],

@@ -22,7 +22,10 @@ export function useStoredParts(hashes: readonly (string | null | undefined)[]): 
     const run = async () => {
       const distinct = [...new Set(wanted)].filter((hash) => hash !== '');
       for (const [i, hash] of distinct.entries()) {
-        const tell = (share: number) => !gone && setRead({ of, files: shown(), share: (i + share) / distinct.length });
+        // what a worker tells of its progress can come after its answer
+        let reading = true;
+        const tell = (share: number) =>
+          !gone && reading && setRead({ of, files: shown(), share: (i + share) / distinct.length });
         tell(0);
         const response = await fetch(`/api/meshes/${hash}`).catch(() => undefined);
         if (gone) return;
@@ -30,6 +33,7 @@ export function useStoredParts(hashes: readonly (string | null | undefined)[]): 
         const measuring = measureFile(await response.blob(), { whole: true }, tell);
         stop = measuring.stop;
         const result = await measuring.result;
+        reading = false;
         if (gone) return;
         if (result.ok && 'file' in result) files.set(hash, result.file);
       }

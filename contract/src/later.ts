@@ -1,0 +1,40 @@
+import { LATER_LOOKS } from '@north-step/core/route';
+import { type Static, Type } from 'typebox';
+import { command, EntityId, literals, PhotoId, PieceCounts, strict, Text } from './common.ts';
+
+/** A sealed batch looked at again, days after its light, or pieces of it that came back. */
+export const LaterCommand = Type.Object(
+  {
+    ...command,
+    seen: literals(LATER_LOOKS),
+    count: Type.Integer({ minimum: 1, maximum: 1000, description: 'pieces that it was seen on' }),
+    /** of which kinds, where several are in the batch: they add up to the count */
+    pieces: Type.Optional(PieceCounts),
+    cameBack: Type.Optional(Type.Boolean({ description: 'from whoever they were for' })),
+    takeBack: Type.Optional(Type.Boolean({ description: 'onto the bench, as a batch of their own' })),
+    photoSha256: Type.Optional(PhotoId),
+    note: Type.Optional(Text(500)),
+  },
+  strict,
+);
+export type LaterCommand = Static<typeof LaterCommand>;
+export const LaterLooked = Type.Object({
+  number: Type.Integer({ description: 'of its record' }),
+  hash: Type.String(),
+  seen: literals(LATER_LOOKS),
+  count: Type.Integer(),
+  pieces: Type.Union([Type.String(), Type.Null()], { description: 'of which kinds, where several are in it' }),
+  cameBack: Type.Boolean(),
+  note: Type.Union([Type.String(), Type.Null()]),
+  photoSha256: Type.Union([Type.String(), Type.Null()]),
+  takenBackAs: Type.Union([Type.Object({ id: EntityId, name: Type.String() }), Type.Null()]),
+  likely: Type.Array(Type.Object({ cause: Type.String(), share: Type.Number() })),
+  by: Type.String(),
+  atMs: Type.Number(),
+});
+export type LaterLooked = Static<typeof LaterLooked>;
+export const LaterReply = Type.Object({
+  record: Type.Union([Type.Integer(), Type.Null()], { description: 'number of the sealed record of its making' }),
+  looks: Type.Array(LaterLooked),
+});
+export type LaterReply = Static<typeof LaterReply>;
