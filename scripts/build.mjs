@@ -18,6 +18,8 @@ await build({
     pairThread: 'server/src/light/pairThread.ts',
     batchMapThread: 'server/src/light/batchMapThread.ts',
     lightThread: 'server/src/light/lightThread.ts',
+    computeThread: 'server/src/compute/computeThread.ts',
+    pdfThread: 'server/src/pdf/pdfThread.ts',
     estimateThread: 'server/src/estimate/estimateThread.ts',
   },
   outdir: 'dist/server',

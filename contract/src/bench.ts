@@ -4,7 +4,7 @@ import { LIDS } from '@north-step/core/solvent';
 import { SOLVENTS, type WashSoFar } from '@north-step/core/wash';
 import { type Static, type TSchema, Type } from 'typebox';
 import { BathNote } from './bathNote.ts';
-import { CommandId, command, EntityId, literals, PhotoId, PieceCounts, strict, Text } from './common.ts';
+import { CommandId, command, EntityId, literals, PhotoId, PieceCounts, quantity, strict, Text } from './common.ts';
 
 /** A batch as core knows it; the schema names what a script can rely on. */
 export const Batch = Type.Unsafe<BatchState>(
@@ -80,7 +80,7 @@ export const ExtendCommand = Type.Object(
   { ...command, addS: Type.Number({ minimum: -14_400, maximum: 14_400, description: 's' }) },
   strict,
 );
-const Lab = Type.Object({ l: Type.Number(), a: Type.Number(), b: Type.Number() }, strict);
+const Lab = Type.Object({ l: quantity(), a: quantity(), b: quantity() }, strict);
 /** Colours read on a stored photo, L*a*b* under D65. */
 const PhotoColourInput = Type.Object(
   {

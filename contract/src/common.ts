@@ -17,6 +17,17 @@ export const strict = { additionalProperties: false } as const;
 export const CommandId = Type.String({ minLength: 8, maxLength: 64, pattern: '^[A-Za-z0-9-]+$' });
 export const PersonId = Type.String({ minLength: 1, maxLength: 60 });
 export const EntityId = Type.String({ minLength: 1, maxLength: 80 });
+/** No length, mass, time or temperature at a bench is larger; what a quantity may be within that, its model says. */
+const LARGEST = 1e12;
+/** Any quantity that is a number at all, in the unit that is named. */
+export const quantity = (description?: string) => Type.Number({ description, minimum: -LARGEST, maximum: LARGEST });
+/** How many there are of something that is counted one by one. */
+export const counted = (description?: string, minimum = 0) =>
+  Type.Integer({ description, minimum, maximum: 1_000_000_000 });
+/** x y z, in mm or as a direction. */
+export const Place = (description?: string) => Type.Array(quantity(), { minItems: 3, maxItems: 3, description });
+/** ms since 1970, to the last that a calendar knows. */
+export const Moment = Type.Number({ minimum: 0, maximum: 8.64e15 });
 export const Text = (maxLength = 200) => Type.String({ minLength: 1, maxLength });
 
 export const PhotoId = Type.String({ pattern: '^[0-9a-f]{64}$', description: 'SHA-256 of a stored photo' });

@@ -3,7 +3,7 @@ import { AIRS } from '@north-step/core/dry';
 import { MESH_UNITS } from '@north-step/core/mesh';
 import { AGITATIONS, SOLVENTS } from '@north-step/core/wash';
 import { type Static, Type } from 'typebox';
-import { literals, strict } from './common.ts';
+import { literals, ranged, strict } from './common.ts';
 import { CureConstantsInput, Num, Opt, reply } from './computeParts.ts';
 
 const Stage = Type.Object(
@@ -113,8 +113,8 @@ export const CureInput = Type.Object(
         { maxItems: 12 },
       ),
     ),
-    timerStepS: Opt('s, default 1'),
-    cutOutS: Opt('s'),
+    timerStepS: Type.Optional(ranged('s, default 1', 1, 3600)),
+    cutOutS: Type.Optional(ranged('s', 1, 36_000)),
   },
   strict,
 );

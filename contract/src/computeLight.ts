@@ -1,9 +1,8 @@
 import { COUPON_RESULTS, CURE_FAMILIES, MEDIA } from '@north-step/core/cure';
 import { Type } from 'typebox';
-import { literals, strict } from './common.ts';
+import { literals, Place, strict } from './common.ts';
 import { CureConstantsInput, Num, Opt, reply } from './computeParts.ts';
 
-const Place = (description: string) => Type.Array(Type.Number(), { minItems: 3, maxItems: 3, description });
 const Resin = Type.Union([literals(CURE_FAMILIES), CureConstantsInput]);
 const Range = (unit: string) => Type.Array(Num(unit), { minItems: 2, maxItems: 2 });
 
@@ -25,7 +24,10 @@ export const IrradianceInput = Type.Object(
       Type.Array(Type.Object({ posMm: Place('mm'), normal: Place('of the face') }, strict), { maxItems: 5000 }),
     ),
     meshStlBase64: Type.Optional(
-      Type.String({ description: 'an STL file; it throws shadows, and is mapped when no points are given' }),
+      Type.String({
+        maxLength: 44_000_000,
+        description: 'an STL file; it throws shadows, and is mapped when no points are given',
+      }),
     ),
     placeMm: Type.Optional(Place('mm that the mesh is moved by')),
     turntableAngles: Type.Optional(

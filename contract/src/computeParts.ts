@@ -1,9 +1,9 @@
 import { type TProperties, Type } from 'typebox';
-import { strict } from './common.ts';
+import { quantity, strict } from './common.ts';
 
 /** Pieces that the schemas of the calculation endpoints are made of. */
-export const Num = (description: string) => Type.Number({ description });
-export const Opt = (description: string) => Type.Optional(Type.Number({ description }));
+export const Num = (description: string) => quantity(description);
+export const Opt = (description: string) => Type.Optional(quantity(description));
 export const Assumptions = Type.Array(Type.String(), { description: 'plain sentences: what was assumed' });
 export const reply = <T extends TProperties>(properties: T) => Type.Object({ ...properties, assumptions: Assumptions });
 

@@ -1,7 +1,7 @@
 import { LOOKS, READING_KINDS } from '@north-step/core/reading';
 import { SOLVENTS } from '@north-step/core/wash';
 import { type Static, type TProperties, Type } from 'typebox';
-import { EntityId, literals, strict } from './common.ts';
+import { counted, EntityId, literals, ranged, strict } from './common.ts';
 import { Assumptions, Num, Opt } from './computeParts.ts';
 import { RawReadingInput } from './solvent.ts';
 
@@ -89,7 +89,7 @@ export const EstimateInput = Type.Object(
     readings: Type.Array(Type.Object({ atMs: Num('ms'), bath: EntityId, reading: RawReadingInput }, strict), {
       maxItems: 5000,
     }),
-    seed: Type.Integer(),
+    seed: counted(),
     particles: Type.Optional(Type.Integer({ minimum: 100, maximum: 5000 })),
   },
   strict,
@@ -120,7 +120,7 @@ export const PolicyInput = Type.Object(
           Type.Array(Type.Object({ day: Num('day'), resinG: Num('g'), dragG: Num('g') }, strict), { maxItems: 50_000 }),
         ),
         /** … a pace to draw them from */
-        perWeek: Opt('batches a week, default 12'),
+        perWeek: Type.Optional(ranged('batches a week, default 12', 0, 2000)),
         resinG: Opt('g of film a batch, default 5'),
         dragG: Opt('g of liquid a batch carries on, default 8'),
         unevenShare: Opt('0 even weeks … 1 very uneven, default 0'),
@@ -146,7 +146,7 @@ export const PolicyInput = Type.Object(
         strict,
       ),
     ),
-    seed: Type.Integer(),
+    seed: counted(),
   },
   strict,
 );

@@ -1,5 +1,5 @@
 import { type Static, Type } from 'typebox';
-import { EntityId, literals, strict, Text } from './common.ts';
+import { counted, EntityId, literals, Moment, quantity, ranged, strict, Text } from './common.ts';
 
 /** The open device API: a device sends samples and asks for presses, showing its token as `Authorization: Bearer …`. */
 export const DEVICE_KINDS = [
@@ -16,15 +16,15 @@ export const DEVICE_KINDS = [
 export const Sample = Type.Object(
   {
     /** ms since 1970, by the device's clock */
-    atMs: Type.Number(),
+    atMs: Moment,
     /** weight shown by a scale, g */
-    grams: Type.Optional(Type.Number()),
+    grams: Type.Optional(quantity()),
     /** whether the shown value has settled */
     stable: Type.Optional(Type.Boolean()),
     /** plain words: what stands on it, a fault */
     note: Type.Optional(Text(120)),
     /** a camera's newest photo, by number */
-    photo: Type.Optional(Type.Integer()),
+    photo: Type.Optional(counted()),
     /** light at a lamp's own sensor, or under a meter, mW/cm² */
     mWPerCm2: Type.Optional(Type.Number({ minimum: 0, maximum: 10_000 })),
     /** of the chamber, the bath, the sample or the room, °C */
@@ -41,9 +41,9 @@ export const Sample = Type.Object(
     vapourPctLel: Type.Optional(Type.Number({ minimum: 0, maximum: 200 })),
     /** what a scanner read, and the number of the scan */
     code: Type.Optional(Text(80)),
-    scan: Type.Optional(Type.Integer({ minimum: 0 })),
+    scan: Type.Optional(counted()),
     /** seconds that its timer still shows; 0 when it is off */
-    leftS: Type.Optional(Type.Number({ minimum: 0 })),
+    leftS: Type.Optional(ranged('s', 0, 1_000_000)),
     /** the marked place that a meter stands at */
     place: Type.Optional(Text(30)),
   },

@@ -2,9 +2,9 @@ import { COUPON_RESULTS, MEDIA, type PairScale } from '@north-step/core/cure';
 import { LAMP_KINDS, type Lamp } from '@north-step/core/light';
 import type { BatchLight, LampNow } from '@north-step/core/route';
 import { type Static, Type } from 'typebox';
-import { command, EntityId, literals, ranged, strict, Text } from './common.ts';
+import { command, counted, EntityId, literals, Place, ranged, strict, Text } from './common.ts';
 
-const Triple = Type.Array(Type.Number(), { minItems: 3, maxItems: 3 });
+const Triple = Place();
 const Power = {
   powerMW: ranged('mW of each LED', 0.01, 100_000),
   m: Type.Optional(ranged('Lambertian exponent', 0.5, 100)),
@@ -137,7 +137,7 @@ export const LightMapBody = Type.Object(
   {
     /** float32 little-endian, mW/cm² of every sample, base64 */
     values: Type.String({ maxLength: 120_000 }),
-    triangles: Type.Integer({ minimum: 1 }),
+    triangles: counted(undefined, 1),
   },
   strict,
 );
@@ -167,8 +167,8 @@ export const CurePlanCommand = Type.Object(
           inside: Type.Optional(
             Type.Object({ totalMW: ranged('mW', 1, 1e5), lengthMm: ranged('mm', 1, 1000) }, strict),
           ),
-          samples: Type.Optional(Type.Integer({ minimum: 1 })),
-          triangles: Type.Optional(Type.Integer({ minimum: 1 })),
+          samples: Type.Optional(counted(undefined, 1)),
+          triangles: Type.Optional(counted(undefined, 1)),
         },
         strict,
       ),

@@ -1,8 +1,8 @@
 import { PART_NOTE_KINDS } from '@north-step/core/trim';
 import { type Static, Type } from 'typebox';
-import { command, EntityId, literals, strict, Text } from './common.ts';
+import { command, EntityId, literals, Place, strict, Text } from './common.ts';
 
-const Place = Type.Array(Type.Number(), { minItems: 3, maxItems: 3, description: 'x y z in the file’s own axes, mm' });
+const InFile = Place('x y z in the file’s own axes, mm');
 
 export const AddPartNote = Type.Object(
   {
@@ -10,7 +10,7 @@ export const AddPartNote = Type.Object(
     kind: literals(PART_NOTE_KINDS),
     /** which of the parts on the plate, by its file; the first when left out */
     meshSha256: Type.Optional(Type.String({ pattern: '^[0-9a-f]{64}$' })),
-    atMm: Type.Optional(Place),
+    atMm: Type.Optional(InFile),
     text: Type.Optional(Text(300)),
   },
   strict,
@@ -24,7 +24,7 @@ export const PartNote = Type.Object({
   batchId: EntityId,
   batchName: Type.String(),
   kind: literals(PART_NOTE_KINDS),
-  atMm: Type.Union([Place, Type.Null()]),
+  atMm: Type.Union([InFile, Type.Null()]),
   text: Type.String(),
   atMs: Type.Number(),
   by: Type.String(),

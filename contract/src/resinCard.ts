@@ -2,7 +2,7 @@ import { CURE_FAMILIES, MEDIA } from '@north-step/core/cure';
 import type { ResinCard } from '@north-step/core/resin';
 import { SOLVENTS } from '@north-step/core/wash';
 import { type Static, Type } from 'typebox';
-import { command, EntityId, literals, ranged, strict, Text } from './common.ts';
+import { command, counted, EntityId, literals, ranged, strict, Text } from './common.ts';
 
 const OptNum = (description: string, minimum: number, maximum: number) =>
   Type.Optional(ranged(description, minimum, maximum));
@@ -40,11 +40,15 @@ export const ResinCardFile = Type.Object(
     id: Type.String({ pattern: '^[a-z0-9][a-z0-9-]{0,59}$', description: 'the same for every version' }),
     name: Text(80),
     /** given by the workshop that keeps it; passed over when it comes in */
-    version: Type.Optional(Type.Integer({ minimum: 1 })),
+    version: Type.Optional(counted(undefined, 1)),
     family: literals(CURE_FAMILIES),
     viscosityMPaS25: ranged('mPa·s at 25 °C', 1, 100_000),
     densityGPerMl: ranged('g/mL', 0.5, 3),
-    solvents: Type.Array(literals(SOLVENTS), { minItems: 1, description: 'liquids it may be washed in' }),
+    solvents: Type.Array(literals(SOLVENTS), {
+      minItems: 1,
+      maxItems: SOLVENTS.length,
+      description: 'liquids it may be washed in',
+    }),
     exposureCapS: ranged('s in solvent over all stages', 10, 7200),
     residueTolUm: ranged('µm of resin that may stay', 0.01, 50),
     cureMedium: literals(MEDIA),
@@ -52,7 +56,9 @@ export const ResinCardFile = Type.Object(
     cure: Type.Optional(CureOfCard),
     stainsBath: Type.Boolean(),
     leavesGrit: Type.Boolean(),
-    hazedBy: Type.Optional(Type.Array(literals(SOLVENTS), { description: 'liquids known to haze it' })),
+    hazedBy: Type.Optional(
+      Type.Array(literals(SOLVENTS), { maxItems: SOLVENTS.length, description: 'liquids known to haze it' }),
+    ),
     exotherm: Type.Optional(Text(300)),
     dataSheet: Type.Optional(Text(300)),
     procedure: Type.Optional(

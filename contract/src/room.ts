@@ -19,8 +19,8 @@ const SpacesInput = Type.Unsafe<Spaces>(
   Type.Object(
     {
       plate: Type.Optional(Type.Object({ sizeMm: Pair, mountMm: mm() }, strict)),
-      wash: Type.Optional(Type.Record(EntityId, WashSpace)),
-      boxes: Type.Optional(Type.Record(EntityId, Triple)),
+      wash: Type.Optional(Type.Record(EntityId, WashSpace, { maxProperties: 100 })),
+      boxes: Type.Optional(Type.Record(EntityId, Triple, { maxProperties: 100 })),
     },
     strict,
   ),

@@ -3,7 +3,7 @@ import { AIRS } from '@north-step/core/dry';
 import { DOSES, type Route, type Schools, STEP_TYPE_IDS } from '@north-step/core/route';
 import { AGITATIONS } from '@north-step/core/wash';
 import { type Static, Type } from 'typebox';
-import { command, EntityId, literals, strict, Text } from './common.ts';
+import { command, counted, EntityId, literals, strict, Text } from './common.ts';
 
 export const RouteStepInput = Type.Object(
   {
@@ -27,7 +27,7 @@ export const SaveRoute = Type.Object(
     /** the route that is changed; left out, a new one is made */
     routeId: Type.Optional(EntityId),
     /** the version that was looked at when it was changed */
-    basedOn: Type.Optional(Type.Integer({ minimum: 1 })),
+    basedOn: Type.Optional(counted(undefined, 1)),
     name: Text(80),
     dose: literals(DOSES),
     steps: Type.Array(RouteStepInput, { minItems: 1, maxItems: 40 }),

@@ -5,7 +5,7 @@ import { LIDS } from '@north-step/core/solvent';
 import { SOLVENTS } from '@north-step/core/wash';
 import { type Static, Type } from 'typebox';
 import { Vessel } from './bench.ts';
-import { command, EntityId, literals, strict, Text } from './common.ts';
+import { command, EntityId, literals, Moment, quantity, strict, Text } from './common.ts';
 
 const VolumeMl = Type.Number({ exclusiveMinimum: 0, maximum: 1_000_000, description: 'mL' });
 const Nullable = <T extends ReturnType<typeof Type.String> | ReturnType<typeof Type.Number>>(type: T) =>
@@ -90,7 +90,7 @@ export const NewVesselCommand = Type.Object(
   strict,
 );
 
-const N = (description: string) => Type.Number({ description });
+const N = quantity;
 /** What was measured, by kind, in its own units. */
 const RawFields = {
   residue: { sampleMl: N('mL'), residueG: N('g') },
@@ -118,7 +118,7 @@ export const ReadCommand = Type.Object(
     vesselId: EntityId,
     reading: RawReadingInput,
     /** when it was taken, default now; ms since 1970 */
-    takenAtMs: Type.Optional(Type.Number()),
+    takenAtMs: Type.Optional(Moment),
     note: Type.Optional(Text(200)),
   },
   strict,
@@ -148,8 +148,8 @@ export const MovementQuery = Type.Object(
     vesselId: Type.Optional(EntityId),
     kind: Type.Optional(Type.String({ maxLength: 20 })),
     search: Type.Optional(Type.String({ maxLength: 100 })),
-    fromMs: Type.Optional(Type.Number()),
-    toMs: Type.Optional(Type.Number()),
+    fromMs: Type.Optional(Moment),
+    toMs: Type.Optional(Moment),
     limit: Type.Optional(Type.Integer({ minimum: 1, maximum: 500 })),
     offset: Type.Optional(Type.Integer({ minimum: 0, maximum: 10_000_000 })),
   },

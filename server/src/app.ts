@@ -4,19 +4,21 @@ import fastifyStatic from '@fastify/static';
 import Fastify, { type FastifyInstance } from 'fastify';
 import { batchRoutes } from './batches/index.ts';
 import { benchRoutes } from './bench/index.ts';
-import { computeRoutes } from './compute/index.ts';
+import { computeRoutes, makeCalculator } from './compute/index.ts';
 import type { Context } from './context.ts';
 import { deviceRoutes, sampleKeeper } from './devices/index.ts';
 import { estimateRoutes, makeEstimator, makeKeeper } from './estimate/index.ts';
 import { healthRoutes, VERSION } from './health/routes.ts';
+import { rememberAsked } from './http/command.ts';
 import { apiDocs } from './http/docs.ts';
 import { errorReplies } from './http/errors.ts';
 import { loopbackOnly } from './http/guard.ts';
-import { strictBodies } from './http/validate.ts';
+import { strictInput } from './http/validate.ts';
 import { lightRoutes, makeBatchMaps, makeLightMapper, makePairKeeper } from './light/index.ts';
 import { liveRoutes } from './live/routes.ts';
 import { makeMeasurer, meshRoutes } from './meshes/index.ts';
 import { partRoutes } from './parts/index.ts';
+import { makePrinter } from './pdf/index.ts';
 import { photoRoutes } from './photos/index.ts';
 import { recordRoutes } from './records/index.ts';
 import { resinRoutes } from './resins/index.ts';
@@ -34,16 +36,23 @@ export type AppOptions = {
   readonly followEstimates?: boolean;
 };
 const BODY_LIMIT_BYTES = 256 * 1024;
+/** A request must be here whole within so long; whoever stalls is let go. */
+const SENT_WITHIN_MS = 60_000;
+const STALLED_CHECK_MS = 5000;
 
 /** The whole server on a context, not yet listening. */
 export async function buildApp(context: Context, options: AppOptions = {}): Promise<FastifyInstance> {
   const app = Fastify({
     logger: { level: options.logLevel ?? 'info', ...(options.logTo ? { stream: options.logTo } : {}) },
     bodyLimit: BODY_LIMIT_BYTES,
-    forceCloseConnections: true,
+    // what is in flight is finished; who only listens is let go
+    forceCloseConnections: 'idle',
+    requestTimeout: SENT_WITHIN_MS,
+    http: { connectionsCheckingInterval: STALLED_CHECK_MS },
   });
   loopbackOnly(app);
-  strictBodies(app);
+  strictInput(app);
+  rememberAsked(app);
   errorReplies(app);
   await app.register(helmet, {
     hsts: false,
@@ -63,20 +72,28 @@ export async function buildApp(context: Context, options: AppOptions = {}): Prom
   await apiDocs(app, VERSION);
   const measurer = makeMeasurer();
   const estimator = makeEstimator();
-  const mapper = makeLightMapper();
-  app.addHook('onClose', () => Promise.all([measurer.close(), estimator.close(), mapper.close()]).then(() => {}));
+  const printer = makePrinter();
+  // what strangers ask never waits in front of what the bench itself needs
+  const compute = {
+    measurer,
+    mapper: makeLightMapper(),
+    calculator: makeCalculator(),
+    estimator: makeEstimator({ threads: 2, withinMs: 30_000 }),
+  };
+  const threads = [estimator, printer, ...Object.values(compute)];
+  app.addHook('onClose', () => Promise.all(threads.map((one) => one.close())).then(() => {}));
   healthRoutes(app, context.db, context.nowMs);
   benchRoutes(app, context);
   roomRoutes(app, context);
-  batchRoutes(app, context);
+  batchRoutes(app, context, printer);
   solventRoutes(app, context);
   resinRoutes(app, context);
   routeRoutes(app, context);
   partRoutes(app, context);
   photoRoutes(app, context);
-  recordRoutes(app, context);
+  recordRoutes(app, context, printer);
   meshRoutes(app, context, measurer);
-  await computeRoutes(app, { measurer, estimator, mapper });
+  await computeRoutes(app, compute);
   await deviceRoutes(app, context, sampleKeeper(context));
   const pairs = makePairKeeper(context);
   app.addHook('onClose', () => pairs.close());
@@ -101,6 +118,7 @@ async function servePages(app: FastifyInstance, folder: string): Promise<void> {
     root: folder,
     wildcard: false,
     index: ['index.html'],
+    cacheControl: false,
     setHeaders: (reply, file) =>
       reply.setHeader('cache-control', /assets/.test(file) ? 'public, max-age=31536000, immutable' : 'no-cache'),
   });

@@ -2,9 +2,10 @@ import type { BenchReply, CareReply, PostingReply, RecordList, SolventReply } fr
 import { currentStep } from '@north-step/core/route';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { buildApp } from './app.ts';
-import { askThread, sql } from './db/index.ts';
+import { sql } from './db/index.ts';
 import { ChainWatch, listRecords } from './records/queries.ts';
 import { at, TestBench } from './testing/bench.ts';
+import { askThread } from './threads/index.ts';
 
 let t: TestBench;
 beforeAll(async () => {

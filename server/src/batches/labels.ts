@@ -1,5 +1,5 @@
 import { type BatchState, isMixed, lightS, piecesOf, piecesText } from '@north-step/core/route';
-import { pdfOf } from '../pdf/index.ts';
+import type { Page } from '../pdf/index.ts';
 
 /** A sheet of 3 × 8 labels of 70 × 37 mm on A4. */
 const COLUMNS = 3;
@@ -18,7 +18,7 @@ export type LabelSheet = {
 };
 
 /** Labels of one batch, each with a square code that a scanner reads as # and the batch's name. */
-export function labelsPdf(batch: BatchState, { copies, skip }: LabelSheet): Promise<Buffer> {
+export function labelSheets(batch: BatchState, { copies, skip }: LabelSheet): Page {
   const labels = [
     ...Array.from({ length: skip }, () => ({ text: '' })),
     ...Array.from({ length: copies }, (_, i) => label(batch, i + 1, copies)),
@@ -33,26 +33,17 @@ export function labelsPdf(batch: BatchState, { copies, skip }: LabelSheet): Prom
         Array.from({ length: COLUMNS }, (_, column) => labels[(sheet * ROWS + row) * COLUMNS + column] ?? { text: '' }),
       ),
     },
-    layout: {
-      defaultBorder: false,
-      paddingLeft: zero,
-      paddingRight: zero,
-      paddingTop: zero,
-      paddingBottom: zero,
-      hLineWidth: zero,
-      vLineWidth: zero,
-    },
+    layout: 'bare',
   }));
-  return pdfOf({
+  return {
     pageSize: 'A4',
     pageMargins: [0, 0.5 * PT_PER_MM, 0, 0],
     info: { title: `Labels of ${batch.name}` },
     defaultStyle: { font: 'Next', fontSize: 8 },
     content: sheets,
-  });
+  };
 }
 
-const zero = () => 0;
 /** `2026-11-30`, the day that the calendar on the workshop's wall shows. */
 const localDate = (atMs: number): string => new Date(atMs).toLocaleDateString('sv-SE');
 

@@ -27,8 +27,10 @@ import type { FastifyInstance } from 'fastify';
 import Papa from 'papaparse';
 import { type Static, Type } from 'typebox';
 import type { Context } from '../context.ts';
+import { askingOf } from '../http/asking.ts';
+import type { Printer } from '../pdf/index.ts';
 import { createBatch } from './create.ts';
-import { LABELS_A_SHEET, labelsPdf } from './labels.ts';
+import { LABELS_A_SHEET, labelSheets } from './labels.ts';
 import { laterLooks, lookLater } from './later.ts';
 import {
   breakPieces,
@@ -62,7 +64,7 @@ const LabelQuery = Type.Object({
 type BatchParams = { Params: Static<typeof BatchParams> };
 type StepParams = { Params: Static<typeof StepParams> };
 
-export function batchRoutes(app: FastifyInstance, context: Context): void {
+export function batchRoutes(app: FastifyInstance, context: Context, printer: Printer): void {
   const reply = { 200: BatchReply };
   app.get<{ Querystring: Static<typeof BatchQuery> }>(
     '/api/batches',
@@ -104,13 +106,14 @@ export function batchRoutes(app: FastifyInstance, context: Context): void {
     async (request, out) => {
       const batch = await loadBatch(context.db, request.params.batchId);
       const { copies = batch.count, skip = 0 } = request.query;
+      const sheets = labelSheets(batch, { copies: Math.min(copies, MOST_LABELS), skip });
       return out
         .type('application/pdf')
         .header(
           'content-disposition',
           `inline; filename="labels-${batch.name.toLowerCase().replace(/[^a-z0-9]+/g, '-')}.pdf"`,
         )
-        .send(await labelsPdf(batch, { copies: Math.min(copies, MOST_LABELS), skip }));
+        .send(Buffer.from(await printer.ask(sheets, askingOf(request, out))));
     },
   );
   app.post<{ Body: NewBatch }>(

@@ -5,6 +5,7 @@ import { readingBreach } from '@north-step/core/reading';
 import type { FastifyInstance } from 'fastify';
 import type { Static } from 'typebox';
 import type { Estimator } from '../estimate/index.ts';
+import { askingOf } from '../http/asking.ts';
 import { Refused } from '../http/errors.ts';
 
 const LIMIT_BYTES = 8 * 1024 * 1024;
@@ -23,13 +24,14 @@ export function estimateCompute(app: FastifyInstance, estimator: Estimator): voi
         response: { 200: EstimateComputed },
       },
     },
-    async ({ body }) => {
+    async (request, out) => {
+      const { body } = request;
       const items = itemsOf(body);
       const baths = body.baths.map(({ limitPctW: _, ...bath }) => ({
         ...bath,
         solvent: bath.solvent ?? ('isopropanol' as const),
       }));
-      const { reports } = await estimator.ask({
+      const question = {
         history: { baths, items, seed: body.seed, particles: body.particles },
         question: {
           nowMs: items.length > 0 ? itemAtMs(items.at(-1)!) : 0,
@@ -42,10 +44,11 @@ export function estimateCompute(app: FastifyInstance, estimator: Estimator): voi
             solvent: baths[index]!.solvent,
             capacityMl: 1,
             carrierId: carrierOf(body, bath.id),
-            limit: { limitPctW: bath.limitPctW ?? DEFAULT_LIMIT_PCT_W, by: 'shop', why: '', perResin: [] },
+            limit: { limitPctW: bath.limitPctW ?? DEFAULT_LIMIT_PCT_W, by: 'shop' as const, why: '', perResin: [] },
           })),
         },
-      });
+      };
+      const { reports } = await estimator.ask(question, askingOf(request, out));
       return {
         baths: reports.map(({ id, estimate, forecast, learned }) => ({
           id,

@@ -3,24 +3,39 @@ import { IrradianceInput, IrradianceReply, MeshReply } from '@north-step/contrac
 import { MESH_UNITS, type MeasureOptions } from '@north-step/core/mesh';
 import type { FastifyInstance } from 'fastify';
 import type { Estimator } from '../estimate/index.ts';
+import { askingOf } from '../http/asking.ts';
 import { Refused } from '../http/errors.ts';
 import type { LightMapper } from '../light/index.ts';
 import { MEASURE_ASSUMPTIONS, MESH_LIMIT_BYTES, type Measurer } from '../meshes/index.ts';
+import type { Calculator } from './calculator.ts';
 import { estimateCompute } from './estimate.ts';
 import { MODELS } from './models.ts';
 
 /** A mesh of 600,000 triangles as base64. */
 const MESH_IN_JSON_BYTES = 42 * 1024 * 1024;
 
+export type Computing = {
+  readonly measurer: Measurer;
+  readonly estimator: Estimator;
+  readonly mapper: LightMapper;
+  readonly calculator: Calculator;
+};
+
 /** `POST /api/compute/<name>`: every model as a pure calculation. */
 export async function computeRoutes(
   app: FastifyInstance,
-  { measurer, estimator, mapper }: { measurer: Measurer; estimator: Estimator; mapper: LightMapper },
+  { measurer, estimator, mapper, calculator }: Computing,
 ): Promise<void> {
   estimateCompute(app, estimator);
-  for (const { name, summary, input, reply, run } of MODELS) {
-    app.post(`/api/compute/${name}`, { schema: { summary, body: input, response: { 200: reply } } }, async (request) =>
-      run(request.body as never),
+  for (const { name, summary, input, reply } of MODELS) {
+    app.post(
+      `/api/compute/${name}`,
+      { schema: { summary, body: input, response: { 200: reply } } },
+      async (request, out) => {
+        const answer = await calculator.ask({ name, input: request.body }, askingOf(request, out));
+        if (!answer.ok) throw new Refused(answer.refusal, answer.status);
+        return answer.value;
+      },
     );
   }
   app.post(
@@ -33,8 +48,8 @@ export async function computeRoutes(
         response: { 200: IrradianceReply },
       },
     },
-    async (request) => {
-      const answer = await mapper.ask(request.body as never);
+    async (request, out) => {
+      const answer = await mapper.ask(request.body as never, askingOf(request, out));
       if (!answer.ok) throw new Refused(answer.refusal);
       return answer.value;
     },
@@ -46,7 +61,7 @@ export async function computeRoutes(
       bodyLimit: MESH_LIMIT_BYTES + 10_000,
       schema: { summary: 'Measure a mesh (multipart: file, unit?, voxelMm?, pose?)', response: { 200: MeshReply } },
     },
-    async (request) => {
+    async (request, out) => {
       if (!request.isMultipart())
         throw new Refused({ code: 'BAD_VALUE', message: 'Send the file as multipart form data.', field: 'file' });
       const fields: Record<string, string> = {};
@@ -56,7 +71,7 @@ export async function computeRoutes(
         else fields[part.fieldname] = String(part.value);
       }
       if (!bytes) throw new Refused({ code: 'BAD_VALUE', message: 'There is no file in the request.', field: 'file' });
-      const measured = await measurer.measure(new Uint8Array(bytes), meshOptions(fields));
+      const measured = await measurer.measure(new Uint8Array(bytes), meshOptions(fields), askingOf(request, out));
       if (!measured.ok) throw new Refused({ ...measured.refusal, field: 'file' });
       return { ...measured.value, assumptions: MEASURE_ASSUMPTIONS };
     },

@@ -1,7 +1,7 @@
 import path from 'node:path';
+import { startThread } from '../threads/index.ts';
 import { holdFolder } from './lock.ts';
 import type { ThreadReply, ThreadRequest } from './pgliteThread.ts';
-import { startThread } from './thread.ts';
 import { type Db, type Queryable, queryable, type Sql } from './types.ts';
 
 /** A statement the database refused. `code` is the SQLSTATE. */

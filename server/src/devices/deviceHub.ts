@@ -8,7 +8,8 @@ type State = {
   photo?: Buffer;
   presses: { readonly number: number; readonly press: Press }[];
   pressed: number;
-  readonly listeners: Set<(sample: Sample) => void>;
+  /** who listens, and how its stream is ended */
+  readonly listeners: Map<(sample: Sample) => void, () => void>;
   readonly waiters: Set<() => void>;
 };
 
@@ -19,7 +20,7 @@ export class DeviceHub {
   of(id: string): State {
     const known = this.states.get(id);
     if (known) return known;
-    const made: State = { heardMs: 0, presses: [], pressed: 0, listeners: new Set(), waiters: new Set() };
+    const made: State = { heardMs: 0, presses: [], pressed: 0, listeners: new Map(), waiters: new Set() };
     this.states.set(id, made);
     return made;
   }
@@ -29,7 +30,7 @@ export class DeviceHub {
     state.heardMs = nowMs;
     for (const sample of samples) {
       state.last = sample;
-      for (const listener of state.listeners) listener(sample);
+      for (const listener of state.listeners.keys()) listener(sample);
     }
   }
 
@@ -57,8 +58,16 @@ export class DeviceHub {
     return due();
   }
 
-  /** Lets everyone who waits go, so that the server can stop. */
+  /** Lets everyone who waits for a device or listens to it go, and forgets what it said. */
+  forget(id: string): void {
+    const state = this.of(id);
+    for (const wake of [...state.waiters]) wake();
+    for (const end of state.listeners.values()) end();
+    this.states.delete(id);
+  }
+
+  /** Lets everyone go, so that the server can stop. */
   close(): void {
-    for (const state of this.states.values()) for (const wake of [...state.waiters]) wake();
+    for (const id of [...this.states.keys()]) this.forget(id);
   }
 }

@@ -17,4 +17,4 @@ export const registerDevice = (db: Queryable, device: NewDevice) =>
   db.many(sql`
     INSERT INTO device (id, kind, name, simulated, station_id, token_sha256)
     VALUES (${device.id}, ${device.kind}, ${device.name}, ${device.simulated}, ${device.stationId ?? null}, ${hashOf(device.token)})
-    ON CONFLICT (id) DO UPDATE SET kind = excluded.kind, name = excluded.name, simulated = excluded.simulated, station_id = excluded.station_id, token_sha256 = excluded.token_sha256`);
+    ON CONFLICT (id) DO UPDATE SET kind = excluded.kind, name = excluded.name, simulated = excluded.simulated, station_id = excluded.station_id, token_sha256 = excluded.token_sha256, removed_at = NULL`);

@@ -1,9 +1,11 @@
 import { randomBytes, timingSafeEqual } from 'node:crypto';
 import rateLimit from '@fastify/rate-limit';
 import {
+  counted,
   type Device,
   DevicesReply,
   Done,
+  EntityId,
   NewDeviceInput,
   NewDeviceReply,
   Press,
@@ -33,16 +35,25 @@ type DeviceRow = {
   station_id: string | null;
   token_sha256: string;
 };
-const Params = Type.Object({ deviceId: Type.String() });
+const Params = Type.Object({ deviceId: EntityId });
 type WithDevice = { Params: Static<typeof Params> };
 
 /** No device has more to say than this; one that floods is told to wait. */
 const MOST_A_SECOND = 25;
 
+declare module 'fastify' {
+  interface FastifyRequest {
+    /** the device whose token was shown */
+    device?: DeviceRow;
+  }
+}
+
 /** The open device API: devices send samples and ask for presses; browsers listen and press. */
 export async function deviceRoutes(app: FastifyInstance, context: Context, onSamples: OnSamples): Promise<void> {
   await app.register(rateLimit, {
     global: false,
+    // counted are the device’s own calls: a stranger without its token silences nobody
+    hook: 'preHandler',
     max: MOST_A_SECOND,
     timeWindow: 1000,
     keyGenerator: (request) => (request.params as WithDevice['Params']).deviceId,
@@ -59,7 +70,7 @@ export async function deviceRoutes(app: FastifyInstance, context: Context, onSam
   const hub = new DeviceHub();
   app.addHook('preClose', async () => hub.close());
   const find = async (id: string): Promise<DeviceRow> => {
-    const row = await context.db.maybeOne<DeviceRow>(sql`SELECT * FROM device WHERE id = ${id}`);
+    const row = await context.db.maybeOne<DeviceRow>(sql`SELECT * FROM device WHERE id = ${id} AND removed_at IS NULL`);
     if (!row) throw unknown('device', id);
     return row;
   };
@@ -74,7 +85,7 @@ function forBrowsers(app: FastifyInstance, context: Context, hub: DeviceHub, fin
     '/api/devices',
     { schema: { summary: 'Devices, and what they show', response: { 200: DevicesReply } } },
     async () => {
-      const rows = await context.db.many<DeviceRow>(sql`SELECT * FROM device ORDER BY name`);
+      const rows = await context.db.many<DeviceRow>(sql`SELECT * FROM device WHERE removed_at IS NULL ORDER BY name`);
       const devices = rows.map(({ id, kind, name, simulated, station_id }) => {
         const { last, heardMs } = hub.of(id);
         return {
@@ -111,6 +122,24 @@ function forBrowsers(app: FastifyInstance, context: Context, hub: DeviceHub, fin
       return device;
     },
   );
+  app.post<WithDevice>(
+    '/api/devices/:deviceId/remove',
+    {
+      schema: {
+        summary: 'Take a device away: what it measured stays, its token counts no more',
+        params: Params,
+        response: { 200: Done },
+      },
+    },
+    async (request) => {
+      const { id } = await find(request.params.deviceId);
+      await context.db.many(sql`UPDATE device SET removed_at = ${new Date(context.nowMs())} WHERE id = ${id}`);
+      await context.db.sync();
+      hub.forget(id);
+      context.live.publish(['devices']);
+      return { ok: true };
+    },
+  );
   app.get<WithDevice>(
     '/api/devices/:deviceId/live',
     { schema: { summary: 'Stream of samples (server-sent events)', params: Params } },
@@ -127,7 +156,7 @@ function forBrowsers(app: FastifyInstance, context: Context, hub: DeviceHub, fin
       const tell = (sample: Sample) => raw.write(`data: ${JSON.stringify(sample)}\n\n`);
       raw.write('retry: 500\n\n');
       if (state.last) tell(state.last);
-      state.listeners.add(tell);
+      state.listeners.set(tell, () => raw.end());
       request.raw.on('close', () => state.listeners.delete(tell));
     },
   );
@@ -160,7 +189,8 @@ function forBrowsers(app: FastifyInstance, context: Context, hub: DeviceHub, fin
 
 type ForDevices = { readonly hub: DeviceHub; readonly find: Find; readonly onSamples: OnSamples };
 function forDevices(app: FastifyInstance, context: Context, { hub, find, onSamples }: ForDevices): void {
-  const known = async (request: FastifyRequest): Promise<DeviceRow> => {
+  app.decorateRequest('device', undefined);
+  const known = async (request: FastifyRequest): Promise<void> => {
     const row = await find((request.params as WithDevice['Params']).deviceId);
     const shown = Buffer.from(hashOf((request.headers.authorization ?? '').replace(/^Bearer /, '')));
     if (!timingSafeEqual(shown, Buffer.from(row.token_sha256)))
@@ -168,28 +198,30 @@ function forDevices(app: FastifyInstance, context: Context, { hub, find, onSampl
         { code: 'WRONG_TOKEN', message: 'The device’s token is not right.', remedy: 'Register it again.' },
         401,
       );
-    return row;
+    request.device = row;
   };
   app.post<WithDevice & { Body: Static<typeof SamplesInput> }>(
     '/api/devices/:deviceId/samples',
     {
+      onRequest: known,
       config: { rateLimit: {} },
       schema: { summary: 'Device: send samples', params: Params, body: SamplesInput, response: { 200: Done } },
     },
     async (request) => {
-      const { id, kind, station_id } = await known(request);
+      const { id, kind, station_id } = request.device!;
       hub.hear(id, request.body.samples, context.nowMs());
       await onSamples({ id, kind, stationId: station_id }, request.body.samples);
       return { ok: true };
     },
   );
   const after = Type.Object({
-    after: Type.Integer({ minimum: -1 }),
+    after: counted(undefined, -1),
     waitMs: Type.Optional(Type.Integer({ minimum: 0, maximum: WAIT_MS })),
   });
   app.get<WithDevice & { Querystring: Static<typeof after> }>(
     '/api/devices/:deviceId/presses',
     {
+      onRequest: known,
       schema: {
         summary: 'Device: buttons pressed after a number; waits for one',
         params: Params,
@@ -198,7 +230,7 @@ function forDevices(app: FastifyInstance, context: Context, { hub, find, onSampl
       },
     },
     async (request) => {
-      const { id } = await known(request);
+      const { id } = request.device!;
       return { presses: [...(await hub.pressesAfter(id, request.query.after, request.query.waitMs ?? WAIT_MS))] };
     },
   );
@@ -208,11 +240,12 @@ function forDevices(app: FastifyInstance, context: Context, { hub, find, onSampl
   app.post<WithDevice & { Body: Buffer }>(
     '/api/devices/:deviceId/photo',
     {
+      onRequest: known,
       bodyLimit: PHOTO_LIMIT_BYTES,
       schema: { summary: 'Device: send a photo (PNG)', params: Params, response: { 200: Done } },
     },
     async (request) => {
-      const { id } = await known(request);
+      const { id } = request.device!;
       if (!Buffer.isBuffer(request.body) || !request.body.subarray(0, 4).equals(PNG_START))
         throw new Refused({ code: 'BAD_VALUE', message: 'That is not a PNG.', field: 'photo' });
       hub.of(id).photo = request.body;

@@ -1,6 +1,6 @@
 import { type CareQuestion, type CareReport, careReport, resinMix } from '@north-step/core/care';
 import { type History, type ReadingVerdict, Replayer } from '@north-step/core/estimate';
-import { answerAsked } from '../db/answerAsked.ts';
+import { answerAsked } from '../threads/answerAsked.ts';
 
 /** The particle filter in its own thread. It keeps snapshots between questions. */
 export type EstimateRequest = { readonly history: History; readonly question: CareQuestion };
@@ -14,7 +14,7 @@ export type EstimateAnswer = {
 
 const replayer = new Replayer();
 
-answerAsked(({ history, question }: EstimateRequest): EstimateAnswer => {
+export default answerAsked(({ history, question }: EstimateRequest): EstimateAnswer => {
   const replayed = replayer.run(history);
   const mix = resinMix(history.items.flatMap((item) => (item.type === 'event' ? [item.event] : [])));
   return {

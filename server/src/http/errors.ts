@@ -2,6 +2,7 @@ import type { Refusal } from '@north-step/core/result';
 import { InputError } from '@north-step/core/units';
 import type { FastifyError, FastifyInstance } from 'fastify';
 import { DatabaseError, DatabaseLost } from '../db/index.ts';
+import { NotAnswered } from '../threads/index.ts';
 
 /** A refusal on its way to the client; thrown inside a transaction it also takes everything back. */
 export class Refused extends Error {
@@ -57,6 +58,7 @@ function statusOf(code: string): number {
 }
 
 const KEPT = 'Nothing was changed.';
+const BROKEN_FORM = /multipart|boundary|form|part header|unexpected end/i;
 
 /** Turns every failure into `{ error: { code, message, field?, kept?, remedy? } }`. */
 export function errorReplies(app: FastifyInstance): void {
@@ -72,6 +74,7 @@ export function errorReplies(app: FastifyInstance): void {
       const { code, message, field, remedy } = error.refusal;
       return send(error.status, { code, message, field, remedy });
     }
+    if (error instanceof NotAnswered) return send(...givenUp(error));
     const status = 'statusCode' in error ? error.statusCode : undefined;
     if (status === 413)
       return send(413, {
@@ -90,6 +93,14 @@ export function errorReplies(app: FastifyInstance): void {
         field,
       });
     }
+    // what a form's parser says of a form that is cut off has no status of its own
+    if (request.isMultipart?.() && BROKEN_FORM.test(error.message))
+      return send(400, {
+        code: 'BAD_INPUT',
+        message: `The form could not be read: ${error.message}.`,
+        field: 'file',
+        remedy: 'Send the file again.',
+      });
     if (status && status < 500) return send(status, { code: 'BAD_REQUEST', message: error.message });
     if (error instanceof DatabaseError && error.constraint?.startsWith('vessel_overdrawn')) {
       return send(409, {
@@ -116,6 +127,41 @@ export function errorReplies(app: FastifyInstance): void {
       remedy: 'Try again; if it fails again, pass the number of the fault on with the log.',
     });
   });
+}
+
+/** Why a calculation was given up, for whoever asked for it. */
+function givenUp({ why, limit }: NotAnswered): [number, { code: string; message: string; remedy?: string }] {
+  switch (why) {
+    case 'too-long':
+      return [
+        422,
+        {
+          code: 'TOO_LONG',
+          message: `That takes longer than ${limit} s to work out; it was given up.`,
+          remedy: 'Ask for less at once: fewer points, a coarser mesh, a shorter history.',
+        },
+      ];
+    case 'too-large':
+      return [
+        422,
+        {
+          code: 'TOO_LARGE',
+          message: `That takes more than ${limit} MB of memory to work out; it was given up.`,
+          remedy: 'Ask for less at once.',
+        },
+      ];
+    case 'too-many':
+      return [
+        429,
+        {
+          code: 'TOO_MANY',
+          message: `${limit} questions of yours wait already; this one was not taken.`,
+          remedy: 'Wait for the answers.',
+        },
+      ];
+    case 'left':
+      return [499, { code: 'CANCELLED', message: 'Nobody waited for the answer any more.' }];
+  }
 }
 
 type ValidationRow = { instancePath?: string; params?: Record<string, unknown>; message?: string };

@@ -13,7 +13,7 @@ import {
 } from '@north-step/core/light';
 import { storedPart, type Vec3 } from '@north-step/core/mesh';
 import { ok, type Refusal, type Result } from '@north-step/core/result';
-import { answerAsked } from '../db/answerAsked.ts';
+import { answerAsked } from '../threads/answerAsked.ts';
 
 export type KindFile = {
   /** the file of the part as it was stored, and its key */
@@ -43,7 +43,7 @@ export type BatchMapAnswer = Result<
 >;
 
 /** Maps a batch as it would be put into its lamp, as placed and turned over. */
-answerAsked(({ kinds, lamp, up }: BatchMapQuestion): BatchMapAnswer => {
+export default answerAsked(({ kinds, lamp, up }: BatchMapQuestion): BatchMapAnswer => {
   const parts: Float32Array[] = [];
   for (const { bytes, boxMm } of kinds) {
     const part = storedPart(bytes, boxMm);

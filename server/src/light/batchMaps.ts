@@ -17,7 +17,8 @@ import {
 import { act } from '../batches/index.ts';
 import { benchNow, type LampRow, lampWithHours, openBatches } from '../bench/index.ts';
 import type { Context } from '../context.ts';
-import { type Asker, askThread, type Queryable, sql } from '../db/index.ts';
+import { type Queryable, readFile, sql } from '../db/index.ts';
+import { type Asker, askThread } from '../threads/index.ts';
 import type { BatchMapAnswer, BatchMapQuestion, KindFile, MadePose } from './batchMapThread.ts';
 
 export type BatchMaps = {
@@ -96,12 +97,8 @@ async function fileOf(
   { part: { meshSha256 }, boxMm, count, key }: LampKind,
 ): Promise<KindFile | undefined> {
   if (!meshSha256) return undefined;
-  const chunks = await db.many<{ data: Uint8Array }>(
-    sql`SELECT data FROM mesh_chunk WHERE sha256 = ${meshSha256} ORDER BY place`,
-  );
-  if (chunks.length === 0) return undefined;
-  const bytes = new Uint8Array(Buffer.concat(chunks.map(({ data }) => data)));
-  return { bytes, partKey: key, boxMm, count };
+  const file = await readFile(db, 'mesh', meshSha256);
+  return file && { bytes: new Uint8Array(file), partKey: key, boxMm, count };
 }
 
 type Answered = Extract<BatchMapAnswer, { ok: true }>['value'] & { readonly kinds: number };

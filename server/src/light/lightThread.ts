@@ -3,14 +3,14 @@ import { checkScene, type Led, lightMap, lightOn, pointSamples, samplesFor, shad
 import { moved, readMesh, surfaceAreaMm2 } from '@north-step/core/mesh';
 import { ok, type Refusal, type Result, refuse } from '@north-step/core/result';
 import type { Static } from 'typebox';
-import { answerAsked } from '../db/answerAsked.ts';
+import { answerAsked } from '../threads/answerAsked.ts';
 
 export type IrradianceQuestion = Static<typeof IrradianceInput>;
 export type IrradianceAnswer = Result<Static<typeof IrradianceReply>, Refusal>;
 const MOST_TRIANGLES = 600_000;
 
 /** Light at points or over a mesh, away from the main thread. */
-answerAsked((input: IrradianceQuestion): IrradianceAnswer => {
+export default answerAsked((input: IrradianceQuestion): IrradianceAnswer => {
   const leds = input.leds as unknown as readonly Led[];
   checkScene(leds, input);
   const mesh = input.meshStlBase64 === undefined ? undefined : meshOf(input.meshStlBase64, input.placeMm);

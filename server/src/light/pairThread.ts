@@ -9,7 +9,7 @@ import {
 } from '@north-step/core/cure';
 import { cureConstantsOf, type ResinCard } from '@north-step/core/resin';
 import { type BatchState, type BenchNow, lookOutcomes } from '@north-step/core/route';
-import { answerAsked } from '../db/answerAsked.ts';
+import { answerAsked } from '../threads/answerAsked.ts';
 
 export type PairQuestion = {
   readonly card: ResinCard;
@@ -32,7 +32,7 @@ export type PairAnswer = {
 const COUPON_MM = 3;
 
 /** Fits one pair of resin and lamp away from the main thread. */
-answerAsked(({ card, stationId, ladder, batches, bench }: PairQuestion): PairAnswer => {
+export default answerAsked(({ card, stationId, ladder, batches, bench }: PairQuestion): PairAnswer => {
   const lamp = bench.lamps?.[stationId] ?? bench.lamp;
   const light = ladder?.mWPerCm2 ?? lamp.mWPerCm2;
   const setting: CureSetting = {

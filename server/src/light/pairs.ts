@@ -2,9 +2,10 @@ import type { Ladder, NewLadder, PairsReply, PairView } from '@north-step/contra
 import type { BatchState } from '@north-step/core/route';
 import { benchNow } from '../bench/index.ts';
 import type { Context } from '../context.ts';
-import { type Asker, askThread, type Queryable, sql } from '../db/index.ts';
+import { type Queryable, sql } from '../db/index.ts';
 import { runCommand } from '../http/command.ts';
 import { unknown } from '../http/errors.ts';
+import { type Asker, askThread } from '../threads/index.ts';
 import type { PairAnswer, PairQuestion } from './pairThread.ts';
 
 /** Looks this far back count, newest first. */

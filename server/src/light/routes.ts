@@ -3,6 +3,7 @@ import {
   CurePlanCommand,
   CureTestsReply,
   DescribeLamp,
+  EntityId,
   LampsReply,
   LightMapBody,
   LightTraceReply,
@@ -24,10 +25,10 @@ import { addCureTest, cureTests } from './cureTests.ts';
 import { describeLamp, lampViews, meterLamp, noteSky } from './lamps.ts';
 import { addLadder, type PairKeeper, pairsOf } from './pairs.ts';
 
-const Lamp = Type.Object({ stationId: Type.String() });
+const Lamp = Type.Object({ stationId: EntityId });
 type WithLamp = { Params: Static<typeof Lamp> };
 const Key = Type.Object({ key: Type.String({ pattern: '^[0-9a-f]{64}$' }) });
-const Batch = Type.Object({ batchId: Type.String() });
+const Batch = Type.Object({ batchId: EntityId });
 type WithBatch = { Params: Static<typeof Batch> };
 const Done = Type.Object({ ok: Type.Boolean() });
 const MAP_LIMIT_BYTES = 200_000;

@@ -4,7 +4,8 @@ import { type MeshFormat, type MeshMeasures, type MeshUnit, meshFormat } from '@
 import type { FastifyInstance } from 'fastify';
 import { type Static, Type } from 'typebox';
 import type { Context } from '../context.ts';
-import { chunksOf, sql } from '../db/index.ts';
+import { readFile, sql, storeFile } from '../db/index.ts';
+import { askingOf } from '../http/asking.ts';
 import { Refused, unknown } from '../http/errors.ts';
 import { MEASURE_ASSUMPTIONS } from './assumptions.ts';
 import type { Measurer } from './measure.ts';
@@ -43,7 +44,7 @@ export function meshRoutes(app: FastifyInstance, context: Context, measurer: Mea
         response: { 200: MeshStored },
       },
     },
-    async (request) => {
+    async (request, out) => {
       const { name, unit, supports } = request.query;
       if (!Buffer.isBuffer(request.body))
         throw new Refused({ code: 'BAD_VALUE', message: 'Send the file itself as application/octet-stream.' });
@@ -53,13 +54,11 @@ export function meshRoutes(app: FastifyInstance, context: Context, measurer: Mea
       );
       if (known) return { sha256, name: known.name, measures: { ...known.measures, assumptions: MEASURE_ASSUMPTIONS } };
       const bytes = new Uint8Array(request.body);
-      const measured = await measurer.measure(bytes, {
-        unit,
-        supportShells: supports
-          ?.split(',')
-          .filter((text) => text !== '')
-          .map(Number),
-      });
+      const supportShells = supports
+        ?.split(',')
+        .filter((text) => text !== '')
+        .map(Number);
+      const measured = await measurer.measure(bytes, { unit, supportShells }, askingOf(request, out));
       if (!measured.ok) throw new Refused(measured.refusal);
       await store(context, { sha256, name, bytes, measures: measured.value });
       return { sha256, name, measures: { ...measured.value, assumptions: MEASURE_ASSUMPTIONS } };
@@ -70,14 +69,12 @@ export function meshRoutes(app: FastifyInstance, context: Context, measurer: Mea
     '/api/meshes/:sha256',
     { schema: { summary: 'A stored mesh, as it came', params: MeshParams } },
     async (request, reply) => {
-      const chunks = await context.db.many<{ data: Uint8Array }>(
-        sql`SELECT data FROM mesh_chunk WHERE sha256 = ${request.params.sha256} ORDER BY place`,
-      );
-      if (chunks.length === 0) throw unknown('mesh', request.params.sha256.slice(0, 12));
+      const file = await readFile(context.db, 'mesh', request.params.sha256);
+      if (!file) throw unknown('mesh', request.params.sha256.slice(0, 12));
       return reply
-        .type(MEDIA_TYPES[meshFormat(chunks[0]!.data)])
+        .type(MEDIA_TYPES[meshFormat(file)])
         .header('cache-control', 'public, max-age=31536000, immutable')
-        .send(Buffer.concat(chunks.map((chunk) => chunk.data)));
+        .send(file);
     },
   );
 }
@@ -98,18 +95,10 @@ type NewMesh = {
   readonly measures: MeshMeasures;
 };
 
-/** Stores a mesh in chunks, so that one backup holds everything. */
-async function store(context: Context, mesh: NewMesh): Promise<void> {
-  await context.db.transaction(async (tx) => {
+/** Stores a mesh in the database, so that one backup holds everything. */
+const store = (context: Context, mesh: NewMesh): Promise<void> =>
+  storeFile(context.db, 'mesh', mesh.sha256, mesh.bytes, async (tx) => {
     await tx.many(sql`
       INSERT INTO mesh (sha256, name, bytes, measures, at)
-      VALUES (${mesh.sha256}, ${mesh.name}, ${mesh.bytes.byteLength}, ${JSON.stringify(mesh.measures)}, ${new Date(context.nowMs())})
-      ON CONFLICT DO NOTHING`);
-    for (const { place, data } of chunksOf(mesh.bytes)) {
-      await tx.many(
-        sql`INSERT INTO mesh_chunk (sha256, place, data) VALUES (${mesh.sha256}, ${place}, ${data}) ON CONFLICT DO NOTHING`,
-      );
-    }
+      VALUES (${mesh.sha256}, ${mesh.name}, ${mesh.bytes.byteLength}, ${JSON.stringify(mesh.measures)}, ${new Date(context.nowMs())})`);
   });
-  await context.db.sync();
-}

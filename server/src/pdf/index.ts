@@ -1,1 +1,1 @@
-export { pdfOf } from './pdfMake.ts';
+export { makePrinter, type Page, type Printer } from './printer.ts';

@@ -2,13 +2,27 @@ import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import path from 'node:path';
 import { inFontsThatDraw, OTHER_FONT } from './otherLetters.ts';
+import type { Page } from './printer.ts';
 
 type PdfMake = {
   addFonts(fonts: object): void;
+  addTableLayouts(layouts: object): void;
   setUrlAccessPolicy(allow: () => boolean): void;
   setLocalAccessPolicy(allow: (file: string) => boolean): void;
   virtualfs: { writeFileSync(name: string, data: Buffer): void };
   createPdf(definition: object): { getBuffer(): Promise<Buffer> };
+};
+
+const zero = () => 0;
+/** A table without lines and margins of its own. */
+const BARE = {
+  defaultBorder: false,
+  paddingLeft: zero,
+  paddingRight: zero,
+  paddingTop: zero,
+  paddingBottom: zero,
+  hLineWidth: zero,
+  vLineWidth: zero,
 };
 
 const require = createRequire(import.meta.url);
@@ -37,14 +51,25 @@ function pdfMake(): PdfMake {
     },
     Next: { normal: 'ahn-400.woff', bold: 'ahn-700.woff', italics: 'ahn-400.woff', bolditalics: 'ahn-700.woff' },
   });
+  made.addTableLayouts({ bare: BARE });
   made.setUrlAccessPolicy(() => false);
   made.setLocalAccessPolicy(() => false);
   ready = made;
   return made;
 }
 
-/** A file of pages, with every font embedded. @param definition as the library takes it */
-export const pdfOf = (definition: { readonly content: unknown } & Record<string, unknown>): Promise<Buffer> =>
+const footerOf = (text: string) => (page: number, pages: number) => ({
+  text: inFontsThatDraw([`${text} · page ${page} of ${pages}`]),
+  fontSize: 7,
+  margin: [40, 16, 40, 0],
+});
+
+/** A file of pages, with every font embedded. */
+export const pdfOf = ({ footerText, content, ...page }: Page): Promise<Buffer> =>
   pdfMake()
-    .createPdf({ ...definition, content: inFontsThatDraw(definition.content) })
+    .createPdf({
+      ...page,
+      ...(footerText === undefined ? {} : { footer: footerOf(footerText) }),
+      content: inFontsThatDraw(content),
+    })
     .getBuffer();

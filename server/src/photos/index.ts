@@ -3,7 +3,7 @@ import { PhotoStored } from '@north-step/contract';
 import type { FastifyInstance } from 'fastify';
 import { type Static, Type } from 'typebox';
 import type { Context } from '../context.ts';
-import { chunksOf, type Queryable, sql } from '../db/index.ts';
+import { type Queryable, readFile, sql, storeFile } from '../db/index.ts';
 import { Refused, unknown } from '../http/errors.ts';
 
 const LARGEST_BYTES = 8 * 1024 * 1024;
@@ -63,26 +63,16 @@ export function photoRoutes(app: FastifyInstance, context: Context): void {
     async ({ params: { sha256 } }, reply) => {
       const photo = await context.db.maybeOne<{ media: string }>(sql`SELECT media FROM photo WHERE sha256 = ${sha256}`);
       if (!photo) throw unknown('photo', sha256.slice(0, 12));
-      const chunks = await context.db.many<{ data: Uint8Array }>(
-        sql`SELECT data FROM photo_chunk WHERE sha256 = ${sha256} ORDER BY place`,
-      );
       return reply
         .type(photo.media)
         .header('cache-control', 'public, max-age=31536000, immutable')
-        .send(Buffer.concat(chunks.map((chunk) => chunk.data)));
+        .send(await readFile(context.db, 'photo', sha256));
     },
   );
 }
 
-async function store(context: Context, sha256: string, media: string, bytes: Uint8Array): Promise<void> {
-  await context.db.transaction(async (tx) => {
+const store = (context: Context, sha256: string, media: string, bytes: Uint8Array): Promise<void> =>
+  storeFile(context.db, 'photo', sha256, bytes, async (tx) => {
     await tx.many(sql`
-      INSERT INTO photo (sha256, media, bytes, at) VALUES (${sha256}, ${media}, ${bytes.byteLength}, ${new Date(context.nowMs())})
-      ON CONFLICT DO NOTHING`);
-    for (const { place, data } of chunksOf(bytes))
-      await tx.many(sql`
-        INSERT INTO photo_chunk (sha256, place, data) VALUES (${sha256}, ${place}, ${data})
-        ON CONFLICT DO NOTHING`);
+      INSERT INTO photo (sha256, media, bytes, at) VALUES (${sha256}, ${media}, ${bytes.byteLength}, ${new Date(context.nowMs())})`);
   });
-  await context.db.sync();
-}

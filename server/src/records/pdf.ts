@@ -1,5 +1,5 @@
 import type { SealedRecord } from '@north-step/core/record';
-import { pdfOf } from '../pdf/index.ts';
+import type { Page } from '../pdf/index.ts';
 import { type MadeBody, madePage } from './madePage.ts';
 import { line, localTime } from './pageParts.ts';
 
@@ -44,19 +44,15 @@ export const recordPage = (record: SealedRecord) => {
     : madePage(record.number, record.body as unknown as MadeBody);
 };
 
-/** What was done to a batch, for whoever holds the part. @returns PDF bytes with the font embedded */
-export async function recordPdf(record: SealedRecord): Promise<Buffer> {
+/** What was done to a batch, for whoever holds the part. */
+export function recordPaper(record: SealedRecord): Page {
   const { batch, workshop = '' } = record.body as { batch: string; workshop?: string };
-  const definition = {
+  return {
     info: { title: `Record ${record.number}: ${batch}` },
     pageSize: 'A4',
     pageMargins: [40, 40, 40, 48],
     defaultStyle: { font: 'Next', fontSize: 8.5 },
-    footer: (page: number, pages: number) => ({
-      text: [workshop, `record ${record.number}`, `page ${page} of ${pages}`].filter(Boolean).join(' · '),
-      fontSize: 7,
-      margin: [40, 16, 40, 0],
-    }),
+    footerText: [workshop, `record ${record.number}`].filter(Boolean).join(' · '),
     content: [
       ...recordPage(record),
       { text: `Hash ${record.hash}`, fontSize: 7, margin: [0, 8, 0, 0] },
@@ -68,5 +64,4 @@ export async function recordPdf(record: SealedRecord): Promise<Buffer> {
       },
     ],
   };
-  return pdfOf(definition);
 }

@@ -1,21 +1,23 @@
-import { RecordFile, RecordList } from '@north-step/contract';
+import { counted, RecordFile, RecordList } from '@north-step/contract';
 import type { SealedRecord } from '@north-step/core/record';
 import type { FastifyInstance } from 'fastify';
 import { type Static, Type } from 'typebox';
 import type { Context } from '../context.ts';
+import { askingOf } from '../http/asking.ts';
 import { unknown } from '../http/errors.ts';
+import type { Printer } from '../pdf/index.ts';
 import { recordCsv } from './csv.ts';
-import { recordPdf } from './pdf.ts';
+import { recordPaper } from './pdf.ts';
 import { ChainWatch, chainFiles, listRecords, recordFile } from './queries.ts';
 
 const Page = Type.Object({
   limit: Type.Optional(Type.Integer({ minimum: 1, maximum: 500 })),
-  offset: Type.Optional(Type.Integer({ minimum: 0 })),
+  offset: Type.Optional(counted()),
 });
 const FileParams = Type.Object({ number: Type.Integer({ minimum: 1, maximum: 2 ** 31 }) });
 type FileParams = { Params: Static<typeof FileParams> };
 
-export function recordRoutes(app: FastifyInstance, context: Context): void {
+export function recordRoutes(app: FastifyInstance, context: Context, printer: Printer): void {
   const load = async (number: number): Promise<string> => {
     const file = await recordFile(context.db, number);
     if (!file) throw unknown('record', String(number));
@@ -71,7 +73,7 @@ export function recordRoutes(app: FastifyInstance, context: Context): void {
       return reply
         .type('application/pdf')
         .header('content-disposition', named(request.params.number, 'pdf'))
-        .send(await recordPdf(record));
+        .send(Buffer.from(await printer.ask(recordPaper(record), askingOf(request, reply))));
     },
   );
 }

@@ -1,4 +1,4 @@
-import { CardReply, EntityId, ResinCardFile, ResinsReply, SaveCard } from '@north-step/contract';
+import { CardReply, counted, EntityId, ResinCardFile, ResinsReply, SaveCard } from '@north-step/contract';
 import type { ResinCard } from '@north-step/core/resin';
 import type { FastifyInstance } from 'fastify';
 import { type Static, Type } from 'typebox';
@@ -9,7 +9,7 @@ import { cardAt, cardVersions, fileOf, saveCard } from './cards.ts';
 export { cardAt };
 
 const Params = Type.Object({ cardId: EntityId });
-const VersionQuery = Type.Object({ version: Type.Optional(Type.Integer({ minimum: 1 })) });
+const VersionQuery = Type.Object({ version: Type.Optional(counted(undefined, 1)) });
 
 export function resinRoutes(app: FastifyInstance, context: Context): void {
   app.get(

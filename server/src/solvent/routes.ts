@@ -1,6 +1,7 @@
 import {
   CountCommand,
   DiscardCommand,
+  EntityId,
   FillCommand,
   LidCommand,
   LimitCommand,
@@ -54,7 +55,7 @@ export function solventRoutes(app: FastifyInstance, context: Context): void {
   post('limit', 'Set or take away a stricter limit', LimitCommand, VesselReply, setLimit);
   post('vessel', 'Add a vessel', NewVesselCommand, VesselReply, addVessel);
   post('readings', 'Take a reading of a bath', ReadCommand, ReadReply, takeReading);
-  const params = Type.Object({ readingId: Type.String() });
+  const params = Type.Object({ readingId: EntityId });
   app.post<{ Params: Static<typeof params>; Body: Static<typeof VerdictCommand> }>(
     '/api/solvent/readings/:readingId/verdict',
     {
