@@ -10,10 +10,10 @@ const sha256 = (text: string) => createHash('sha256').update(text, 'utf8').diges
 const first = sealRecord(1, { batch: 'Tern 1', residueUm: 0.5 }, GENESIS_HASH, sha256);
 const second = sealRecord(2, { batch: 'Knot 1' }, first.hash, sha256);
 
-function verify(content: string) {
+function verify(content: string, ...more: string[]) {
   const file = path.join(mkdtempSync(path.join(os.tmpdir(), 'north-step-verify-')), 'chain.json');
   writeFileSync(file, content);
-  const done = spawnSync('node', ['--import', 'tsx', 'scripts/verifyRecords.ts', file], { encoding: 'utf8' });
+  const done = spawnSync('node', ['--import', 'tsx', 'scripts/verifyRecords.ts', file, ...more], { encoding: 'utf8' });
   return { code: done.status, text: done.stdout + done.stderr };
 }
 
@@ -31,5 +31,35 @@ describe('verify-records, with no server', () => {
       text: expect.stringContaining('record 1: its content does not match'),
     });
   });
-  it('says when a file is no JSON', () => expect(verify('hello').code).toBe(2));
+  it.each([
+    ['no JSON', 'hello'],
+    ['an empty list', '[]'],
+    ['nothing', 'null'],
+    ['a list of something else', '[1]'],
+    ['a name that stands twice', JSON.stringify(first).replace('"body":', '"body":{"batch":"Tern 9"},"body":')],
+  ])('cannot read %s, and says so', (_, content) => expect(verify(content).code).toBe(2));
+  it('passes one record by itself, but no list whose beginning is missing', () => {
+    expect(verify(JSON.stringify(second)).code).toBe(0);
+    expect(verify(JSON.stringify([second]))).toMatchObject({
+      code: 1,
+      text: expect.stringContaining('those before it are missing'),
+    });
+  });
+  it('names what stands beside the body and was never sealed', () =>
+    expect(verify(JSON.stringify([{ ...first, approvedBy: 'nobody' }, second]))).toMatchObject({
+      code: 1,
+      text: expect.stringContaining('record 1: it holds what was never sealed: approvedBy'),
+    }));
+  it('sees with the printed line that the end was cut off or forged, and says that it cannot without', () => {
+    const line = `2:${second.hash}`;
+    expect(verify(JSON.stringify([first, second]), '--expect', line)).toMatchObject({ code: 0 });
+    expect(verify(JSON.stringify([first]), '--expect', line)).toMatchObject({
+      code: 1,
+      text: expect.stringContaining('record 2 was sealed once and is missing'),
+    });
+    const forged = sealRecord(2, { batch: 'Knot 9' }, first.hash, sha256);
+    expect(verify(JSON.stringify([first, forged]), '--expect', line).code).toBe(1);
+    expect(verify(JSON.stringify([first, forged])).text).toContain('seen only with --expect');
+    expect(verify(JSON.stringify([first]), '--expect', 'all').code).toBe(2);
+  });
 });

@@ -5,6 +5,7 @@ import { SOLVENTS, type WashSoFar } from '@north-step/core/wash';
 import { type Static, type TSchema, Type } from 'typebox';
 import { BathNote } from './bathNote.ts';
 import { CommandId, command, EntityId, literals, PhotoId, PieceCounts, quantity, strict, Text } from './common.ts';
+import { DiskRoom } from './machine.ts';
 
 /** A batch as core knows it; the schema names what a script can rely on. */
 export const Batch = Type.Unsafe<BatchState>(
@@ -214,6 +215,7 @@ export type Station = Static<typeof Station>;
 export const Person = Type.Object({ id: EntityId, name: Type.String(), role: Type.String() });
 export const BenchReply = Type.Object({
   nowMs: Type.Number({ description: 'the server is the clock' }),
+  disk: Type.Optional(DiskRoom),
   workshop: Type.String(),
   people: Type.Array(Person),
   stations: Type.Array(Station),

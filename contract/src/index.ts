@@ -10,6 +10,7 @@ export * from './devices.ts';
 export * from './later.ts';
 export * from './library.ts';
 export * from './light.ts';
+export * from './machine.ts';
 export * from './parts.ts';
 export * from './resinCard.ts';
 export * from './room.ts';

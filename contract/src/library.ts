@@ -3,6 +3,7 @@ import type { ResinCard } from '@north-step/core/resin';
 import { type Static, Type } from 'typebox';
 import { EntityId, literals } from './common.ts';
 import { MeshReply } from './compute.ts';
+import { BookCheck } from './machine.ts';
 
 export const Resin = Type.Object({
   card: Type.Unsafe<ResinCard>(
@@ -32,17 +33,11 @@ export const RecordList = Type.Object({
   rows: Type.Array(RecordRow),
   intact: Type.Boolean({ description: 'of the records that were checked' }),
   checked: Type.Integer({ description: 'records checked so far, from the first on' }),
+  anchor: Type.Union([Type.String(), Type.Null()], { description: 'COUNT:HASH of the newest, to be kept elsewhere' }),
+  book: Type.Union([BookCheck, Type.Null()], { description: 'null before the first check has ended' }),
   brokenAt: Type.Union([Type.Integer(), Type.Null()], { description: 'number of the first that does not fit' }),
 });
 export type RecordList = Static<typeof RecordList>;
 export const RecordFile = Type.Unsafe<SealedRecord>(
   Type.Object({ format: Type.String(), number: Type.Integer(), hash: Type.String() }, { additionalProperties: true }),
 );
-
-export const HealthReply = Type.Object({
-  version: Type.String(),
-  database: Type.Object({ state: Type.String(), schema: Type.Integer(), folder: Type.String() }),
-  uptimeS: Type.Number(),
-  startedAtMs: Type.Number(),
-});
-export type HealthReply = Static<typeof HealthReply>;

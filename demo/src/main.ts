@@ -38,8 +38,6 @@ const HUMIDITY_PCT = 51;
 await runFromCommandLine({ data: '.data/demo', log: 'warn' }, fillEmpty, startDevices);
 
 async function fillEmpty(db: Db): Promise<void> {
-  const { n } = await db.one<{ n: bigint }>(sql`SELECT count(*) AS n FROM person`);
-  if (n > 0n) return;
   console.log('Playing 120 days of the demo workshop into a new database …');
   const startedMs = performance.now();
   await tellStory(db, { nowMs: Date.now(), liveNowMs: Date.now });

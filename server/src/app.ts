@@ -2,6 +2,7 @@ import { existsSync } from 'node:fs';
 import helmet from '@fastify/helmet';
 import fastifyStatic from '@fastify/static';
 import Fastify, { type FastifyInstance } from 'fastify';
+import { backupRoutes } from './backup/index.ts';
 import { batchRoutes } from './batches/index.ts';
 import { benchRoutes } from './bench/index.ts';
 import { computeRoutes, makeCalculator } from './compute/index.ts';
@@ -13,7 +14,9 @@ import { rememberAsked } from './http/command.ts';
 import { apiDocs } from './http/docs.ts';
 import { errorReplies } from './http/errors.ts';
 import { loopbackOnly } from './http/guard.ts';
+import { refuseWhenFull } from './http/room.ts';
 import { strictInput } from './http/validate.ts';
+import { makeIntegrityWatch } from './integrity/index.ts';
 import { lightRoutes, makeBatchMaps, makeLightMapper, makePairKeeper } from './light/index.ts';
 import { liveRoutes } from './live/routes.ts';
 import { makeMeasurer, meshRoutes } from './meshes/index.ts';
@@ -51,6 +54,7 @@ export async function buildApp(context: Context, options: AppOptions = {}): Prom
     http: { connectionsCheckingInterval: STALLED_CHECK_MS },
   });
   loopbackOnly(app);
+  refuseWhenFull(app, context);
   strictInput(app);
   rememberAsked(app);
   errorReplies(app);
@@ -82,7 +86,9 @@ export async function buildApp(context: Context, options: AppOptions = {}): Prom
   };
   const threads = [estimator, printer, ...Object.values(compute)];
   app.addHook('onClose', () => Promise.all(threads.map((one) => one.close())).then(() => {}));
-  healthRoutes(app, context.db, context.nowMs);
+  const integrity = makeIntegrityWatch(context);
+  app.addHook('onClose', async () => integrity.close());
+  healthRoutes(app, context, integrity.last);
   benchRoutes(app, context);
   roomRoutes(app, context);
   batchRoutes(app, context, printer);
@@ -91,7 +97,7 @@ export async function buildApp(context: Context, options: AppOptions = {}): Prom
   routeRoutes(app, context);
   partRoutes(app, context);
   photoRoutes(app, context);
-  recordRoutes(app, context, printer);
+  recordRoutes(app, context, { printer, lastCheck: integrity.last });
   meshRoutes(app, context, measurer);
   await computeRoutes(app, compute);
   await deviceRoutes(app, context, sampleKeeper(context));
@@ -106,7 +112,9 @@ export async function buildApp(context: Context, options: AppOptions = {}): Prom
     keeper.follow();
     pairs.follow();
     batchMaps.follow();
+    integrity.follow();
   }
+  backupRoutes(app, context);
   liveRoutes(app, context);
   if (options.webFolder && existsSync(options.webFolder)) await servePages(app, options.webFolder);
   return app;

@@ -1,13 +1,18 @@
 import { parseArgs } from 'node:util';
-import { FolderInUse, NewerDatabase } from './db/index.ts';
+import { FolderInUse, FolderRefused, NewerDatabase } from './db/index.ts';
 import { type Running, type ServerOptions, startServer } from './serve.ts';
 
 /** What a start can be refused for in one plain sentence; anything else shows where it came from. */
 const isPlain = (error: unknown): error is Error =>
-  error instanceof FolderInUse || error instanceof NewerDatabase || (error as { code?: string }).code === 'EADDRINUSE';
+  error instanceof FolderInUse ||
+  error instanceof FolderRefused ||
+  error instanceof NewerDatabase ||
+  (error as { code?: string }).code === 'EADDRINUSE';
 
 /** Answers on their way are given so long. */
 const LAST_WORDS_MS = 500;
+/** A stop takes no longer, whatever the disk does. */
+const STOPPED_WITHIN_MS = 20_000;
 
 /**
  * Runs a server from the command line: `--port`, `--data`, `--web`, `--log`; stops cleanly on SIGINT and SIGTERM.
@@ -59,6 +64,12 @@ export async function runFromCommandLine(
     const stop = async () => {
       if (stopping) return;
       stopping = true;
+      setTimeout(() => {
+        console.error(
+          `North Step could not close its data within ${STOPPED_WITHIN_MS / 1000} s and stops all the same: what was acknowledged is in the log, and is worked off at the next start.`,
+        );
+        process.exit(1);
+      }, STOPPED_WITHIN_MS).unref();
       try {
         await running.close();
         process.exit(0);

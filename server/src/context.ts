@@ -1,4 +1,4 @@
-import type { Db } from './db/index.ts';
+import type { Db, Space } from './db/index.ts';
 import type { LiveHub } from './live/hub.ts';
 
 /** What every feature gets: passed in, so that tests and the demo can bring their own clock and ids. */
@@ -7,4 +7,6 @@ export type Context = {
   readonly nowMs: () => number;
   readonly newId: () => string;
   readonly live: LiveHub;
+  /** room on the disk, where it is watched */
+  readonly space?: () => Space;
 };

@@ -3,7 +3,18 @@ import { existsSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import type { FastifyInstance } from 'fastify';
 import { buildApp } from './app.ts';
-import { type DatabaseLost, type Db, migrate, openDb, readMigrations } from './db/index.ts';
+import type { Context } from './context.ts';
+import {
+  type DatabaseLost,
+  type Db,
+  markFilled,
+  markFilling,
+  migrate,
+  openDb,
+  readMigrations,
+  SpaceWatch,
+  sql,
+} from './db/index.ts';
 import { LiveHub } from './live/hub.ts';
 
 export type ServerOptions = {
@@ -36,13 +47,25 @@ export function migrationsFolder(): string {
 /** Opens the folder, brings it up to date and listens on this machine only. */
 export async function startServer(options: ServerOptions): Promise<Running> {
   const address = `http://127.0.0.1:${options.port}`;
-  const db = await openDb(options.folder, () => `North Step, process ${process.pid}, ${address}`, options.onLost);
+  const db = await openDb(options.folder, {
+    whoWeAre: () => `North Step, process ${process.pid}, ${address}`,
+    onLost: options.onLost,
+  });
+  const space = new SpaceWatch(options.folder);
   try {
     await migrate(db, await readMigrations(migrationsFolder()));
-    await options.fillEmpty?.(db);
+    if (options.fillEmpty) await fillOnce(db, options.fillEmpty);
+    await space.look();
     const { aheadMs = () => 0 } = options;
     const live = new LiveHub();
-    const context = { db, nowMs: () => Date.now() + aheadMs(), newId: () => randomUUID(), live };
+    const context: Context = {
+      db,
+      nowMs: () => Date.now() + aheadMs(),
+      newId: () => randomUUID(),
+      live,
+      space: () => space.space,
+    };
+    space.follow(() => live.publish(['bench']));
     const app = await buildApp(context, {
       logLevel: options.logLevel,
       webFolder: options.webFolder,
@@ -50,12 +73,24 @@ export async function startServer(options: ServerOptions): Promise<Running> {
     });
     await app.listen({ host: '127.0.0.1', port: options.port });
     const close = async () => {
+      space.stop();
       await app.close();
       await db.close();
     };
     return { app, db, address, refresh: () => live.publish(['bench', 'batches']), close };
   } catch (error) {
-    await db.close();
+    space.stop();
+    await db.close().catch(() => {});
     throw error;
   }
+}
+
+/** Fills an empty database to its end, or not at all: killed on the way, it is filled anew at the next start. */
+async function fillOnce(db: Db, fill: (db: Db) => Promise<void>): Promise<void> {
+  const { n } = await db.one<{ n: number }>(sql`SELECT count(*)::int AS n FROM person`);
+  if (n > 0) return;
+  await markFilling(db.folder);
+  await fill(db);
+  await db.sync();
+  await markFilled(db.folder);
 }

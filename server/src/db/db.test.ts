@@ -8,7 +8,7 @@ let db: Db;
 let copy: Awaited<ReturnType<typeof copyOfTemplate>>;
 beforeAll(async () => {
   copy = await copyOfTemplate();
-  db = await openDb(copy.folder, () => 'the test bench');
+  db = await openDb(copy.folder, { whoWeAre: () => 'the test bench' });
 });
 afterAll(async () => {
   await db.close();

@@ -59,7 +59,7 @@ describe('a database on disk', () => {
   it('that cannot force its log takes nothing more, and says so once', async () => {
     const folder = await copy();
     const told: DatabaseLost[] = [];
-    const db = await openDb(folder, undefined, (error) => told.push(error));
+    const db = await openDb(folder, { onLost: (error) => told.push(error) });
     await db.many(sql`CREATE TABLE kept (x int)`);
     await db.sync();
     const log = path.join(folder, 'pg', 'pg_wal');

@@ -9,7 +9,7 @@ const SEGMENT = /^[0-9A-F]{24}$/;
 const KEEP = "wal_keep_size = '512MB'";
 
 /** Forces one file, or one directory, to disk. */
-async function force(target: string): Promise<void> {
+export async function force(target: string): Promise<void> {
   const file = await open(target, 'r');
   try {
     await file.sync();

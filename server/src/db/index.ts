@@ -1,5 +1,8 @@
-export { FolderInUse, holdFolder } from './lock.ts';
+export { forceAll } from './durable.ts';
+export { FolderRefused, markFilled, markFilling } from './folder.ts';
+export { FolderInUse, holderOf, holdFolder } from './lock.ts';
 export { migrate, NewerDatabase, readMigrations } from './migrate.ts';
-export { DatabaseError, DatabaseLost, openDb } from './open.ts';
+export { DatabaseError, DatabaseLost, type OpenOptions, openDb } from './open.ts';
 export { dropUnfinished, type FileKind, readFile, storeFile } from './pieces.ts';
+export { levelOf, type Space, SpaceWatch } from './space.ts';
 export { type Db, type Queryable, type Sql, sql } from './types.ts';

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, realpathSync, unlinkSync } from 'node:fs';
+import { closeSync, mkdirSync, openSync, realpathSync, statSync, unlinkSync } from 'node:fs';
 import net from 'node:net';
 import os from 'node:os';
 import path from 'node:path';
@@ -16,35 +16,81 @@ export class FolderInUse extends Error {
 
 /** Frees the folder. */
 export type Release = () => Promise<void>;
+/** A socket file in the folder itself: whoever reaches the folder, by whatever path, mount or network, reaches it. */
+const IN_FOLDER = 'north-step.lock';
+const ASK_MS = 1500;
 
 /**
- * Holds a folder for this process by listening on a socket named after it; the system frees it even after kill -9.
- * Whoever comes second reads the holder's name from the socket.
+ * Holds a folder for this process by listening on sockets; the system frees them even after kill -9.
+ * One is named after the folder's place on its disk, for this machine; one lies in the folder, for whoever shares the disk under
+ * another name or from another network namespace. Whoever comes second reads the holder's name.
  * @param whoWeAre told to others, e.g. "North Step, process 4711, http://127.0.0.1:4170"
  * @throws FolderInUse naming the holder
  */
 export async function holdFolder(folder: string, whoWeAre: () => string): Promise<Release> {
   mkdirSync(folder, { recursive: true });
-  const address = socketAddress(realpathSync(folder));
+  const real = realpathSync(folder);
+  const named = await hold(socketAddress(real), folder, whoWeAre);
+  if (process.platform === 'win32') return named;
+  try {
+    const inside = await holdInside(real, folder, whoWeAre);
+    return async () => {
+      await inside();
+      await named();
+    };
+  } catch (error) {
+    await named();
+    throw error;
+  }
+}
+
+/** An abstract socket on Linux, a named pipe on Windows, a socket file elsewhere: named by the folder's place, not its path. */
+function socketAddress(realFolder: string): string {
+  const { dev, ino } = statSync(realFolder, { bigint: true });
+  const place = `${dev}-${ino}`;
+  if (process.platform === 'linux') return `\0north-step:${place}`;
+  const short = createHash('sha256')
+    .update(process.platform === 'win32' ? realFolder : place)
+    .digest('hex')
+    .slice(0, 24);
+  return process.platform === 'win32'
+    ? `\\\\.\\pipe\\north-step-${short}`
+    : path.join(os.tmpdir(), `north-step-${short}.sock`);
+}
+
+/** The socket in the folder, reached by the folder's descriptor where a path would be too long for a socket. */
+async function holdInside(real: string, folder: string, whoWeAre: () => string): Promise<Release> {
+  const descriptor = process.platform === 'linux' ? openSync(real, 'r') : undefined;
+  const close = () => {
+    if (descriptor !== undefined) closeSync(descriptor);
+  };
+  const address = path.join(descriptor === undefined ? real : `/proc/self/fd/${descriptor}`, IN_FOLDER);
+  try {
+    const release = await hold(address, folder, whoWeAre);
+    return async () => {
+      await release();
+      close();
+    };
+  } catch (error) {
+    close();
+    // some file systems have no sockets: there the name on this machine has to do
+    const code = (error as NodeJS.ErrnoException).code ?? '';
+    if (['ENOTSUP', 'EOPNOTSUPP', 'EPERM', 'EINVAL', 'ENAMETOOLONG'].includes(code)) return async () => {};
+    throw error;
+  }
+}
+
+async function hold(address: string, folder: string, whoWeAre: () => string): Promise<Release> {
   const server = net.createServer((socket) => socket.on('error', () => {}).end(whoWeAre()));
-  const listening = await tryListen(server, address);
-  if (!listening) {
+  if (!(await tryListen(server, address))) {
     const holder = await askHolder(address);
-    const stale = holder === undefined && !address.startsWith('\0') && existsSync(address);
+    // nobody answers at the file of one who was killed
+    const stale = holder === undefined && !address.startsWith('\0');
     if (stale) unlinkSync(address);
     if (!stale || !(await tryListen(server, address))) throw new FolderInUse(folder, holder ?? 'another North Step');
   }
   server.unref();
   return () => new Promise((resolve) => server.close(() => resolve()));
-}
-
-/** An abstract socket on Linux, a named pipe on Windows, a socket file elsewhere. */
-function socketAddress(realFolder: string): string {
-  if (process.platform === 'linux') return `\0north-step:${realFolder}`;
-  const short = createHash('sha256').update(realFolder).digest('hex').slice(0, 24);
-  return process.platform === 'win32'
-    ? `\\\\.\\pipe\\north-step-${short}`
-    : path.join(os.tmpdir(), `north-step-${short}.sock`);
 }
 
 function tryListen(server: net.Server, address: string): Promise<boolean> {
@@ -58,15 +104,28 @@ function tryListen(server: net.Server, address: string): Promise<boolean> {
   });
 }
 
-function askHolder(address: string): Promise<string | undefined> {
+/** Who listens there. @returns nothing where nobody does; a name that is only known to be somebody's where they are silent */
+export function askHolder(address: string): Promise<string | undefined> {
   return new Promise((resolve) => {
     let told = '';
-    const socket = net.connect(address);
-    socket.setTimeout(1500, () => socket.destroy());
+    let connected = false;
+    const socket = net.connect(address, () => {
+      connected = true;
+    });
+    socket.setTimeout(ASK_MS, () => socket.destroy());
     socket.on('data', (data) => {
       told += data.toString('utf8');
     });
-    socket.on('error', () => resolve(undefined));
-    socket.on('close', () => resolve(told || undefined));
+    socket.on('error', () => resolve(connected ? 'another North Step' : undefined));
+    socket.on('close', () => resolve(told || (connected ? 'another North Step' : undefined)));
   });
+}
+
+/** Who has a folder open now, if anybody: what they say of themselves. */
+export async function holderOf(folder: string): Promise<string | undefined> {
+  try {
+    return await askHolder(socketAddress(realpathSync(folder)));
+  } catch {
+    return undefined;
+  }
 }

@@ -1,5 +1,6 @@
 import path from 'node:path';
 import { startThread } from '../threads/index.ts';
+import { examineFolder, forgetHalfFilled, refusedToOpen } from './folder.ts';
 import { holdFolder } from './lock.ts';
 import type { ThreadReply, ThreadRequest } from './pgliteThread.ts';
 import { type Db, type Queryable, queryable, type Sql } from './types.ts';
@@ -24,17 +25,49 @@ export class DatabaseLost extends DatabaseError {
   }
 }
 
+/** A call is given so long, whatever the disk does; opening may have a long log to work off. */
+const WITHIN_MS: Readonly<Record<ThreadRequest['op'], number>> = {
+  open: 600_000,
+  query: 60_000,
+  exec: 60_000,
+  sync: 60_000,
+  hold: 60_000,
+  free: 60_000,
+  close: 60_000,
+};
+
+export type OpenOptions = {
+  /** what is told to whoever comes second */
+  readonly whoWeAre?: () => string;
+  /** told once when the database is lost while it is open; every call fails from then on */
+  readonly onLost?: (error: DatabaseLost) => void;
+  /** how long a call may take, by what it does; tests cannot wait */
+  readonly withinMs?: Partial<typeof WITHIN_MS>;
+};
+
 /**
  * Opens (and if need be creates) the database in a folder, alone.
- * @param onLost told once when the database is lost while it is open; every call fails from then on
- * @throws FolderInUse when another process has it
+ * @throws FolderInUse when another process has it; FolderRefused when it is not ours, or does not open
  */
-export async function openDb(
-  folder: string,
-  whoWeAre: () => string = () => `process ${process.pid}`,
-  onLost: (error: DatabaseLost) => void = () => {},
-): Promise<Db> {
+export async function openDb(folder: string, options: OpenOptions = {}): Promise<Db> {
+  const { whoWeAre = () => `process ${process.pid}` } = options;
   const release = await holdFolder(folder, whoWeAre);
+  try {
+    await examineFolder(folder);
+    await forgetHalfFilled(folder);
+    return await openHeld(folder, options, release);
+  } catch (error) {
+    await release();
+    throw error;
+  }
+}
+
+async function openHeld(
+  folder: string,
+  { onLost = () => {}, withinMs = {} }: OpenOptions,
+  release: () => Promise<void>,
+): Promise<Db> {
+  const limits = { ...WITHIN_MS, ...withinMs };
   const thread = startThread(new URL('./pgliteThread.ts', import.meta.url), { folder: path.resolve(folder, 'pg') });
   const waiting = new Map<number, { resolve: (rows: readonly unknown[]) => void; reject: (error: Error) => void }>();
   let nextId = 1;
@@ -51,11 +84,13 @@ export async function openDb(
   };
   let gone: DatabaseError | undefined;
   let closing = false;
+  let opened = false;
   const lose = (error: DatabaseError) => {
     if (gone) return;
     gone = error;
     failAll(error);
-    if (error instanceof DatabaseLost) onLost(error);
+    void thread.terminate();
+    if (error instanceof DatabaseLost && opened) onLost(error);
   };
   thread.on('error', (error) => lose(new DatabaseLost(`The database’s thread failed: ${error.message}`)));
   thread.on('exit', () =>
@@ -66,9 +101,30 @@ export async function openDb(
     new Promise<readonly unknown[]>((resolve, reject) => {
       if (gone) return reject(gone);
       const id = nextId++;
-      waiting.set(id, { resolve, reject });
+      const tooLong = setTimeout(
+        () => lose(new DatabaseLost(`The database has not answered for ${limits[op] / 1000} s.`)),
+        limits[op],
+      );
+      waiting.set(id, {
+        resolve: (rows) => {
+          clearTimeout(tooLong);
+          resolve(rows);
+        },
+        reject: (error) => {
+          clearTimeout(tooLong);
+          reject(error);
+        },
+      });
       thread.postMessage({ id, op, text, values } satisfies ThreadRequest);
     });
+  try {
+    await send('open');
+  } catch (error) {
+    closing = true;
+    await thread.terminate();
+    throw refusedToOpen(folder, (error as Error).message);
+  }
+  opened = true;
   const inside = queryable(({ text, values }: Sql) => send('query', text, values));
   const turn = makeTurns();
   const outside = queryable(({ text, values }: Sql) => turn(() => send('query', text, values)));
@@ -99,6 +155,14 @@ export async function openDb(
         }
       }),
     ),
+    hold: async (work) => {
+      await turn(() => send('hold'));
+      try {
+        return await work();
+      } finally {
+        await turn(() => send('free'));
+      }
+    },
     close: async () => {
       closing = true;
       try {

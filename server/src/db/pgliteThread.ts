@@ -1,11 +1,13 @@
+import { rename, rm } from 'node:fs/promises';
+import path from 'node:path';
 import { parentPort, workerData } from 'node:worker_threads';
 import { PGlite, types } from '@electric-sql/pglite';
-import { dropEmptyMark, forceAll, hasDatabase, keepLog, LogForcer, segmentsBetween } from './durable.ts';
+import { dropEmptyMark, force, forceAll, hasDatabase, keepLog, LogForcer, segmentsBetween } from './durable.ts';
 
 /** The database in its own thread, so that a heavy query never stops the server from answering. */
 export type ThreadRequest = {
   readonly id: number;
-  readonly op: 'query' | 'exec' | 'sync' | 'close';
+  readonly op: 'open' | 'query' | 'exec' | 'sync' | 'hold' | 'free' | 'close';
   readonly text?: string;
   readonly values?: readonly unknown[];
 };
@@ -25,6 +27,8 @@ const CHECKPOINT_MS = 3_600_000;
 
 type Opened = { readonly db: PGlite; readonly log: LogForcer };
 /** where the last checkpoint was, and when */
+/** a copy is being made of the files */
+let held = false;
 let checkpoint: { readonly segment: string; readonly atMs: number };
 const ready = openDurably();
 let queue: Promise<unknown> = ready;
@@ -35,7 +39,7 @@ port.on('message', (request: ThreadRequest) => {
     (error) =>
       port.postMessage({
         id: request.id,
-        error: { message: `the database did not open: ${error}` },
+        error: { message: (error as Error)?.message ?? String(error) },
       } satisfies ThreadReply),
   );
 });
@@ -52,6 +56,8 @@ async function answer(request: ThreadRequest): Promise<void> {
 async function run(request: ThreadRequest): Promise<readonly unknown[]> {
   const { db, log } = await ready;
   switch (request.op) {
+    case 'open':
+      return [];
     case 'query':
       return (await db.query(request.text!, [...(request.values ?? [])])).rows;
     case 'exec':
@@ -62,9 +68,16 @@ async function run(request: ThreadRequest): Promise<readonly unknown[]> {
       await log.upTo(segment);
       const { segment: last, atMs } = checkpoint;
       const due = segmentsBetween(last, segment) >= CHECKPOINT_SEGMENTS || Date.now() - atMs >= CHECKPOINT_MS;
-      if (due) await makeCheckpoint(db);
+      if (due && !held) await makeCheckpoint(db);
       return [];
     }
+    case 'hold':
+      await makeCheckpoint(db);
+      held = true;
+      return [];
+    case 'free':
+      held = false;
+      return [];
     case 'close':
       await db.exec('CHECKPOINT');
       await db.close();
@@ -75,12 +88,22 @@ async function run(request: ThreadRequest): Promise<readonly unknown[]> {
 
 /** Opens the database with all of it on disk, so that what is acknowledged from now on needs only the log to be forced. */
 async function openDurably(): Promise<Opened> {
-  const create = () => PGlite.create({ dataDir: folder, parsers });
   await dropEmptyMark(folder);
-  if (!hasDatabase(folder)) await (await create()).close();
+  if (!hasDatabase(folder)) await createWhole();
   await keepLog(folder);
-  const db = await create();
+  const db = await PGlite.create({ dataDir: folder, parsers });
   return { db, log: new LogForcer(folder, await settle(db)) };
+}
+
+/** Makes a new database beside its place and moves it there when it is whole: a cut on the way leaves none, never half of one. */
+async function createWhole(): Promise<void> {
+  const making = `${folder}.making`;
+  await rm(making, { recursive: true, force: true });
+  await (await PGlite.create({ dataDir: making })).close();
+  await forceAll(making);
+  await rm(folder, { recursive: true, force: true });
+  await rename(making, folder);
+  await force(path.dirname(folder));
 }
 
 async function makeCheckpoint(db: PGlite): Promise<void> {

@@ -19,6 +19,8 @@ export type Db = Queryable & {
   readonly transaction: <T>(work: (tx: Queryable) => Promise<T>) => Promise<T>;
   /** Forces the write-ahead log to disk; neighbouring calls share one sync. */
   readonly sync: () => Promise<void>;
+  /** Holds the files still: while `work` runs, no checkpoint is made, so that a copy of them with the log behind it opens again. */
+  readonly hold: <T>(work: () => Promise<T>) => Promise<T>;
   readonly close: () => Promise<void>;
   readonly folder: string;
 };

@@ -1,10 +1,12 @@
-import { HealthReply } from '@north-step/contract';
+import { type BookCheck, HealthReply } from '@north-step/contract';
 import type { FastifyInstance } from 'fastify';
-import { type Db, sql } from '../db/index.ts';
+import type { Context } from '../context.ts';
+import { sql } from '../db/index.ts';
 
 export const VERSION = '0.1.0';
 
-export function healthRoutes(app: FastifyInstance, db: Db, nowMs: () => number): void {
+export function healthRoutes(app: FastifyInstance, context: Context, lastCheck: () => BookCheck | undefined): void {
+  const { db, nowMs, space } = context;
   const startedAtMs = nowMs();
   app.get(
     '/api/health',
@@ -14,6 +16,8 @@ export function healthRoutes(app: FastifyInstance, db: Db, nowMs: () => number):
       return {
         version: VERSION,
         database: { state: 'open', schema: number, folder: db.folder },
+        integrity: lastCheck() ?? null,
+        disk: space?.() ?? null,
         uptimeS: Math.round((nowMs() - startedAtMs) / 1000),
         startedAtMs,
       };

@@ -44,8 +44,8 @@ export const recordPage = (record: SealedRecord) => {
     : madePage(record.number, record.body as unknown as MadeBody);
 };
 
-/** What was done to a batch, for whoever holds the part. */
-export function recordPaper(record: SealedRecord): Page {
+/** What was done to a batch, for whoever holds the part. @param anchor of the chain when it is printed */
+export function recordPaper(record: SealedRecord, anchor?: string): Page {
   const { batch, workshop = '' } = record.body as { batch: string; workshop?: string };
   return {
     info: { title: `Record ${record.number}: ${batch}` },
@@ -57,6 +57,7 @@ export function recordPaper(record: SealedRecord): Page {
       ...recordPage(record),
       { text: `Hash ${record.hash}`, fontSize: 7, margin: [0, 8, 0, 0] },
       { text: `Follows ${record.prevHash}`, fontSize: 7 },
+      ...(anchor ? [{ text: `Chain when printed ${anchor}`, fontSize: 7 }] : []),
       {
         text: 'Uncured resin and solvent are hazardous. The data sheets and local codes decide.',
         fontSize: 7,

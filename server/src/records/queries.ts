@@ -1,5 +1,5 @@
-import type { RecordList } from '@north-step/contract';
-import { type SealedRecord, validateChain } from '@north-step/core/record';
+import type { BookCheck, RecordList } from '@north-step/contract';
+import { anchorText, type SealedRecord, validateChain } from '@north-step/core/record';
 import { type Queryable, sql } from '../db/index.ts';
 import { sha256 } from './seal.ts';
 
@@ -19,6 +19,7 @@ export async function listRecords(
   chain: ChainWatch,
   limit: number,
   offset: number,
+  book?: BookCheck,
 ): Promise<RecordList> {
   const [rows, count] = await Promise.all([
     db.many<Row>(sql`
@@ -26,8 +27,10 @@ export async function listRecords(
         FROM record r JOIN batch b ON b.id = r.batch_id ORDER BY r.number DESC LIMIT ${limit} OFFSET ${offset}`),
     db.one<{ n: bigint }>(sql`SELECT count(*) AS n FROM record`),
   ]);
-  const { checked, brokenAt } = await chain.look(db);
+  const [{ checked, brokenAt }, anchor] = await Promise.all([chain.look(db), newestAnchor(db)]);
   return {
+    anchor: anchor ?? null,
+    book: book ?? null,
     total: Number(count.n),
     intact: brokenAt === undefined,
     checked,
@@ -43,6 +46,14 @@ export async function listRecords(
       resin: row.resin,
     })),
   };
+}
+
+/** How many records there are and the hash of the last, as it is printed; nothing before the first. */
+export async function newestAnchor(db: Queryable): Promise<string | undefined> {
+  const row = await db.maybeOne<{ number: bigint; hash: string }>(
+    sql`SELECT number, hash FROM record ORDER BY number DESC LIMIT 1`,
+  );
+  return row && anchorText({ count: Number(row.number), hash: row.hash });
 }
 
 /** Records checked in one look: a page never waits for a whole chain. */

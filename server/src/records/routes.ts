@@ -1,4 +1,4 @@
-import { counted, RecordFile, RecordList } from '@north-step/contract';
+import { type BookCheck, counted, RecordFile, RecordList } from '@north-step/contract';
 import type { SealedRecord } from '@north-step/core/record';
 import type { FastifyInstance } from 'fastify';
 import { type Static, Type } from 'typebox';
@@ -8,7 +8,7 @@ import { unknown } from '../http/errors.ts';
 import type { Printer } from '../pdf/index.ts';
 import { recordCsv } from './csv.ts';
 import { recordPaper } from './pdf.ts';
-import { ChainWatch, chainFiles, listRecords, recordFile } from './queries.ts';
+import { ChainWatch, chainFiles, listRecords, newestAnchor, recordFile } from './queries.ts';
 
 const Page = Type.Object({
   limit: Type.Optional(Type.Integer({ minimum: 1, maximum: 500 })),
@@ -17,7 +17,9 @@ const Page = Type.Object({
 const FileParams = Type.Object({ number: Type.Integer({ minimum: 1, maximum: 2 ** 31 }) });
 type FileParams = { Params: Static<typeof FileParams> };
 
-export function recordRoutes(app: FastifyInstance, context: Context, printer: Printer): void {
+type ForRecords = { readonly printer: Printer; readonly lastCheck: () => BookCheck | undefined };
+
+export function recordRoutes(app: FastifyInstance, context: Context, { printer, lastCheck }: ForRecords): void {
   const load = async (number: number): Promise<string> => {
     const file = await recordFile(context.db, number);
     if (!file) throw unknown('record', String(number));
@@ -29,7 +31,7 @@ export function recordRoutes(app: FastifyInstance, context: Context, printer: Pr
   app.get<{ Querystring: Static<typeof Page> }>(
     '/api/records',
     { schema: { summary: 'Sealed records, newest first', querystring: Page, response: { 200: RecordList } } },
-    (request) => listRecords(context.db, chain, request.query.limit ?? 100, request.query.offset ?? 0),
+    ({ query: { limit = 100, offset = 0 } }) => listRecords(context.db, chain, limit, offset, lastCheck()),
   );
   app.get(
     '/api/records/chain.json',
@@ -73,7 +75,9 @@ export function recordRoutes(app: FastifyInstance, context: Context, printer: Pr
       return reply
         .type('application/pdf')
         .header('content-disposition', named(request.params.number, 'pdf'))
-        .send(Buffer.from(await printer.ask(recordPaper(record), askingOf(request, reply))));
+        .send(
+          Buffer.from(await printer.ask(recordPaper(record, await newestAnchor(context.db)), askingOf(request, reply))),
+        );
     },
   );
 }

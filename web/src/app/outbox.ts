@@ -74,6 +74,8 @@ export type Answer =
 const RETRY_MS = 700;
 /** Waited for longer than this, a command tells the server how long ago it was pressed. */
 const HELD_MS = 1000;
+/** More than a day ago is a day ago: the server takes no more. */
+const LONGEST_HELD_MS = 86_400_000;
 
 type Store = { getState: () => { outbox: Outbox }; dispatch: (action: { type: string }) => unknown };
 /** Where commands outlive the page. */
@@ -152,7 +154,11 @@ async function attempt({ id, url, body }: Command, heldMs: number): Promise<Answ
     const response = await fetch(url, {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ ...body, commandId: id, ...(heldMs < HELD_MS ? {} : { heldMs: Math.round(heldMs) }) }),
+      body: JSON.stringify({
+        ...body,
+        commandId: id,
+        ...(heldMs < HELD_MS ? {} : { heldMs: Math.min(Math.round(heldMs), LONGEST_HELD_MS) }),
+      }),
     });
     // a server that stops has not done it for sure: it is kept, and sent again
     if (response.status === 503) return undefined;

@@ -1,0 +1,2 @@
+export { BackupFailed, makeBackup, restoreBackup } from './make.ts';
+export { backupRoutes } from './routes.ts';
