@@ -216,6 +216,9 @@ export const Person = Type.Object({ id: EntityId, name: Type.String(), role: Typ
 export const BenchReply = Type.Object({
   nowMs: Type.Number({ description: 'the server is the clock' }),
   disk: Type.Optional(DiskRoom),
+  clockJumpMs: Type.Optional(
+    Type.Number({ description: 'how far the machine’s clock is from the workshop’s time, where nothing explains it' }),
+  ),
   workshop: Type.String(),
   people: Type.Array(Person),
   stations: Type.Array(Station),

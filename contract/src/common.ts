@@ -26,8 +26,8 @@ export const counted = (description?: string, minimum = 0) =>
   Type.Integer({ description, minimum, maximum: 1_000_000_000 });
 /** x y z, in mm or as a direction. */
 export const Place = (description?: string) => Type.Array(quantity(), { minItems: 3, maxItems: 3, description });
-/** ms since 1970, to the last that a calendar knows. */
-export const Moment = Type.Number({ minimum: 0, maximum: 8.64e15 });
+/** ms since 1970, to the last day that is written with four figures of a year. */
+export const Moment = Type.Number({ minimum: 0, maximum: 253_402_300_799_999 });
 export const Text = (maxLength = 200) => Type.String({ minLength: 1, maxLength });
 
 export const PhotoId = Type.String({ pattern: '^[0-9a-f]{64}$', description: 'SHA-256 of a stored photo' });

@@ -1,5 +1,5 @@
 import { type Static, Type } from 'typebox';
-import { literals } from './common.ts';
+import { command, literals, strict } from './common.ts';
 
 /** plenty · low: said · full: nothing more is taken */
 export const DiskRoom = Type.Object({ level: literals(['plenty', 'low', 'full']), freeMb: Type.Number() });
@@ -24,6 +24,10 @@ export const HealthReply = Type.Object({
   startedAtMs: Type.Number(),
 });
 export type HealthReply = Static<typeof HealthReply>;
+
+/** The machine’s clock is right: take it on. */
+export const TakeClock = Type.Object({ ...command }, strict);
+export type TakeClock = Static<typeof TakeClock>;
 
 /** A backup in the data folder: one file, opened and checked after it was written. */
 export const BackupRow = Type.Object({

@@ -1,4 +1,4 @@
-import { AIRS } from '@north-step/core/dry';
+import { AIRS, ROOM_C } from '@north-step/core/dry';
 import type { Spaces } from '@north-step/core/fit';
 import { type Static, Type } from 'typebox';
 import { command, EntityId, literals, ranged, strict, Text } from './common.ts';
@@ -28,7 +28,7 @@ const SpacesInput = Type.Unsafe<Spaces>(
 export const RoomInput = Type.Object(
   {
     workshop: Text(80),
-    roomC: ranged('°C', -10, 50),
+    roomC: ranged('°C', ROOM_C.min, ROOM_C.max),
     humidityPct: ranged('%', 0, 100),
     /** how air moves over the drying rack */
     dryAir: literals(AIRS),

@@ -1,3 +1,4 @@
+import type { WorkClock } from './clock.ts';
 import type { Db, Space } from './db/index.ts';
 import type { LiveHub } from './live/hub.ts';
 
@@ -7,6 +8,8 @@ export type Context = {
   readonly nowMs: () => number;
   readonly newId: () => string;
   readonly live: LiveHub;
+  /** where the machine’s own clock is watched */
+  readonly clock?: Pick<WorkClock, 'jumpedMs' | 'take'>;
   /** room on the disk, where it is watched */
   readonly space?: () => Space;
 };

@@ -3,6 +3,7 @@ import { existsSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import type { FastifyInstance } from 'fastify';
 import { buildApp } from './app.ts';
+import { lastFactMs, WorkClock } from './clock.ts';
 import type { Context } from './context.ts';
 import {
   type DatabaseLost,
@@ -58,9 +59,11 @@ export async function startServer(options: ServerOptions): Promise<Running> {
     await space.look();
     const { aheadMs = () => 0 } = options;
     const live = new LiveHub();
+    const clock = new WorkClock((await lastFactMs(db)) - aheadMs());
     const context: Context = {
       db,
-      nowMs: () => Date.now() + aheadMs(),
+      nowMs: () => clock.nowMs() + aheadMs(),
+      clock,
       newId: () => randomUUID(),
       live,
       space: () => space.space,

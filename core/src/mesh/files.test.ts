@@ -227,6 +227,27 @@ describe('3MF', () => {
     const text = model(`${cube}${[2, 3, 4, 5].map(level).join('')}`, '<item objectid="5"/>');
     expect(read(zip3mf(text))).toMatchObject({ code: 'TOO_LARGE' });
   });
+  it('refuses components that multiply without end and hold nothing', () => {
+    const level = (id: number) =>
+      `<object id="${id}"><components>${`<component objectid="${id - 1}"/>`.repeat(40)}</components></object>`;
+    const text = model(`<object id="1"></object>${[2, 3, 4, 5, 6, 7, 8].map(level).join('')}`, '<item objectid="8"/>');
+    expect(read(zip3mf(text))).toMatchObject({
+      code: 'TOO_LARGE',
+      message: 'The 3MF places more than 20,000 objects; it was not put together.',
+    });
+  });
+});
+
+describe('a corner that no workshop reaches', () => {
+  it.each([
+    [1e38, /more than a thousand kilometres/],
+    [2e5, /lies 200 m from where its file begins; at most 100 m are read/],
+  ])('at %f mm is refused before anything is measured', (far, said) => {
+    const part = cup(5, 5, 1, 12);
+    part[0] = far;
+    const result = measureMesh(toBinaryStl(part));
+    expect(result).toMatchObject({ ok: false, refusal: { code: 'TOO_LARGE', message: expect.stringMatching(said) } });
+  });
 });
 
 describe('formats are told by content', () => {

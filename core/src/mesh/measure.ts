@@ -5,7 +5,16 @@ import { type Oriented, orient } from './orient.ts';
 import { pickTriangles } from './pickTriangles.ts';
 import { type DrawnPockets, findPockets, type Pockets } from './pockets.ts';
 import { readMesh } from './readMesh.ts';
-import { cancelled, type MeshObject, type MeshWarning, noSurface, type TriangleSoup, type Watch } from './soup.ts';
+import {
+  cancelled,
+  FURTHEST_MM,
+  type MeshObject,
+  type MeshWarning,
+  noSurface,
+  outOfReach,
+  type TriangleSoup,
+  type Watch,
+} from './soup.ts';
 import { countContacts, type Supports, shellFacts, supportsByShape } from './supports.ts';
 import type { Vec3 } from './vectors.ts';
 import { normalOf } from './vectors.ts';
@@ -105,6 +114,8 @@ export function measureMesh(bytes: Uint8Array, options: MeasureOptions = {}): Re
   if (!soup.ok) return soup;
   const factor = options.unit ? MM_PER[options.unit] : (soup.value.mmPerUnit ?? 1);
   const positions = soup.value.positions.map((value) => value * factor);
+  const furthestMm = positions.reduce((most, value) => Math.max(most, Math.abs(value)), 0);
+  if (!(furthestMm <= FURTHEST_MM)) return refuse(outOfReach(furthestMm));
   const { areaMm2 } = surfaceOf(positions);
   if (!(areaMm2 > 0)) return refuse(noSurface());
   const oriented = facingOut(positions);

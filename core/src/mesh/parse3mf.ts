@@ -16,6 +16,8 @@ import {
 /** Unpacked parts of a 3MF together: what a part of three million triangles needs, and room. */
 const MOST_UNPACKED_BYTES = 400 * 1024 * 1024;
 const DEEPEST_COMPONENTS = 16;
+/** Parts on one plate, components of components counted one by one: no plate holds more. */
+const MOST_PLACED = 20_000;
 const MODEL_RELATION = 'http://schemas.microsoft.com/3dmanufacturing/2013/01/3dmodel';
 
 /**
@@ -97,6 +99,7 @@ function build(models: ReadonlyMap<string, Model>, root: string, watch: Watch): 
   const model = models.get(root)!;
   const soup = new NumberList();
   const objects: MeshObject[] = [];
+  const placing: Placing = { models, soup, placed: 0 };
   const items =
     model.items.length > 0
       ? model.items
@@ -105,7 +108,7 @@ function build(models: ReadonlyMap<string, Model>, root: string, watch: Watch): 
     const before = soup.length;
     const path = item.path ?? root;
     const object = objectAt(models, path, item.id);
-    place(models, path, item.id, item.transform, 0, soup);
+    place(placing, path, item, 0);
     objects.push({
       id: `${path}#${item.id}`,
       name: object.name ?? `object ${item.id}`,
@@ -139,14 +142,26 @@ function objectAt(models: ReadonlyMap<string, Model>, path: string, id: string) 
   return object;
 }
 
+type Placing = {
+  readonly models: ReadonlyMap<string, Model>;
+  readonly soup: NumberList;
+  /** how many things were put down so far, empty ones too */
+  placed: number;
+};
+
 function place(
-  models: ReadonlyMap<string, Model>,
+  placing: Placing,
   path: string,
-  id: string,
-  transform: Affine,
+  { id, transform }: { readonly id: string; readonly transform: Affine },
   depth: number,
-  soup: NumberList,
 ): void {
+  const { models, soup } = placing;
+  if (++placing.placed > MOST_PLACED)
+    throw new Bad3mf(
+      'TOO_LARGE',
+      `The 3MF places more than ${MOST_PLACED.toLocaleString('en-GB')} objects; it was not put together.`,
+      'Export fewer copies, or check where the file came from.',
+    );
   if (depth > DEEPEST_COMPONENTS)
     throw new Bad3mf(
       'BAD_3MF',
@@ -157,5 +172,5 @@ function place(
   if (soup.length / 9 + object.corners.length / 3 > MOST_TRIANGLES) throw new Bad3mf(tooManyTriangles());
   moveInto(soup, object.vertices, object.corners, transform, isMirrored(transform));
   for (const part of object.components)
-    place(models, part.path ?? path, part.id, times(part.transform, transform), depth + 1, soup);
+    place(placing, part.path ?? path, { id: part.id, transform: times(part.transform, transform) }, depth + 1);
 }

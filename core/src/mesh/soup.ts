@@ -29,6 +29,13 @@ export const noSurface = (): Refusal => ({
   message: 'The file holds no surface: no triangle with an area.',
   remedy: 'Check the part in the program it came from and export it again.',
 });
+/** Nothing that a workshop holds in its hand reaches further from where its file begins. */
+export const FURTHEST_MM = 100_000;
+export const outOfReach = (mm: number): Refusal => ({
+  code: 'TOO_LARGE',
+  message: `A corner of the part lies ${mm < 1e9 ? `${Math.round(mm / 1000).toLocaleString('en-GB')} m` : 'more than a thousand kilometres'} from where its file begins; at most ${FURTHEST_MM / 1000} m are read.`,
+  remedy: 'Choose another unit, or export it again in millimetres about the origin.',
+});
 export const cancelled = (): Refusal => ({
   code: 'CANCELLED',
   message: 'Measuring was cancelled. Nothing was kept.',

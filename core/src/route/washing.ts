@@ -86,7 +86,7 @@ export function finishWash(
   });
   const hours = (seconds + HANDLING_S) / 3600;
   const evaporated = idleLoss(
-    { strengthPctW: strength, surfaceM2: bath.surfaceM2, solvent, lid: 'open' },
+    { held: thinnerOf(bath.held, strength), surfaceM2: bath.surfaceM2, solvent, lid: 'open' },
     { tempC: bench.roomC, humidityPct: bench.humidityPct },
     hours,
   );
@@ -147,3 +147,10 @@ export const lastWash = (batch: BatchState): Step | undefined => batch.steps.fin
 export const bathNowFor = (step: Pick<Step, 'station' | 'agitation'> | undefined, bench: BenchNow): BathNow =>
   step ? bathAt(step.station, bench, step.agitation) : bench.clean;
 export const round = (value: number, digits: number): number => Number(value.toFixed(digits));
+
+/** Solvent and water of what a bath holds, as strong as it is believed to be. */
+function thinnerOf([solventMg, waterMg]: Parcel, strengthPctW: number): { solventG: number; waterG: number } {
+  const grams = Number(solventMg + waterMg) / 1000;
+  const share = Number.isFinite(strengthPctW) ? strengthPctW / 100 : 0;
+  return { solventG: share * grams, waterG: (1 - share) * grams };
+}

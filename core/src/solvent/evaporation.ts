@@ -69,26 +69,47 @@ const IDLE_AIR_M_PER_S = 0.1;
 const FREEBOARD_M = 0.05;
 
 export type IdleBath = {
-  readonly strengthPctW: number;
+  /** what is in it now, resin left out */
+  readonly held: { readonly solventG: number; readonly waterG: number };
   readonly surfaceM2: number;
   readonly solvent: Solvent;
   readonly lid: Lid;
 };
 export type Loss = { readonly alcoholG: number; readonly waterG: number };
 
-/** What a bath that stands in room air loses in some hours. @returns g; water may be taken up: negative */
+/** Going by steps, at most this share of the bath goes in one: its strength changes on the way. */
+const STEP_SHARE = 0.01;
+const LEAST_G = 0.5;
+
+/**
+ * What a bath that stands in room air loses in some hours, by steps: as the alcohol goes the strength falls, water that is taken up
+ * comes to rest where the bath and the room hold each other, and nothing goes that is not there.
+ * @returns g; water may be taken up: negative
+ */
 export function idleLoss(
   bath: IdleBath,
   room: { readonly tempC: number; readonly humidityPct: number },
   hours: number,
 ): Loss {
-  const flux = evaporationFlux({
-    ...bath,
-    ...room,
-    airMPerS: IDLE_AIR_M_PER_S,
-    lengthM: Math.sqrt(bath.surfaceM2),
-    freeboardM: FREEBOARD_M,
-  });
-  const scale = bath.surfaceM2 * Math.max(0, hours) * 1000;
-  return { alcoholG: flux.alcoholKgPerM2H * scale, waterG: flux.waterKgPerM2H * scale };
+  let { solventG, waterG } = bath.held;
+  let leftH = Math.max(0, hours);
+  while (leftH > 0 && solventG + waterG > LEAST_G) {
+    const flux = evaporationFlux({
+      strengthPctW: (100 * solventG) / (solventG + waterG),
+      lid: bath.lid,
+      solvent: bath.solvent,
+      ...room,
+      airMPerS: IDLE_AIR_M_PER_S,
+      lengthM: Math.sqrt(bath.surfaceM2),
+      freeboardM: FREEBOARD_M,
+    });
+    const alcoholGPerH = flux.alcoholKgPerM2H * bath.surfaceM2 * 1000;
+    const waterGPerH = flux.waterKgPerM2H * bath.surfaceM2 * 1000;
+    const fastest = Math.max(Math.abs(alcoholGPerH), Math.abs(waterGPerH), 1e-12);
+    const stepH = Math.min(leftH, (STEP_SHARE * (solventG + waterG)) / fastest);
+    solventG = Math.max(0, solventG - alcoholGPerH * stepH);
+    waterG = Math.max(0, waterG - waterGPerH * stepH);
+    leftH -= stepH;
+  }
+  return { alcoholG: bath.held.solventG - solventG, waterG: bath.held.waterG - waterG };
 }

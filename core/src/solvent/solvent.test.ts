@@ -3,6 +3,7 @@ import {
   alcoholWaterActivities,
   bathDensityGPerMl,
   evaporationFlux,
+  idleLoss,
   saturationPa,
   strengthPctVFromPctW,
   strengthPctWFromPctV,
@@ -71,5 +72,36 @@ describe('vapour', () => {
       evaporationFlux(bath).alcoholKgPerM2H * 0.005,
       8,
     );
+  });
+});
+
+describe('a bath that stands', () => {
+  const room = { tempC: 22, humidityPct: 50 };
+  const bath = (solventG: number, waterG: number, lid: 'open' | 'closed' = 'open') => ({
+    held: { solventG, waterG },
+    surfaceM2: 0.04,
+    solvent: 'isopropanol' as const,
+    lid,
+  });
+  it('loses in an hour what its surface gives off', () => {
+    const surface = { strengthPctW: 99, ...room, airMPerS: 0.1, lengthM: 0.2, freeboardM: 0.05, lid: 'open' as const };
+    const perHourG = evaporationFlux(surface).alcoholKgPerM2H * 0.04 * 1000;
+    expect(idleLoss(bath(3960, 40), room, 1).alcoholG).toBeCloseTo(perHourG, 2);
+  });
+  it('in 400 days loses all its alcohol and no more, and holds no more water than the air gives it', () => {
+    const loss = idleLoss(bath(3960, 40), room, 400 * 24);
+    expect(loss.alcoholG).toBeCloseTo(3960, 0);
+    expect(40 - loss.waterG).toBeGreaterThanOrEqual(0);
+    expect(40 - loss.waterG).toBeLessThan(3960 / 2);
+  });
+  it('loses the same by one long wait as by many short ones', () => {
+    let [solventG, waterG] = [3960, 40];
+    for (let day = 0; day < 20; day++) {
+      const loss = idleLoss(bath(solventG, waterG), room, 24);
+      [solventG, waterG] = [solventG - loss.alcoholG, waterG - loss.waterG];
+    }
+    const once = idleLoss(bath(3960, 40), room, 480);
+    expect(3960 - once.alcoholG).toBeCloseTo(solventG, -1);
+    expect(40 - once.waterG).toBeCloseTo(waterG, -1);
   });
 });

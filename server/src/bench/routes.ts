@@ -7,5 +7,6 @@ export function benchRoutes(app: FastifyInstance, context: Context): void {
   app.get('/api/bench', { schema: { summary: 'The bench as it is now', response: { 200: BenchReply } } }, async () => ({
     ...(await benchView(context.db, context.nowMs())),
     disk: context.space?.(),
+    clockJumpMs: context.clock?.jumpedMs,
   }));
 }

@@ -111,6 +111,10 @@ function forBrowsers(app: FastifyInstance, context: Context, hub: DeviceHub, fin
       },
     },
     async ({ body }) => {
+      if (body.stationId !== undefined) {
+        const station = await context.db.maybeOne(sql`SELECT 1 AS one FROM station WHERE id = ${body.stationId}`);
+        if (!station) throw unknown('station', body.stationId);
+      }
       const device = { id: context.newId(), token: randomBytes(24).toString('hex') };
       await registerDevice(context.db, {
         ...device,

@@ -21,16 +21,18 @@ export function strictInput(app: FastifyInstance): void {
     return ajv.compile(schema as object) as never;
   });
   app.addHook('onRoute', closeSchemas);
-  app.addHook('preHandler', async ({ body, query, params }) => {
-    for (const part of [params, query, body]) {
-      const field = unfitText(part);
-      if (field !== undefined)
-        throw new Refused(
-          { code: 'BAD_INPUT', message: `${field || 'The text'} holds a character that is no text.`, field },
-          400,
-        );
-    }
+  app.addHook('onRequest', async ({ query, params }) => {
+    refuseUnfit(params);
+    refuseUnfit(query);
   });
+  app.addHook('preHandler', async ({ body }) => refuseUnfit(body));
+}
+
+function refuseUnfit(part: unknown): void {
+  const field = unfitText(part);
+  if (field === undefined) return;
+  const message = `${field || 'The text'} holds a character that is no text.`;
+  throw new Refused({ code: 'BAD_INPUT', message, field }, 400);
 }
 
 /** Every route of ours says all that it takes: what a route leaves unsaid is empty. */

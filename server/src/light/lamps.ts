@@ -1,5 +1,6 @@
 import type { DescribeLamp, LampView, MeterLamp, SkyNow } from '@north-step/contract';
-import { describedMWPerCm2, type Lamp, meterCheck, meterSpots, validateLamp } from '@north-step/core/light';
+import { describedMWPerCm2, type Lamp, lampShare, meterCheck, meterSpots, validateLamp } from '@north-step/core/light';
+import { plainNumber } from '@north-step/core/units';
 import { type LampRow, lampNowOf, lampRows, lampWithHours } from '../bench/index.ts';
 import type { Context } from '../context.ts';
 import { type Queryable, sql } from '../db/index.ts';
@@ -77,6 +78,24 @@ async function write(
     ON CONFLICT (station_id) DO UPDATE SET version = excluded.version, lamp = excluded.lamp, described = excluded.described, burnt_h = excluded.burnt_h`);
 }
 
+/** Light that the models of curing hold for, mW/cm². */
+const LIGHT = { min: 0.01, max: 1000 } as const;
+
+/** A lamp that no plan could be made with: its fault by name. */
+function lightDoubt(lamp: Lamp): Refused | undefined {
+  const spots = describedMWPerCm2(lamp).map((mWPerCm2) => mWPerCm2 * lampShare(lamp));
+  if (spots.length === 0) return undefined;
+  const [weakest, strongest] = [Math.min(...spots), Math.max(...spots)];
+  if (weakest >= LIGHT.min && strongest <= LIGHT.max) return undefined;
+  const weak = weakest < LIGHT.min;
+  return new Refused({
+    code: 'BAD_LAMP',
+    message: `By this description the lamp gives ${plainNumber(weak ? weakest : strongest)} mW/cm² at a place; light from ${LIGHT.min} to ${LIGHT.max} can be planned with.`,
+    remedy: weak ? 'Look at its hours, its fading and its power.' : 'Look at its power and its distance.',
+    field: weak && lampShare(lamp) < 0.2 ? 'lamp.hours' : 'lamp.groups',
+  });
+}
+
 /** Describes a lamp anew. A meter reading of before no longer counts. */
 export function describeLamp(
   context: Context,
@@ -89,6 +108,8 @@ export function describeLamp(
     const lamp = command.lamp as unknown as Lamp;
     const breach = validateLamp(lamp)[0];
     if (breach) throw new Refused({ code: 'BAD_LAMP', message: breach, field: `lamp.${breach.split(' ')[0]}` });
+    const doubt = lightDoubt(lamp);
+    if (doubt) throw doubt;
     const before = (await lampRows(tx)).find(({ station_id }) => station_id === stationId);
     const row: LampRow = {
       station_id: stationId,

@@ -1,6 +1,7 @@
-import { NewShiftNote, RoomReply, SetRoom, ShiftNotesReply } from '@north-step/contract';
+import { Done, NewShiftNote, RoomReply, SetRoom, ShiftNotesReply, TakeClock } from '@north-step/contract';
 import type { FastifyInstance } from 'fastify';
 import type { Context } from '../context.ts';
+import { takeClock } from './clock.ts';
 import { roomView, setRoom } from './room.ts';
 import { addShiftNote, shiftNotes } from './shiftNotes.ts';
 
@@ -13,6 +14,11 @@ export function roomRoutes(app: FastifyInstance, context: Context): void {
     '/api/room',
     { schema: { summary: 'Say how the room is', body: SetRoom, response: reply } },
     (request) => setRoom(context, request.body),
+  );
+  app.post<{ Body: TakeClock }>(
+    '/api/clock',
+    { schema: { summary: 'The machine’s clock is right: take it on', body: TakeClock, response: { 200: Done } } },
+    (request) => takeClock(context, request.body),
   );
   const notes = { 200: ShiftNotesReply };
   app.get('/api/shift-notes', { schema: { summary: 'What shifts left for the next', response: notes } }, () =>

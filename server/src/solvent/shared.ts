@@ -6,7 +6,6 @@ import {
   type Parcel,
   parcelVolumeMl,
   portion,
-  strengthPctW,
   totalMg,
 } from '@north-step/core/solvent';
 import { litresText, plainNumber } from '@north-step/core/units';
@@ -73,10 +72,9 @@ export async function settleLoss(
   if (untilMs <= from) return row;
   const { roomC, humidityPct } = await benchSetting(tx);
   const held = parcelOf(row);
-  const strength = strengthPctW(held);
   const loss = idleLoss(
     {
-      strengthPctW: Number.isNaN(strength) ? 0 : strength,
+      held: { solventG: Number(held[0]) / 1000, waterG: Number(held[1]) / 1000 },
       surfaceM2: row.surface_m2,
       solvent: row.solvent,
       lid: row.lid,
