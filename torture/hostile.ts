@@ -64,7 +64,7 @@ const DEEDS: Readonly<Record<string, Deed>> = {
     Promise.all(
       Array.from({ length: 40 }, async () => {
         const body = {
-          workload: { days: 3660, perWeek: 2000 },
+          workload: { days: 3660, perWeek: 1000 },
           baths: [{ volumeMl: 5000, limitPctW: 10 }],
           policy: { rule: 'limit' },
           reclaim: { kind: 'none' },
@@ -122,6 +122,7 @@ const DEEDS: Readonly<Record<string, Deed>> = {
     const sockets = Array.from({ length: 300 }, () => {
       const socket = net.connect(server.port, '127.0.0.1');
       socket.on('error', () => {});
+      socket.resume();
       socket.write(
         `POST /api/shift-notes HTTP/1.1\r\nhost: 127.0.0.1:${server.port}\r\ncontent-type: application/json\r\ncontent-length: 500\r\n\r\n{`,
       );

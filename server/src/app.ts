@@ -40,7 +40,7 @@ export type AppOptions = {
 };
 const BODY_LIMIT_BYTES = 256 * 1024;
 /** A request must be here whole within so long; whoever stalls is let go. */
-const SENT_WITHIN_MS = 60_000;
+const SENT_WITHIN_MS = 30_000;
 const STALLED_CHECK_MS = 5000;
 
 /** The whole server on a context, not yet listening. */

@@ -1,3 +1,4 @@
+import path from 'node:path';
 import { parseArgs } from 'node:util';
 import { FolderInUse, FolderRefused, NewerDatabase } from './db/index.ts';
 import { type Running, type ServerOptions, startServer } from './serve.ts';
@@ -43,7 +44,7 @@ export async function runFromCommandLine(
     const running = await startServer({
       folder: values.data,
       port,
-      webFolder: values.web,
+      webFolder: values.web === undefined ? undefined : path.resolve(values.web),
       logLevel: values.log,
       fillEmpty,
       aheadMs: () => aheadMs,

@@ -34,7 +34,7 @@ export class WorkClock {
     const aheadMs = this.machine.wallMs() - ownMs;
     const explained = this.jumpedMs === undefined && aheadMs > 0 && aheadMs <= SLEPT_MS;
     this.at = { ownMs: explained ? ownMs + aheadMs : ownMs, runMs };
-    return this.at.ownMs;
+    return Math.floor(this.at.ownMs);
   }
 
   /** How far the machine's clock is from ours where nothing explains it: it was set, or is wrong. */

@@ -1,3 +1,4 @@
+import { useBenchQuery } from './api.ts';
 import { conflictsSeen, noticed } from './outbox.ts';
 import { useAppDispatch, useAppSelector } from './store.ts';
 import { clockOfDay } from './useNow.ts';
@@ -8,9 +9,11 @@ const HEADS = { refused: 'Not done. ', told: '', asks: 'Sure? ' } as const;
 export function Notices() {
   const { notice, away, pending, conflicts } = useAppSelector((state) => state.outbox);
   const dispatch = useAppDispatch();
+  // a server that has no room on its disk is there, and says so itself
+  const full = useBenchQuery().data?.disk?.level === 'full';
   return (
     <div aria-live="polite">
-      {away && (
+      {away && !full && (
         <p role="status" className="border-b-[1.5px] border-ink bg-panel px-[18px] py-2">
           <b>The server is away.</b> Timers run on.{' '}
           {pending.length > 0

@@ -3,6 +3,7 @@ import { NavLink, Outlet, useLocation, useNavigate } from 'react-router';
 import { NotedBar } from '../features/next/index.ts';
 import { useBenchQuery } from './api.ts';
 import { lit, workedBy } from './bench.ts';
+import { MachineNotices } from './MachineNotices.tsx';
 import { Notices } from './Notices.tsx';
 import { useAppDispatch, useAppSelector } from './store.ts';
 import { useKeys } from './useKeys.ts';
@@ -89,6 +90,7 @@ export function Shell() {
       <p className="hidden border-b border-line pb-1 text-sm print:block">
         {data?.workshop} · printed {dayAndClock(nowMs)} by {person}
       </p>
+      <MachineNotices />
       <Notices />
       <main id="main" ref={main} tabIndex={-1} className="outline-none">
         <Outlet />

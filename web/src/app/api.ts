@@ -1,4 +1,5 @@
 import type {
+  BackupsReply,
   BatchList,
   BatchReply,
   BenchReply,
@@ -36,6 +37,7 @@ export const TAGS = [
   'Lamps',
   'Room',
   'Shift',
+  'Devices',
 ] as const;
 
 const overHttp = fetchBaseQuery({ baseUrl: new URL('/api', window.location.href).href });
@@ -85,7 +87,8 @@ export const api = createApi({
     workload: build.query<WorkloadReply, number>({ query: (days) => ({ url: 'solvent/workload', params: { days } }) }),
     shiftNotes: build.query<ShiftNotesReply, void>({ query: () => 'shift-notes', providesTags: ['Shift'] }),
     room: build.query<RoomReply, void>({ query: () => 'room', providesTags: ['Room'] }),
-    devices: build.query<DevicesReply, void>({ query: () => 'devices' }),
+    devices: build.query<DevicesReply, void>({ query: () => 'devices', providesTags: ['Devices'] }),
+    backups: build.query<BackupsReply, void>({ query: () => 'backups' }),
     records: build.query<RecordList, { offset: number; limit: number }>({
       query: (params) => ({ url: 'records', params }),
       providesTags: ['Records'],
@@ -111,5 +114,6 @@ export const {
   useMovementsQuery,
   useWorkloadQuery,
   useDevicesQuery,
+  useBackupsQuery,
   useRecordsQuery,
 } = api;

@@ -32,6 +32,8 @@ const TAGS_OF: Readonly<Record<string, readonly Tag[]>> = {
   solvent: ['Solvent'],
   estimates: ['Care', 'Bench'],
   records: ['Records'],
+  integrity: ['Records'],
+  devices: ['Devices'],
   routes: ['Routes'],
   parts: ['Parts'],
   resins: ['Resins'],

@@ -1,5 +1,6 @@
 import { useState, useSyncExternalStore } from 'react';
 import { useBenchQuery, useDevicesQuery } from '../../app/api.ts';
+import { postNow } from '../../app/postNow.ts';
 import { cutServer, onCut, serverIsCut } from '../../app/practice.ts';
 import { HeadRow, Sheet } from '../../ui/index.ts';
 import { DevicePanel } from './DevicePanel.tsx';
@@ -40,7 +41,9 @@ export function DeviceList() {
                   {device.simulated && ', simulated'}
                 </td>
                 <td>{stations.find(({ id }) => id === device.stationId)?.name ?? 'the room'}</td>
-                <td className="font-mono">{device.online ? shownText(device.last) : 'not heard from lately'}</td>
+                <td className="font-mono">
+                  {device.online ? shownText(device.kind, device.last) : 'not heard from lately'}
+                </td>
               </tr>
             ))}
           </tbody>
@@ -55,8 +58,32 @@ export function DeviceList() {
       {open && (
         <Sheet open side onOpenChange={(to) => !to && setOpenId(undefined)} title={open.name}>
           <DevicePanel kind={open.kind} deviceId={open.id} />
+          <TakeAway id={open.id} name={open.name} onGone={() => setOpenId(undefined)} />
         </Sheet>
       )}
     </section>
+  );
+}
+
+/** A device that is sold or broken: asked once more, then its token counts no more. */
+function TakeAway({ id, name, onGone }: { readonly id: string; readonly name: string; readonly onGone: () => void }) {
+  const [asked, setAsked] = useState(false);
+  const [failed, setFailed] = useState<string>();
+  const remove = async () => {
+    if (!asked) return setAsked(true);
+    const answer = await postNow(`/api/devices/${encodeURIComponent(id)}/remove`);
+    if (answer.ok) onGone();
+    else setFailed(answer.message);
+  };
+  return (
+    <p className="mt-5 border-t border-line pt-3">
+      <button type="button" className="btn" onClick={() => void remove()}>
+        {asked ? `Sure? ${name} speaks here no more` : 'Take this device away'}
+      </button>
+      <span className="mt-1 block text-sm text-ink-2">
+        What it measured stays. To have it back it is made known anew, with a new token.
+      </span>
+      {failed && <span role="alert">{failed}</span>}
+    </p>
   );
 }

@@ -30,7 +30,7 @@ export function DevicePanel({ kind, deviceId }: { readonly kind: Device['kind'];
     <section aria-label={device.name} className="mt-4 border-t border-line pt-3">
       <h3 className="text-lg font-bold">{device.name}</h3>
       <p className="font-mono text-xl font-bold" aria-live="polite">
-        {shownText(sample ?? device.last) || 'silent'}
+        {shownText(kind, sample ?? device.last) || 'silent'}
       </p>
       {choices.length > 0 && (
         <label className="mt-2 block">

@@ -1,4 +1,5 @@
 import type { Device, Sample } from '@north-step/contract';
+import { isRoomC } from '@north-step/core/dry';
 import { clockText, plainNumber } from '@north-step/core/units';
 
 export type PressWords = readonly [button: string, words: string];
@@ -76,7 +77,7 @@ export const KIND_WORDS: Readonly<Record<Device['kind'], string>> = {
 };
 
 /** What a device shows, in words and units. */
-export function shownText(sample: Sample | null | undefined): string {
+export function shownText(kind: Device['kind'], sample: Sample | null | undefined): string {
   if (!sample) return '';
   const { grams, mWPerCm2, densityGPerMl, vapourPctLel, humidityPct, tempC, leftS = 0, note } = sample;
   return [
@@ -85,6 +86,7 @@ export function shownText(sample: Sample | null | undefined): string {
     densityGPerMl !== undefined && `${densityGPerMl.toFixed(4)} g/mL`,
     vapourPctLel !== undefined && `${plainNumber(vapourPctLel)} % of what can burn`,
     tempC !== undefined && `${plainNumber(tempC, 3)} °C`,
+    kind === 'room-sensor' && tempC !== undefined && !isRoomC(tempC) && 'out of reason, not used',
     humidityPct !== undefined && `${humidityPct} % humid`,
     leftS > 0 && `${clockText(leftS)} on its timer`,
     note,

@@ -1,3 +1,4 @@
+import type { RecordList } from '@north-step/contract';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { useRecordsQuery } from '../../app/api.ts';
@@ -25,7 +26,7 @@ export function RecordsPage() {
               ? `${sealed}: the chain is whole, from the first to the last.`
               : `${sealed}: whole up to ${data.checked.toLocaleString('en-GB')}, the rest is being checked.`
         }
-        more="Check it anywhere, without this program’s server: npm run verify-records -- FILE"
+        more={bookText(data)}
         keys={
           <a
             className="flex min-h-11 items-center rounded border-[1.5px] border-on-sea px-4 font-bold"
@@ -35,6 +36,25 @@ export function RecordsPage() {
           </a>
         }
       />
+      {data.book && data.book.found.length > 0 && (
+        <div role="alert" className="border-b-[1.5px] border-brick bg-panel px-[18px] py-2">
+          <b className="text-brick">
+            What is kept does not fit together. Keep a copy of the data folder, and compare with a backup:
+          </b>
+          <ul>
+            {data.book.found.map((line) => (
+              <li key={line}>{line}</li>
+            ))}
+          </ul>
+        </div>
+      )}
+      {data.anchor && (
+        <p className="mx-[18px] mt-2 text-[13px] text-ink-2">
+          Chain now <span className="font-mono break-all">{data.anchor}</span>. Kept elsewhere, this line shows later
+          that nothing before it was changed or cut off:{' '}
+          <span className="font-mono whitespace-nowrap">npm run verify-records -- FILE --expect LINE</span>
+        </p>
+      )}
       {data.rows.length === 0 && <Empty>Nothing is sealed yet. A batch is sealed as the last step of its route.</Empty>}
       {data.rows.length > 0 && (
         <table className="table-plain mx-[18px] my-2 w-[calc(100%-36px)]">
@@ -84,4 +104,11 @@ export function RecordsPage() {
       )}
     </>
   );
+}
+
+/** When facts and what follows from them were held against each other last, and how much of them. */
+function bookText({ book }: RecordList): string {
+  if (!book) return 'Facts, states and the solvent book are being checked against each other.';
+  const looked = `${book.batches} batches against their events, ${book.accounts} accounts against their movements`;
+  return `Checked on ${dayAndClock(book.atMs)}: ${looked}${book.found.length === 0 ? ', all in agreement.' : '.'}`;
 }

@@ -1,5 +1,5 @@
 import type { RoomInput, RoomReply } from '@north-step/contract';
-import { AIRS } from '@north-step/core/dry';
+import { AIRS, ROOM_C } from '@north-step/core/dry';
 import { useState } from 'react';
 import { useBenchQuery, useRoomQuery } from '../../app/api.ts';
 import { useAskBeforeLeaving } from '../../app/useAskBeforeLeaving.ts';
@@ -7,6 +7,7 @@ import { dayAndClock } from '../../app/useNow.ts';
 import { Choice, Failed, Loading, NumberField, Sheet } from '../../ui/index.ts';
 import { DeviceList } from '../devices/index.ts';
 import { SlimBand, SlimButton, useDo } from '../next/index.ts';
+import { Backups } from './Backups.tsx';
 import { Sizes } from './Sizes.tsx';
 
 const PRICE_WORDS = {
@@ -81,8 +82,8 @@ function RoomForm({ known }: { readonly known: RoomReply }) {
             <NumberField
               label="room"
               unit="°C"
-              min={-10}
-              max={50}
+              min={ROOM_C.min}
+              max={ROOM_C.max}
               step={0.5}
               value={draft.roomC}
               onChange={(roomC) => roomC !== undefined && set({ roomC })}
@@ -125,6 +126,7 @@ function RoomForm({ known }: { readonly known: RoomReply }) {
               onChange={(value) => value !== undefined && set({ prices: { ...draft.prices, [name]: value } })}
             />
           ))}
+          <Backups />
         </section>
         <section aria-label="Sizes" className="px-[18px] py-3">
           <h2 className="text-lg font-bold">Sizes</h2>

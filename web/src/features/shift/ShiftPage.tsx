@@ -3,7 +3,7 @@ import { type BatchState, currentStep, exposureS, markWords } from '@north-step/
 import { clockText } from '@north-step/core/units';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { useShiftNotesQuery } from '../../app/api.ts';
+import { useRecordsQuery, useShiftNotesQuery } from '../../app/api.ts';
 import { dayAndClock } from '../../app/useNow.ts';
 import { Failed, Loading } from '../../ui/index.ts';
 import { SlimBand, SlimButton, useBench, useDo } from '../next/index.ts';
@@ -12,6 +12,7 @@ import { SlimBand, SlimButton, useBench, useDo } from '../next/index.ts';
 export function ShiftPage() {
   const { bench, nowMs, actions, chores, plan, failed, retry } = useBench();
   const { data } = useShiftNotesQuery();
+  const anchor = useRecordsQuery({ offset: 0, limit: 1 }).data?.anchor;
   const acts = useDo();
   const [text, setText] = useState('');
   if (failed) return <Failed what="the bench" onRetry={retry} />;
@@ -120,6 +121,11 @@ export function ShiftPage() {
           </List>
         </section>
       </div>
+      {anchor && (
+        <p className="border-t border-line px-[18px] py-2 text-[13px] text-ink-2">
+          Chain of records now: <span className="font-mono break-all">{anchor}</span>
+        </p>
+      )}
     </>
   );
 }

@@ -1,0 +1,18 @@
+import type { ErrorReply } from '@north-step/contract';
+import { serverIsCut } from './practice.ts';
+
+/** What came of something that is of use only now, and is not kept for a server that is away. */
+export type Posted<T> = { readonly ok: true; readonly reply: T } | { readonly ok: false; readonly message: string };
+
+/** Asks the server for something about itself: a backup, a device taken away. Work at the bench goes through the outbox. */
+export async function postNow<T>(url: string): Promise<Posted<T>> {
+  if (serverIsCut()) return { ok: false, message: 'The server is away. Try again when it is back.' };
+  try {
+    const response = await fetch(url, { method: 'POST' });
+    const body = (await response.json()) as T & ErrorReply;
+    if (response.ok) return { ok: true, reply: body };
+    return { ok: false, message: [body.error.message, body.error.remedy].filter(Boolean).join(' ') };
+  } catch {
+    return { ok: false, message: 'The server did not answer. Try again.' };
+  }
+}
