@@ -8,6 +8,8 @@ import { type Attack, often } from './outcome.ts';
 import { SmallDisk } from './smallDisk.ts';
 
 const MB = 1024 * 1024;
+/** The list of notes shows the newest. */
+const MOST_NOTES_SHOWN = 12;
 
 async function withServer(
   megabytes: number,
@@ -78,7 +80,7 @@ export const disk: Attack = async (rounds) => {
         rmSync(path.join(small.folder, 'filler'));
         await server.start();
         const { notes } = await server.get<{ notes: unknown[] }>('/api/shift-notes');
-        if (notes.length < Math.min(kept, 20)) return `${kept} acknowledged, ${notes.length} there`;
+        if (notes.length < Math.min(kept, MOST_NOTES_SHOWN)) return `${kept} acknowledged, ${notes.length} there`;
         const found = await bookOf(server);
         return found[0];
       }),

@@ -4,7 +4,7 @@ import os from 'node:os';
 import path from 'node:path';
 
 /** Shuts an ext4 down without writing anything more, as a power cut would. @source Linux, fs/ext4/ioctl.c: EXT4_IOC_SHUTDOWN, flag NOLOGFLUSH */
-const CUT = 'open(my $d, "<", $ARGV[0]) or die $!; ioctl($d, 0x8004587d, pack("L", 2)) or die $!';
+const CUT = 'open(my $d, "<", $ARGV[0]) or die $!; my $flag = pack("L", 2); ioctl($d, 0x8004587d, $flag) or die $!';
 
 function run(command: string, ...args: string[]): void {
   const done = spawnSync(command, args, { encoding: 'utf8' });

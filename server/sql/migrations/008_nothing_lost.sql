@@ -9,3 +9,6 @@ ALTER TABLE photo_chunk ALTER COLUMN data SET STORAGE EXTERNAL;
 
 -- A device that was taken away: what it measured stays, its token counts no more.
 ALTER TABLE device ADD COLUMN removed_at timestamptz;
+
+-- What was taken back is asked for at every read of the bench.
+CREATE INDEX ledger_posting_reverses ON ledger_posting (reverses) WHERE reverses IS NOT NULL;

@@ -28,6 +28,7 @@ import Papa from 'papaparse';
 import { type Static, Type } from 'typebox';
 import type { Context } from '../context.ts';
 import { askingOf } from '../http/asking.ts';
+import { Remembered } from '../live/remembered.ts';
 import type { Printer } from '../pdf/index.ts';
 import { createBatch } from './create.ts';
 import { LABELS_A_SHEET, labelSheets } from './labels.ts';
@@ -66,10 +67,11 @@ type StepParams = { Params: Static<typeof StepParams> };
 
 export function batchRoutes(app: FastifyInstance, context: Context, printer: Printer): void {
   const reply = { 200: BatchReply };
+  const remembered = new Remembered(context.live);
   app.get<{ Querystring: Static<typeof BatchQuery> }>(
     '/api/batches',
     { schema: { summary: 'Batches, newest first', querystring: BatchQuery, response: { 200: BatchList } } },
-    (request) => listBatches(context.db, request.query, context.nowMs()),
+    ({ query }) => remembered.read(JSON.stringify(query), () => listBatches(context.db, query, context.nowMs())),
   );
   app.get<{ Querystring: Static<typeof BatchQuery> }>(
     '/api/batches.csv',

@@ -11,7 +11,8 @@ export async function dueLater(db: Queryable, nowMs: number): Promise<BenchReply
   const rows = await db.many<Row>(sql`
     SELECT id, name, state->'part'->>'name' AS part, (state->>'count')::int AS count,
            jsonb_path_query_array(state, '$.steps[*] ? (@.state == "done" && (@.kind == "cure" || @.kind == "oven")).endedAtMs') AS lit
-      FROM batch b
+      FROM (SELECT id, name, sealed_at, state || '{}' AS state FROM batch
+             WHERE sealed_at BETWEEN ${new Date(nowMs - LATER_UNTIL_MS)} AND ${new Date(nowMs)} OFFSET 0) AS b
      WHERE sealed_at BETWEEN ${new Date(nowMs - LATER_UNTIL_MS)} AND ${new Date(nowMs)}
        AND state->>'mergedInto' IS NULL
        AND NOT EXISTS (SELECT 1 FROM record r WHERE r.batch_id = b.id AND r.kind = 'later look')

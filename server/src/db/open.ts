@@ -25,6 +25,9 @@ export class DatabaseLost extends DatabaseError {
   }
 }
 
+/** What the disk did to a statement, or what was found on it. @source PostgreSQL documentation, appendix A: classes 58, 53100, XX001, XX002 */
+const DISK_FAILED = /^(58...|53100|XX00[12])$/;
+
 /** A call is given so long, whatever the disk does; opening may have a long log to work off. */
 const WITHIN_MS: Readonly<Record<ThreadRequest['op'], number>> = {
   open: 600_000,
@@ -74,9 +77,12 @@ async function openHeld(
   thread.on('message', (reply: ThreadReply) => {
     const promise = waiting.get(reply.id);
     waiting.delete(reply.id);
-    if ('error' in reply)
-      promise?.reject(new DatabaseError(reply.error.message, reply.error.code, reply.error.constraint));
-    else promise?.resolve(reply.rows);
+    if (!('error' in reply)) return promise?.resolve(reply.rows);
+    const { message, code, constraint } = reply.error;
+    if (!DISK_FAILED.test(code ?? '')) return promise?.reject(new DatabaseError(message, code, constraint));
+    const lost = new DatabaseLost(`The database cannot use its disk: ${message}.`);
+    promise?.reject(lost);
+    lose(lost);
   });
   const failAll = (error: Error) => {
     for (const { reject } of waiting.values()) reject(error);

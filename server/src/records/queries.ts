@@ -24,7 +24,8 @@ export async function listRecords(
   const [rows, count] = await Promise.all([
     db.many<Row>(sql`
       SELECT r.number, r.batch_id, r.kind, b.name, r.sealed_at, r.hash, b.state->'part'->>'name' AS part, b.state->'card'->>'name' AS resin
-        FROM record r JOIN batch b ON b.id = r.batch_id ORDER BY r.number DESC LIMIT ${limit} OFFSET ${offset}`),
+        FROM (SELECT number, batch_id, kind, sealed_at, hash FROM record ORDER BY number DESC LIMIT ${limit} OFFSET ${offset}) AS r
+        JOIN LATERAL (SELECT name, state || '{}' AS state FROM batch WHERE id = r.batch_id OFFSET 0) AS b ON true ORDER BY r.number DESC`),
     db.one<{ n: bigint }>(sql`SELECT count(*) AS n FROM record`),
   ]);
   const [{ checked, brokenAt }, anchor] = await Promise.all([chain.look(db), newestAnchor(db)]);

@@ -5,6 +5,7 @@ import { type Static, Type } from 'typebox';
 import type { Context } from '../context.ts';
 import { askingOf } from '../http/asking.ts';
 import { unknown } from '../http/errors.ts';
+import { Remembered } from '../live/remembered.ts';
 import type { Printer } from '../pdf/index.ts';
 import { recordCsv } from './csv.ts';
 import { recordPaper } from './pdf.ts';
@@ -26,12 +27,14 @@ export function recordRoutes(app: FastifyInstance, context: Context, { printer, 
     return file;
   };
   const chain = new ChainWatch();
+  const remembered = new Remembered(context.live);
   const named = (number: number, ending: string) => `attachment; filename="record-${number}.${ending}"`;
 
   app.get<{ Querystring: Static<typeof Page> }>(
     '/api/records',
     { schema: { summary: 'Sealed records, newest first', querystring: Page, response: { 200: RecordList } } },
-    ({ query: { limit = 100, offset = 0 } }) => listRecords(context.db, chain, limit, offset, lastCheck()),
+    ({ query: { limit = 100, offset = 0 } }) =>
+      remembered.read(`${limit} ${offset}`, () => listRecords(context.db, chain, limit, offset, lastCheck())),
   );
   app.get(
     '/api/records/chain.json',

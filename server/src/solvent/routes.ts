@@ -23,6 +23,7 @@ import {
 import type { FastifyInstance } from 'fastify';
 import { type Static, type TObject, Type } from 'typebox';
 import type { Context } from '../context.ts';
+import { Remembered } from '../live/remembered.ts';
 import { fill, reclaim, reverse, rotate } from './commands.ts';
 import { addVessel, count, setLid, setLimit } from './keeping.ts';
 import { listMovements, movementsCsv, workload } from './movements.ts';
@@ -65,14 +66,15 @@ export function solventRoutes(app: FastifyInstance, context: Context): void {
   );
 }
 
-function reads(app: FastifyInstance, { db, nowMs }: Context): void {
+function reads(app: FastifyInstance, { db, nowMs, live }: Context): void {
+  const remembered = new Remembered(live);
   const querystring = Type.Object({ limit: Type.Optional(Type.Integer({ minimum: 1, maximum: 500 })) });
   app.get<{ Querystring: Static<typeof querystring> }>(
     '/api/solvent',
     {
       schema: { summary: 'Where the solvent is, and its last movements', querystring, response: { 200: SolventReply } },
     },
-    (request) => solventView(db, request.query.limit ?? 60),
+    ({ query: { limit = 60 } }) => remembered.read(`${limit}`, () => solventView(db, limit)),
   );
   app.get<{ Querystring: MovementQuery }>(
     '/api/solvent/movements',
