@@ -18,7 +18,7 @@ export default defineConfig({
       {
         test: {
           name: 'server',
-          include: ['{server,demo,scripts,e2e}/**/*.test.ts'],
+          include: ['{server,demo,scripts,e2e,torture}/**/*.test.ts'],
           environment: 'node',
           globalSetup: './server/src/testing/template.ts',
           ...slow,

@@ -31,7 +31,7 @@ export type TakeClock = Static<typeof TakeClock>;
 
 /** A backup in the data folder: one file, opened and checked after it was written. */
 export const BackupRow = Type.Object({
-  name: Type.String({ pattern: '^north-step-[0-9T-]{10,40}[.]tar[.]gz$' }),
+  name: Type.String({ pattern: '^north-step-[0-9T-]{10,40}[.]tar[.]gz$', maxLength: 80 }),
   bytes: Type.Number(),
   atMs: Type.Number(),
 });

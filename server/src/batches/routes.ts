@@ -67,7 +67,7 @@ type StepParams = { Params: Static<typeof StepParams> };
 
 export function batchRoutes(app: FastifyInstance, context: Context, printer: Printer): void {
   const reply = { 200: BatchReply };
-  const remembered = new Remembered(context.live);
+  const remembered = new Remembered(context);
   app.get<{ Querystring: Static<typeof BatchQuery> }>(
     '/api/batches',
     { schema: { summary: 'Batches, newest first', querystring: BatchQuery, response: { 200: BatchList } } },

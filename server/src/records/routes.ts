@@ -27,7 +27,7 @@ export function recordRoutes(app: FastifyInstance, context: Context, { printer, 
     return file;
   };
   const chain = new ChainWatch();
-  const remembered = new Remembered(context.live);
+  const remembered = new Remembered(context);
   const named = (number: number, ending: string) => `attachment; filename="record-${number}.${ending}"`;
 
   app.get<{ Querystring: Static<typeof Page> }>(

@@ -67,7 +67,7 @@ export function solventRoutes(app: FastifyInstance, context: Context): void {
 }
 
 function reads(app: FastifyInstance, { db, nowMs, live }: Context): void {
-  const remembered = new Remembered(live);
+  const remembered = new Remembered({ live, nowMs });
   const querystring = Type.Object({ limit: Type.Optional(Type.Integer({ minimum: 1, maximum: 500 })) });
   app.get<{ Querystring: Static<typeof querystring> }>(
     '/api/solvent',

@@ -1,0 +1,33 @@
+import { describe, expect, it } from 'vitest';
+import { fuzz } from './fuzz.ts';
+import { kills } from './kills.ts';
+import { often } from './outcome.ts';
+import { powerCuts } from './powerCuts.ts';
+import { SmallDisk } from './smallDisk.ts';
+
+const broken = async (attack: Promise<readonly { readonly what: string; readonly broke: readonly string[] }[]>) =>
+  (await attack).filter(({ broke }) => broke.length > 0);
+
+describe('the short form of npm run torture', () => {
+  it('answers requests that are nearly right without a failure of ours', async () => {
+    expect(await broken(fuzz(150))).toEqual([]);
+  }, 600_000);
+  it('loses nothing by kills under load', async () => {
+    expect(await broken(kills(2))).toEqual([]);
+  }, 600_000);
+  // elsewhere than on Linux as root there is no disk whose power can be cut: npm run torture says so
+  it.skipIf(SmallDisk.whyNot() !== undefined)(
+    'loses nothing by a power cut after a first start',
+    async () => {
+      expect(await broken(powerCuts(1))).toEqual([]);
+    },
+    600_000,
+  );
+  it('tells what broke, and does not count it as held', async () => {
+    const outcome = await often('odd rounds break', 4, async (round) => {
+      if (round === 3) throw new Error('thrown');
+      return round === 1 ? 'said' : undefined;
+    });
+    expect(outcome).toMatchObject({ tried: 4, held: 2, broke: ['round 2: said', 'round 4: Error: thrown'] });
+  });
+});
