@@ -82,9 +82,12 @@ export class ServerProcess {
     await this.forward(Math.max(A_MOMENT_S, timed ? Math.ceil(remainingS(step, nowMs)) + 1 : 0));
     return timed;
   }
+  get pid(): number {
+    return this.child!.pid!;
+  }
   /** most memory it ever held, MB. @source proc(5), VmHWM */
   peakMb(): number {
-    const status = readFileSync(`/proc/${this.child!.pid}/status`, 'utf8');
+    const status = readFileSync(`/proc/${this.pid}/status`, 'utf8');
     return Number(/VmHWM:\s+(\d+) kB/.exec(status)?.[1] ?? Number.NaN) / 1024;
   }
   /** asks it to stop, and waits. @returns its exit code */

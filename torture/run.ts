@@ -4,6 +4,7 @@ import { disk } from './disk.ts';
 import { fuzz } from './fuzz.ts';
 import { hostile } from './hostile.ts';
 import { kills } from './kills.ts';
+import { load } from './load.ts';
 import type { Attack } from './outcome.ts';
 import { powerCuts } from './powerCuts.ts';
 import { SmallDisk } from './smallDisk.ts';
@@ -13,6 +14,7 @@ const PARTS: Readonly<Record<string, Part>> = {
   kills: { attack: kills, rounds: 100, short: 4 },
   fuzz: { attack: fuzz, rounds: 5000, short: 500 },
   hostile: { attack: hostile, rounds: 100, short: 3 },
+  load: { attack: load, rounds: 60, short: 5 },
   'power-cuts': { attack: powerCuts, rounds: 100, short: 7, needsDisk: true },
   disk: { attack: disk, rounds: 12, short: 4, needsDisk: true },
 };
