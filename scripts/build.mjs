@@ -3,6 +3,7 @@ import { cpSync, mkdirSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { build } from 'esbuild';
 import { build as viteBuild } from 'vite';
+import { packagesStay } from '../server/src/threads/packagesStay.mjs';
 import { root } from './ensure.mjs';
 
 const dist = path.join(root, 'dist');
@@ -27,16 +28,7 @@ await build({
   platform: 'node',
   target: 'node20',
   format: 'esm',
-  // our own workspaces are bundled; every package of others stays where npm put it
-  plugins: [
-    {
-      name: 'packages-stay',
-      setup: (b) =>
-        b.onResolve({ filter: /^[^./]/ }, (args) =>
-          args.path.startsWith('@north-step/') || args.kind === 'entry-point' ? undefined : { external: true },
-        ),
-    },
-  ],
+  plugins: [packagesStay],
   logLevel: 'warning',
 });
 cpSync(path.join(root, 'server/sql/migrations'), path.join(dist, 'server/migrations'), { recursive: true });

@@ -9,32 +9,23 @@ export type FileKind = keyof typeof KEPT;
 /** files that are being written now, by kind and key */
 const underWay = new Map<string, Promise<void>>();
 
+type FileToStore = [db: Db, kind: FileKind, key: string, bytes: Uint8Array, whole: (tx: Queryable) => Promise<void>];
+
 /**
  * Keeps a file in pieces, each in a turn of its own, so that others get in between; `whole` writes what makes it a fact, last.
  * A file that is being written already is waited for. Pieces of one that was left half-written go first.
  */
-export function storeFile(
-  db: Db,
-  kind: FileKind,
-  key: string,
-  bytes: Uint8Array,
-  whole: (tx: Queryable) => Promise<void>,
-): Promise<void> {
+export function storeFile(...file: FileToStore): Promise<void> {
+  const [, kind, key] = file;
   const name = `${kind} ${key}`;
   const before = underWay.get(name);
   if (before) return before;
-  const work = write(db, kind, key, bytes, whole).finally(() => underWay.delete(name));
+  const work = write(...file).finally(() => underWay.delete(name));
   underWay.set(name, work);
   return work;
 }
 
-async function write(
-  db: Db,
-  kind: FileKind,
-  key: string,
-  bytes: Uint8Array,
-  whole: (tx: Queryable) => Promise<void>,
-): Promise<void> {
+async function write(...[db, kind, key, bytes, whole]: FileToStore): Promise<void> {
   const known = await db.maybeOne({ text: `SELECT 1 AS one FROM ${kind} WHERE sha256 = $1`, values: [key] });
   if (!known) {
     await db.many({ text: `DELETE FROM ${KEPT[kind]} WHERE sha256 = $1`, values: [key] });

@@ -5,6 +5,7 @@ import path from 'node:path';
 import { fileURLToPath, pathToFileURL } from 'node:url';
 import { threadId } from 'node:worker_threads';
 import { build } from 'esbuild';
+import { packagesStay } from './packagesStay.mjs';
 
 const source = fileURLToPath(process.argv[2]);
 const root = fileURLToPath(new URL('../../..', import.meta.url));
@@ -16,16 +17,7 @@ const { outputFiles } = await build({
   platform: 'node',
   target: 'node20',
   format: 'esm',
-  // our own workspaces are bundled; every package of others stays where npm put it
-  plugins: [
-    {
-      name: 'packages-stay',
-      setup: (b) =>
-        b.onResolve({ filter: /^[^./]/ }, (args) =>
-          args.path.startsWith('@north-step/') || args.kind === 'entry-point' ? undefined : { external: true },
-        ),
-    },
-  ],
+  plugins: [packagesStay],
 });
 const { text } = outputFiles[0];
 const folder = path.join(root, 'node_modules', '.cache', 'north-step-threads');

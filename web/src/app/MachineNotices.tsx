@@ -1,17 +1,15 @@
+import type { BenchReply } from '@north-step/contract';
 import { clockText } from '@north-step/core/units';
-import { useBenchQuery } from './api.ts';
 import { outbox, useAppSelector } from './store.ts';
 import { dayAndClock } from './useNow.ts';
 
 const A_DAY_S = 86_400;
 
 /** What the machine that serves this page needs from somebody: room on its disk, and its clock. */
-export function MachineNotices() {
-  const { data } = useBenchQuery();
+export function MachineNotices({ bench: data }: { readonly bench: BenchReply }) {
   const person = useAppSelector((state) => state.here.person);
-  const { level, freeMb } = data?.disk ?? { level: 'plenty', freeMb: 0 };
-  const jumpMs = data?.clockJumpMs;
-  if (level === 'plenty' && jumpMs === undefined) return null;
+  const { level, freeMb } = data.disk ?? { level: 'plenty', freeMb: 0 };
+  const jumpMs = data.clockJumpMs;
   return (
     <div aria-live="polite">
       {level !== 'plenty' && (
@@ -26,7 +24,7 @@ export function MachineNotices() {
             : 'Make room on the disk that holds the data before it is full.'}
         </p>
       )}
-      {data && jumpMs !== undefined && (
+      {jumpMs !== undefined && (
         <div role="alert" className="flex items-center gap-4 border-b-[1.5px] border-brick bg-panel px-[18px] py-1">
           <p className="flex-1">
             <b className="text-brick">

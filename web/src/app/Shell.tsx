@@ -1,14 +1,18 @@
+import type { BenchReply } from '@north-step/contract';
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { NavLink, Outlet, useLocation, useNavigate } from 'react-router';
 import { NotedBar } from '../features/next/index.ts';
 import { useBenchQuery } from './api.ts';
 import { lit, workedBy } from './bench.ts';
-import { MachineNotices } from './MachineNotices.tsx';
 import { Notices } from './Notices.tsx';
 import { useAppDispatch, useAppSelector } from './store.ts';
 import { useKeys } from './useKeys.ts';
 import { clockOfDay, dayAndClock, useNow } from './useNow.ts';
 
+const MachineNotices = lazy(async () => ({ default: (await import('./MachineNotices.tsx')).MachineNotices }));
+/** Whether the machine behind the page has something to say: hardly ever. */
+const needsSomebody = ({ disk, clockJumpMs }: BenchReply): boolean =>
+  (disk !== undefined && disk.level !== 'plenty') || clockJumpMs !== undefined;
 const Help = lazy(async () => ({ default: (await import('./Help.tsx')).Help }));
 
 const PAGES = [
@@ -90,7 +94,11 @@ export function Shell() {
       <p className="hidden border-b border-line pb-1 text-sm print:block">
         {data?.workshop} · printed {dayAndClock(nowMs)} by {person}
       </p>
-      <MachineNotices />
+      {data && needsSomebody(data) && (
+        <Suspense>
+          <MachineNotices bench={data} />
+        </Suspense>
+      )}
       <Notices />
       <main id="main" ref={main} tabIndex={-1} className="outline-none">
         <Outlet />

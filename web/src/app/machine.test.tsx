@@ -1,6 +1,7 @@
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, describe, expect, it } from 'vitest';
 import { benchReply, failure, leavePage, showPage } from '../testing/page.tsx';
+import { roomReply } from '../testing/room.ts';
 import { serverAway } from './outbox.ts';
 import { store } from './store.ts';
 
@@ -68,25 +69,12 @@ describe('what is kept', () => {
   });
 });
 
-const room = {
-  room: {
-    workshop: 'Test bench',
-    roomC: 22,
-    humidityPct: 50,
-    dryAir: 'still',
-    spaces: {},
-    prices: { freshPerL: 4, disposePerL: 1, reclaimPerL: 1 },
-  },
-  stations: [],
-  changedAtMs: null,
-  changedBy: null,
-};
 describe('a backup', () => {
   const backup = { name: 'north-step-2026-11-30T05-12-00.tar.gz', bytes: 12_532_198, atMs: book.atMs };
   const show = (answer: object) =>
     showPage('/room', {
       '/api/bench': benchReply([]),
-      '/api/room': room,
+      '/api/room': roomReply,
       '/api/devices': { devices: [] },
       '/api/backups': answer,
     });
@@ -123,7 +111,7 @@ describe('a device', () => {
   it('out of reason is said not to be used; it is taken away when asked twice', async () => {
     const { posted } = showPage('/room', {
       '/api/bench': benchReply([]),
-      '/api/room': room,
+      '/api/room': roomReply,
       '/api/backups': { backups: [] },
       '/api/devices': { devices: [device] },
       '/api/devices/d/remove': { ok: true },

@@ -4,6 +4,7 @@ import { afterEach, describe, expect, it, vi } from 'vitest';
 import { cutServer } from '../../app/practice.ts';
 import { bathCare, careReply } from '../../testing/care.ts';
 import { batchAt, benchReply, leavePage, showPage, VESSELS } from '../../testing/page.tsx';
+import { roomReply } from '../../testing/room.ts';
 
 /** Streams of devices, by their address: what a test says comes in on them. */
 class FakeStream {
@@ -43,24 +44,11 @@ const device = (over: Partial<Device>): Device => ({
   ...over,
 });
 const listening = () => vi.stubGlobal('EventSource', FakeStream);
-const room = {
-  room: {
-    workshop: 'Test bench',
-    roomC: 22,
-    humidityPct: 50,
-    dryAir: 'still',
-    spaces: {},
-    prices: { freshPerL: 4, disposePerL: 1, reclaimPerL: 1 },
-  },
-  stations: [],
-  changedAtMs: null,
-  changedBy: null,
-};
 const show = (path: string, devices: Device[], more: object = {}) => {
   listening();
   return showPage(path, {
     '/api/bench': benchReply([]),
-    '/api/room': room,
+    '/api/room': roomReply,
     '/api/devices': { devices },
     '/api/devices/d/press': { ok: true },
     ...more,
