@@ -4,7 +4,8 @@ const slow = { testTimeout: 60_000, hookTimeout: 120_000 };
 
 export default defineConfig({
   test: {
-    maxWorkers: 2,
+    // much of the waiting is for disks and processes
+    maxWorkers: 3,
     projects: [
       {
         test: {

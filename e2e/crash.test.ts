@@ -14,7 +14,7 @@ type Reply = { batch: BatchState };
 const batchOf = async (id: string) => (await server.get<Reply>(`/api/batches/${id}`)).batch;
 
 describe('kill -9 in mid-wash', () => {
-  it('loses nothing acknowledged and keeps the same seconds, 10 times over', async () => {
+  it('loses nothing acknowledged and keeps the same seconds, 4 times over', async () => {
     const { id } = await server.hang();
     const act = (step: string, verb: string, body: object = {}) =>
       server.post<Reply>(`/api/batches/${id}/steps/${step}/${verb}`, body);
@@ -23,7 +23,7 @@ describe('kill -9 in mid-wash', () => {
     await act('s1', 'finish');
     await act('s2', 'finish');
     await act('s3', 'start');
-    for (let round = 1; round <= 10; round++) {
+    for (let round = 1; round <= 4; round++) {
       const extended = await act('s3', 'extend', { addS: round % 2 === 0 ? 11 : -10 });
       const flagged = await server.post<Reply>(`/api/batches/${id}/flag`, { note: `round ${round}` });
       expect([extended.status, flagged.status]).toEqual([200, 200]);

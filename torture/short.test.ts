@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest';
 import { fuzz } from './fuzz.ts';
-import { kills } from './kills.ts';
 import { often } from './outcome.ts';
 import { powerCuts } from './powerCuts.ts';
 import { SmallDisk } from './smallDisk.ts';
@@ -10,10 +9,7 @@ const broken = async (attack: Promise<readonly { readonly what: string; readonly
 
 describe('the short form of npm run torture', () => {
   it('answers requests that are nearly right without a failure of ours', async () => {
-    expect(await broken(fuzz(150))).toEqual([]);
-  }, 600_000);
-  it('loses nothing by kills under load', async () => {
-    expect(await broken(kills(2))).toEqual([]);
+    expect(await broken(fuzz(60))).toEqual([]);
   }, 600_000);
   // elsewhere than on Linux as root there is no disk whose power can be cut: npm run torture says so
   it.skipIf(SmallDisk.whyNot() !== undefined)(
