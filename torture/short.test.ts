@@ -1,8 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { fuzz } from './fuzz.ts';
 import { often } from './outcome.ts';
-import { powerCuts } from './powerCuts.ts';
-import { SmallDisk } from './smallDisk.ts';
 
 const broken = async (attack: Promise<readonly { readonly what: string; readonly broke: readonly string[] }[]>) =>
   (await attack).filter(({ broke }) => broke.length > 0);
@@ -11,14 +9,6 @@ describe('the short form of npm run torture', () => {
   it('answers requests that are nearly right without a failure of ours', async () => {
     expect(await broken(fuzz(60))).toEqual([]);
   }, 600_000);
-  // elsewhere than on Linux as root there is no disk whose power can be cut: npm run torture says so
-  it.skipIf(SmallDisk.whyNot() !== undefined)(
-    'loses nothing by a power cut after a first start',
-    async () => {
-      expect(await broken(powerCuts(1))).toEqual([]);
-    },
-    600_000,
-  );
   it('tells what broke, and does not count it as held', async () => {
     const outcome = await often('odd rounds break', 4, async (round) => {
       if (round === 3) throw new Error('thrown');
