@@ -1,3 +1,4 @@
+import { makeRandom } from '../demo/src/random.ts';
 import { ServerProcess } from '../e2e/serverProcess.ts';
 import { bookOf } from './kills.ts';
 import type { Attack } from './outcome.ts';
@@ -49,17 +50,6 @@ const NASTY: readonly unknown[] = [
   '💧',
 ];
 
-/** A seeded generator: a failure can be had again. @source Bob Jenkins, small fast PRNG in its mulberry32 form */
-function random(seed: number): () => number {
-  let state = seed;
-  return () => {
-    state = (state + 0x6d2b79f5) | 0;
-    let t = Math.imul(state ^ (state >>> 15), 1 | state);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
-}
-
 /** Sends requests that are nearly right to every address of the description. None may be answered as a failure of ours. */
 export const fuzz: Attack = async (rounds) => {
   const server = await ServerProcess.onCopy();
@@ -70,8 +60,7 @@ export const fuzz: Attack = async (rounds) => {
   const operations = Object.entries(paths)
     .flatMap(([path, methods]) => Object.entries(methods).map(([method, operation]) => ({ path, method, operation })))
     .filter(({ path }) => !STREAMS.test(path));
-  const draw = random(20_417);
-  const pick = <T>(list: readonly T[]): T => list[Math.floor(draw() * list.length)]!;
+  const { next: draw, pick } = makeRandom(20_417);
   const known = [batch.id, 'w1', 'w2', 'can', 'lamp-box', 'wash-1', 'grey', 's1', 's2', 'Ada B.', 'a'.repeat(64), '1'];
 
   const drawn = (schema: Schema, nasty: number): unknown => {

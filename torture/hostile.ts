@@ -1,4 +1,5 @@
 import net from 'node:net';
+import { toBinaryStl } from '@north-step/core/mesh';
 import { strToU8, zipSync } from 'fflate';
 import { ServerProcess } from '../e2e/serverProcess.ts';
 import type { Attack, Outcome } from './outcome.ts';
@@ -31,14 +32,9 @@ const one = async (what: string, reply: Promise<Response>): Promise<readonly Sen
 };
 
 /** Corners anywhere, so that everything meets everything. */
-function tangle(triangles: number, reachMm: number): Uint8Array {
-  const bytes = new Uint8Array(84 + 50 * triangles);
-  const view = new DataView(bytes.buffer);
-  view.setUint32(80, triangles, true);
-  for (let t = 0; t < triangles; t++)
-    for (let i = 0; i < 9; i++) view.setFloat32(84 + 50 * t + 12 + 4 * i, (Math.random() - 0.5) * 2 * reachMm, true);
-  return bytes;
-}
+const tangle = (triangles: number, reachMm: number): Uint8Array =>
+  toBinaryStl(new Float32Array(9 * triangles).map(() => (Math.random() - 0.5) * 2 * reachMm));
+
 function bomb3mf(): Uint8Array {
   const level = (id: number) =>
     `<object id="${id}"><components>${`<component objectid="${id - 1}"/>`.repeat(30)}</components></object>`;

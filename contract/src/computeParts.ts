@@ -2,7 +2,7 @@ import { type TProperties, Type } from 'typebox';
 import { quantity, strict } from './common.ts';
 
 /** Pieces that the schemas of the calculation endpoints are made of. */
-export const Num = (description: string) => quantity(description);
+export const Num = quantity;
 export const Opt = (description: string) => Type.Optional(quantity(description));
 export const Assumptions = Type.Array(Type.String(), { description: 'plain sentences: what was assumed' });
 export const reply = <T extends TProperties>(properties: T) => Type.Object({ ...properties, assumptions: Assumptions });

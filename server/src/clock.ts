@@ -29,18 +29,23 @@ export class WorkClock {
   }
 
   nowMs(): number {
-    const runMs = this.machine.runMs();
-    const ownMs = this.at.ownMs + (runMs - this.at.runMs);
-    const aheadMs = this.machine.wallMs() - ownMs;
-    const explained = this.jumpedMs === undefined && aheadMs > 0 && aheadMs <= SLEPT_MS;
+    const { ownMs, runMs, aheadMs } = this.look();
+    const explained = aheadMs > 0 && aheadMs <= SLEPT_MS;
     this.at = { ownMs: explained ? ownMs + aheadMs : ownMs, runMs };
     return Math.floor(this.at.ownMs);
   }
 
   /** How far the machine's clock is from ours where nothing explains it: it was set, or is wrong. */
   get jumpedMs(): number | undefined {
-    const aheadMs = this.machine.wallMs() - (this.at.ownMs + (this.machine.runMs() - this.at.runMs));
+    const { aheadMs } = this.look();
     return aheadMs > SLEPT_MS || aheadMs < -SMALL_MS ? aheadMs : undefined;
+  }
+
+  /** Our time as the machine has run on, and how far its calendar is ahead of it. */
+  private look(): { readonly ownMs: number; readonly runMs: number; readonly aheadMs: number } {
+    const runMs = this.machine.runMs();
+    const ownMs = this.at.ownMs + (runMs - this.at.runMs);
+    return { ownMs, runMs, aheadMs: this.machine.wallMs() - ownMs };
   }
 
   /** Somebody says that the machine's clock is right. */

@@ -114,9 +114,9 @@ export function measureMesh(bytes: Uint8Array, options: MeasureOptions = {}): Re
   if (!soup.ok) return soup;
   const factor = options.unit ? MM_PER[options.unit] : (soup.value.mmPerUnit ?? 1);
   const positions = soup.value.positions.map((value) => value * factor);
-  const furthestMm = positions.reduce((most, value) => Math.max(most, Math.abs(value)), 0);
+  const { areaMm2, ...as } = surfaceOf(positions);
+  const furthestMm = Math.max(...as.minMm.map((min, axis) => Math.max(Math.abs(min), Math.abs(min + as.boxMm[axis]!))));
   if (!(furthestMm <= FURTHEST_MM)) return refuse(outOfReach(furthestMm));
-  const { areaMm2 } = surfaceOf(positions);
   if (!(areaMm2 > 0)) return refuse(noSurface());
   const oriented = facingOut(positions);
   const closed = oriented.shells > 0 && oriented.openEdges === 0;

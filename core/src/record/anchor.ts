@@ -1,7 +1,10 @@
-import type { SealedRecord } from './seal.ts';
+import { GENESIS_HASH, type SealedRecord } from './seal.ts';
 
 /** How many records there are, and the hash of the last: printed elsewhere, it shows later that none before it was changed or taken away. */
 export type Anchor = { readonly count: number; readonly hash: string };
+
+/** Before the first record. */
+export const NO_RECORD: Anchor = { count: 0, hash: GENESIS_HASH };
 
 export const anchorText = ({ count, hash }: Anchor): string => `${count}:${hash}`;
 

@@ -1,13 +1,13 @@
 import { createReadStream, createWriteStream } from 'node:fs';
-import { mkdir, open, readdir, stat } from 'node:fs/promises';
+import { mkdir, readdir, stat } from 'node:fs/promises';
 import path from 'node:path';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { createGunzip, createGzip } from 'node:zlib';
 import tar from 'tar-stream';
+import { force, isSegment } from '../db/index.ts';
 
 const LOG = 'pg_wal';
-const SEGMENT = /^[0-9A-F]{24}$/;
 /** Marks of a database that runs: a copy does not run. */
 const NOT_COPIED = new Set(['postmaster.pid']);
 type File = { readonly name: string; readonly bytes: number };
@@ -36,14 +36,12 @@ export async function packDatabase(
   for (const one of await filesIn(pg)) if (!one.name.startsWith(`${LOG}/`)) await add(pack, pg, one);
   const last = await log.to();
   for (const one of await filesIn(path.join(pg, LOG))) {
-    const counts = SEGMENT.test(one.name) && one.name >= log.from && one.name <= last;
+    const counts = isSegment(one.name) && one.name >= log.from && one.name <= last;
     if (counts) await add(pack, pg, { ...one, name: `${LOG}/${one.name}` });
   }
   pack.finalize();
   await written;
-  const handle = await open(file, 'r');
-  await handle.sync();
-  await handle.close();
+  await force(file);
 }
 
 async function filesIn(folder: string): Promise<readonly File[]> {

@@ -2,7 +2,7 @@ import { copyFile, mkdtemp, rm, stat } from 'node:fs/promises';
 import path from 'node:path';
 import { parseArgs } from 'node:util';
 import type { BackupMade, BookCheck } from '@north-step/contract';
-import { holderOf, openDb } from '../db/index.ts';
+import { holderOf, LAYOUT, openDb } from '../db/index.ts';
 import { BackupFailed, makeBackup, restoreBackup } from './make.ts';
 
 const USE = `npm run backup -- FILE [--data FOLDER]
@@ -28,7 +28,7 @@ try {
 async function backup(file: string, folder: string): Promise<void> {
   if (await stat(file).catch(() => undefined))
     throw new BackupFailed(`${file} is there already and stays as it is. Give another name.`);
-  if (!(await stat(path.join(folder, 'pg')).catch(() => undefined)))
+  if (!(await stat(path.join(folder, LAYOUT.database)).catch(() => undefined)))
     throw new BackupFailed(`There is no North Step data in ${folder}.`);
   const holder = await holderOf(folder);
   const address = /http:\/\/\S+/.exec(holder ?? '')?.[0];
@@ -43,7 +43,7 @@ async function fromServer(address: string, folder: string, file: string): Promis
   const reply = await fetch(`${address}/api/backups`, { method: 'POST' });
   const body = (await reply.json()) as BackupMade & { error?: { message: string } };
   if (!reply.ok) throw new BackupFailed(body.error?.message ?? `${address} answered ${reply.status}`);
-  await copyFile(path.join(folder, 'backups', body.backup.name), file);
+  await copyFile(path.join(folder, LAYOUT.backups, body.backup.name), file);
   return body.book;
 }
 

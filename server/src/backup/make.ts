@@ -1,7 +1,7 @@
 import { mkdtemp, rename, rm, stat } from 'node:fs/promises';
 import path from 'node:path';
 import type { BookCheck } from '@north-step/contract';
-import { type Db, forceAll, openDb, sql } from '../db/index.ts';
+import { CURRENT_SEGMENT, type Db, forceAll, LAYOUT, openDb } from '../db/index.ts';
 import { checkAll } from '../integrity/index.ts';
 import { packDatabase, unpackInto } from './archive.ts';
 
@@ -13,8 +13,7 @@ export class BackupFailed extends Error {
   }
 }
 
-const segmentNow = async (db: Db): Promise<string> =>
-  (await db.one<{ name: string }>(sql`SELECT pg_walfile_name(pg_current_wal_lsn()) AS name`)).name;
+const segmentNow = async (db: Db): Promise<string> => (await db.one<{ name: string }>(CURRENT_SEGMENT)).name;
 
 /**
  * Writes a backup of an open database into one file, while work goes on; opens a copy of it and holds facts against states before
@@ -25,7 +24,10 @@ export async function makeBackup(db: Db, file: string): Promise<BookCheck> {
   const part = `${file}.part`;
   try {
     await db.hold(async () => {
-      await packDatabase(path.join(db.folder, 'pg'), part, { from: await segmentNow(db), to: () => segmentNow(db) });
+      await packDatabase(path.join(db.folder, LAYOUT.database), part, {
+        from: await segmentNow(db),
+        to: () => segmentNow(db),
+      });
     });
     const book = await checkBackup(part, path.dirname(file));
     await rename(part, file);

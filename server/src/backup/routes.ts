@@ -5,6 +5,7 @@ import { BackupMade, BackupRow, BackupsReply } from '@north-step/contract';
 import type { FastifyInstance } from 'fastify';
 import { type Static, Type } from 'typebox';
 import type { Context } from '../context.ts';
+import { LAYOUT } from '../db/index.ts';
 import { Refused, unknown } from '../http/errors.ts';
 import { BackupFailed, makeBackup } from './make.ts';
 
@@ -14,7 +15,7 @@ const Params = Type.Object({ name: BackupRow.properties.name });
 
 /** Backups in the data folder, to be made and saved from a page. */
 export function backupRoutes(app: FastifyInstance, { db, nowMs }: Context): void {
-  const folder = path.join(db.folder, 'backups');
+  const folder = path.join(db.folder, LAYOUT.backups);
   let making: Promise<Static<typeof BackupMade>> | undefined;
 
   const list = async (): Promise<Static<typeof BackupRow>[]> => {

@@ -115,7 +115,7 @@ export function batchRoutes(app: FastifyInstance, context: Context, printer: Pri
           'content-disposition',
           `inline; filename="labels-${batch.name.toLowerCase().replace(/[^a-z0-9]+/g, '-')}.pdf"`,
         )
-        .send(Buffer.from(await printer.ask(sheets, askingOf(request, out))));
+        .send(await printer.print(sheets, askingOf(request, out)));
     },
   );
   app.post<{ Body: NewBatch }>(

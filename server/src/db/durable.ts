@@ -1,10 +1,15 @@
 import { existsSync } from 'node:fs';
 import { appendFile, open, readdir, readFile, rm, stat } from 'node:fs/promises';
 import path from 'node:path';
+import { sql } from './types.ts';
 
 /** Files forced at once. */
 const AT_ONCE = 16;
 const SEGMENT = /^[0-9A-F]{24}$/;
+/** Which segment of the log is written now. */
+export const CURRENT_SEGMENT = sql`SELECT pg_walfile_name(pg_current_wal_lsn()) AS name`;
+/** Whether a file of the log is a segment of it. */
+export const isSegment = (name: string): boolean => SEGMENT.test(name);
 /** Log that a checkpoint leaves in place: its pages are forced only after it, and until then the log is what counts. */
 const KEEP = "wal_keep_size = '512MB'";
 
@@ -69,7 +74,7 @@ export class LogForcer {
    * @throws Error when it is not there: then nothing can be said to be safe
    */
   async upTo(current: string): Promise<void> {
-    const segments = (await readdir(this.logFolder)).filter((name) => SEGMENT.test(name));
+    const segments = (await readdir(this.logFolder)).filter(isSegment);
     if (!segments.includes(current)) throw new Error(`the log segment ${current} is not in ${this.logFolder}`);
     const due = segments.filter((name) => name >= this.forced && name <= current);
     for (const name of due) await this.force(path.join(this.logFolder, name));

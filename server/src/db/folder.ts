@@ -2,21 +2,11 @@ import { constants, existsSync } from 'node:fs';
 import { access, readdir, readFile, rm, stat, unlink, writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import { force } from './durable.ts';
+import { LAYOUT } from './layout.ts';
 
 /** The version of PostgreSQL whose files we read. */
 const MAJOR = '18';
-/** A workshop that is being told into a new database; while it is there, the database is no fact. */
-const BEING_FILLED = 'being-filled';
-/** What a data folder of ours may hold: anything else is somebody’s. */
-const OURS = new Set([
-  'pg',
-  'pg.making',
-  'backups',
-  'north-step.lock',
-  'chain-anchor',
-  'chain-anchor.new',
-  BEING_FILLED,
-]);
+const OURS: ReadonlySet<string> = new Set(Object.values(LAYOUT));
 const RESTORE =
   'Nothing was changed. Restore the newest backup into a new folder: npm run restore -- FILE --data FOLDER';
 
@@ -40,7 +30,7 @@ export async function examineFolder(folder: string): Promise<void> {
   });
   const names = await readdir(folder);
   const foreign = names.find((name) => !OURS.has(name));
-  const pg = path.join(folder, 'pg');
+  const pg = path.join(folder, LAYOUT.database);
   if (!existsSync(pg)) {
     if (foreign !== undefined)
       throw new FolderRefused(
@@ -79,7 +69,7 @@ export function refusedToOpen(folder: string, message: string): FolderRefused {
   );
 }
 
-const markIn = (folder: string): string => path.join(folder, BEING_FILLED);
+const markIn = (folder: string): string => path.join(folder, LAYOUT.beingFilled);
 
 /** Says on disk that a new database is being filled: one that is left half-told is told anew. */
 export async function markFilling(folder: string): Promise<void> {
@@ -97,6 +87,6 @@ export async function markFilled(folder: string): Promise<void> {
 /** Takes away a database that was never filled to its end. Whoever calls holds the folder. */
 export async function forgetHalfFilled(folder: string): Promise<void> {
   if (!existsSync(markIn(folder))) return;
-  await rm(path.join(folder, 'pg'), { recursive: true, force: true });
+  await rm(path.join(folder, LAYOUT.database), { recursive: true, force: true });
   await markFilled(folder);
 }

@@ -1,5 +1,6 @@
-export { forceAll } from './durable.ts';
+export { CURRENT_SEGMENT, force, forceAll, isSegment } from './durable.ts';
 export { FolderRefused, markFilled, markFilling } from './folder.ts';
+export { LAYOUT } from './layout.ts';
 export { FolderInUse, holderOf, holdFolder } from './lock.ts';
 export { migrate, NewerDatabase, readMigrations } from './migrate.ts';
 export { DatabaseError, DatabaseLost, type OpenOptions, openDb } from './open.ts';

@@ -3,6 +3,7 @@ import { closeSync, mkdirSync, openSync, realpathSync, statSync, unlinkSync } fr
 import net from 'node:net';
 import os from 'node:os';
 import path from 'node:path';
+import { LAYOUT } from './layout.ts';
 
 /** Somebody else has the folder open. The message says who. */
 export class FolderInUse extends Error {
@@ -16,8 +17,6 @@ export class FolderInUse extends Error {
 
 /** Frees the folder. */
 export type Release = () => Promise<void>;
-/** A socket file in the folder itself: whoever reaches the folder, by whatever path, mount or network, reaches it. */
-const IN_FOLDER = 'north-step.lock';
 const ASK_MS = 1500;
 
 /**
@@ -64,7 +63,7 @@ async function holdInside(real: string, folder: string, whoWeAre: () => string):
   const close = () => {
     if (descriptor !== undefined) closeSync(descriptor);
   };
-  const address = path.join(descriptor === undefined ? real : `/proc/self/fd/${descriptor}`, IN_FOLDER);
+  const address = path.join(descriptor === undefined ? real : `/proc/self/fd/${descriptor}`, LAYOUT.lock);
   try {
     const release = await hold(address, folder, whoWeAre);
     return async () => {

@@ -1,6 +1,7 @@
 import path from 'node:path';
 import { startThread } from '../threads/index.ts';
 import { examineFolder, forgetHalfFilled, refusedToOpen } from './folder.ts';
+import { LAYOUT } from './layout.ts';
 import { holdFolder } from './lock.ts';
 import type { ThreadReply, ThreadRequest } from './pgliteThread.ts';
 import { type Db, type Queryable, queryable, type Sql } from './types.ts';
@@ -71,7 +72,9 @@ async function openHeld(
   release: () => Promise<void>,
 ): Promise<Db> {
   const limits = { ...WITHIN_MS, ...withinMs };
-  const thread = startThread(new URL('./pgliteThread.ts', import.meta.url), { folder: path.resolve(folder, 'pg') });
+  const thread = startThread(new URL('./pgliteThread.ts', import.meta.url), {
+    folder: path.resolve(folder, LAYOUT.database),
+  });
   const waiting = new Map<number, { resolve: (rows: readonly unknown[]) => void; reject: (error: Error) => void }>();
   let nextId = 1;
   thread.on('message', (reply: ThreadReply) => {

@@ -2,7 +2,17 @@ import { rename, rm } from 'node:fs/promises';
 import path from 'node:path';
 import { parentPort, workerData } from 'node:worker_threads';
 import { PGlite, types } from '@electric-sql/pglite';
-import { dropEmptyMark, force, forceAll, hasDatabase, keepLog, LogForcer, segmentsBetween } from './durable.ts';
+import {
+  CURRENT_SEGMENT,
+  dropEmptyMark,
+  force,
+  forceAll,
+  hasDatabase,
+  keepLog,
+  LogForcer,
+  segmentsBetween,
+} from './durable.ts';
+import { LAYOUT } from './layout.ts';
 
 /** The database in its own thread, so that a heavy query never stops the server from answering. */
 export type ThreadRequest = {
@@ -97,7 +107,7 @@ async function openDurably(): Promise<Opened> {
 
 /** Makes a new database beside its place and moves it there when it is whole: a cut on the way leaves none, never half of one. */
 async function createWhole(): Promise<void> {
-  const making = `${folder}.making`;
+  const making = path.join(path.dirname(folder), LAYOUT.making);
   await rm(making, { recursive: true, force: true });
   await (await PGlite.create({ dataDir: making })).close();
   await forceAll(making);
@@ -120,6 +130,6 @@ async function settle(db: PGlite): Promise<string> {
 }
 
 async function currentSegment(db: PGlite): Promise<string> {
-  const found = await db.query<{ name: string }>('SELECT pg_walfile_name(pg_current_wal_lsn()) AS name');
+  const found = await db.query<{ name: string }>(CURRENT_SEGMENT.text);
   return found.rows[0]!.name;
 }

@@ -1,5 +1,12 @@
 import type { BookCheck } from '@north-step/contract';
-import { type Anchor, anchorBreach, canonicalJson, type SealedRecord, validateChain } from '@north-step/core/record';
+import {
+  type Anchor,
+  anchorBreach,
+  canonicalJson,
+  NO_RECORD,
+  type SealedRecord,
+  validateChain,
+} from '@north-step/core/record';
 import { type BatchState, replay } from '@north-step/core/route';
 import { eventsOf } from '../batches/index.ts';
 import { type Db, dropUnfinished, sql } from '../db/index.ts';
@@ -10,7 +17,6 @@ export type Checked = BookCheck & { readonly anchor: Anchor };
 
 /** Records read at once: others get in between. */
 const AT_ONCE = 40;
-const NOTHING: Anchor = { count: 0, hash: '0'.repeat(64) };
 
 /**
  * Holds facts against what follows from them: the chain of records against itself and against an anchor that was kept apart,
@@ -55,15 +61,18 @@ async function checkChain(db: Db, kept: Anchor | undefined): Promise<{ anchor: A
   }
   const cut = kept && anchorBreach(keptSeen ? [keptSeen] : [], kept);
   if (cut) found.push(cut);
-  return { anchor: last ? { count: last.number, hash: last.hash } : NOTHING, found };
+  return { anchor: last ? { count: last.number, hash: last.hash } : NO_RECORD, found };
 }
 
 async function checkStates(db: Db): Promise<{ batches: number; found: readonly string[] }> {
   const found: string[] = [];
   const ids = await db.many<{ id: string; name: string }>(sql`SELECT id, name FROM batch ORDER BY id`);
   for (const { id, name } of ids) {
-    const { state } = await db.one<{ state: BatchState }>(sql`SELECT state FROM batch WHERE id = ${id}`);
-    const events = await eventsOf(db, id);
+    // of one moment: work goes on meanwhile
+    const { state, events } = await db.transaction(async (tx) => ({
+      ...(await tx.one<{ state: BatchState }>(sql`SELECT state FROM batch WHERE id = ${id}`)),
+      events: await eventsOf(tx, id),
+    }));
     if (canonicalJson(replay(events)) !== canonicalJson(state))
       found.push(`${name}: its state is not what its ${events.length} events say`);
   }

@@ -34,6 +34,19 @@ describe('the check', () => {
     expect(checked).toMatchObject({ atMs: 7, records: 2, batches: 3, found: [], anchor: { count: 2 } });
     expect(checked.accounts).toBeGreaterThan(5);
   });
+  it('finds nothing while work goes on', async () => {
+    const [batch] = await t.db.many<{ id: string }>(sql`SELECT id FROM batch WHERE sealed_at IS NULL`);
+    let working = true;
+    const flags = (async () => {
+      for (let i = 0; working; i++) await t.must(`/api/batches/${batch!.id}/flag`, { note: `note ${i}` });
+    })();
+    const found = [];
+    for (let i = 0; i < 12; i++) found.push(...(await checkAll(t.db, 1)).found);
+    working = false;
+    await flags;
+    await t.must(`/api/batches/${batch!.id}/flag`, { note: null });
+    expect(found).toEqual([]);
+  });
   it('names a record that was changed, and one that is missing', async () => {
     const changed = await found(
       `UPDATE record SET file = replace(file, '"workshop"', '"workshup"') WHERE number = 1`,

@@ -2,11 +2,11 @@ import { readFile, rename, writeFile } from 'node:fs/promises';
 import path from 'node:path';
 import { type Anchor, anchorText, readAnchor } from '@north-step/core/record';
 import type { Context } from '../context.ts';
-import { sql } from '../db/index.ts';
+import { LAYOUT } from '../db/index.ts';
+import { newestRecord } from '../records/index.ts';
 import { type Checked, checkAll } from './check.ts';
 
 const DAY_MS = 86_400_000;
-const FILE = 'chain-anchor';
 
 export type IntegrityWatch = {
   /** what the last check said; nothing before the first */
@@ -20,13 +20,14 @@ export type IntegrityWatch = {
 /** Checks what is kept against itself, and remembers how long the chain was in a file of its own. */
 export function makeIntegrityWatch(context: Context): IntegrityWatch {
   const { db, live, nowMs } = context;
-  const file = path.join(db.folder, FILE);
+  const file = path.join(db.folder, LAYOUT.anchor);
   let last: Checked | undefined;
   let timer: NodeJS.Timeout | undefined;
   let stopListening = () => {};
   const keep = async (anchor: Anchor) => {
-    await writeFile(`${file}.new`, `${anchorText(anchor)}\n`);
-    await rename(`${file}.new`, file);
+    const whole = path.join(db.folder, LAYOUT.newAnchor);
+    await writeFile(whole, `${anchorText(anchor)}\n`);
+    await rename(whole, file);
   };
   const kept = async () => readAnchor(await readFile(file, 'utf8').catch(() => ''));
   const check = async () => {
@@ -38,10 +39,7 @@ export function makeIntegrityWatch(context: Context): IntegrityWatch {
     return last;
   };
   const grow = async () => {
-    const row = await db.maybeOne<{ number: bigint; hash: string }>(
-      sql`SELECT number, hash FROM record ORDER BY number DESC LIMIT 1`,
-    );
-    if (row && last?.found.length === 0) await keep({ count: Number(row.number), hash: row.hash });
+    if (last?.found.length === 0) await keep(await newestRecord(db));
   };
   const quietly = (work: () => Promise<unknown>) => void work().catch(() => {});
   return {

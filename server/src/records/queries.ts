@@ -1,7 +1,7 @@
 import type { BookCheck, RecordList } from '@north-step/contract';
 import { anchorText, type SealedRecord, validateChain } from '@north-step/core/record';
 import { type Queryable, sql } from '../db/index.ts';
-import { sha256 } from './seal.ts';
+import { newestRecord, sha256 } from './seal.ts';
 
 type Row = {
   number: bigint;
@@ -49,12 +49,10 @@ export async function listRecords(
   };
 }
 
-/** How many records there are and the hash of the last, as it is printed; nothing before the first. */
+/** The anchor of the chain as it is printed; nothing before the first record. */
 export async function newestAnchor(db: Queryable): Promise<string | undefined> {
-  const row = await db.maybeOne<{ number: bigint; hash: string }>(
-    sql`SELECT number, hash FROM record ORDER BY number DESC LIMIT 1`,
-  );
-  return row && anchorText({ count: Number(row.number), hash: row.hash });
+  const newest = await newestRecord(db);
+  return newest.count > 0 ? anchorText(newest) : undefined;
 }
 
 /** Records checked in one look: a page never waits for a whole chain. */

@@ -78,9 +78,7 @@ export function recordRoutes(app: FastifyInstance, context: Context, { printer, 
       return reply
         .type('application/pdf')
         .header('content-disposition', named(request.params.number, 'pdf'))
-        .send(
-          Buffer.from(await printer.ask(recordPaper(record, await newestAnchor(context.db)), askingOf(request, reply))),
-        );
+        .send(await printer.print(recordPaper(record, await newestAnchor(context.db)), askingOf(request, reply)));
     },
   );
 }

@@ -1,5 +1,12 @@
 import { createHash } from 'node:crypto';
-import { canonicalJson, GENESIS_HASH, type Json, type SealedRecord, sealRecord } from '@north-step/core/record';
+import {
+  type Anchor,
+  canonicalJson,
+  type Json,
+  NO_RECORD,
+  type SealedRecord,
+  sealRecord,
+} from '@north-step/core/record';
 import type { BatchEvent, BatchState, Moment } from '@north-step/core/route';
 import { allStations, benchSetting } from '../bench/index.ts';
 import type { Context } from '../context.ts';
@@ -44,12 +51,18 @@ export async function seal(
 }
 
 type Link = { readonly batchId: string; readonly kind: 'made' | 'later look'; readonly body: Json };
-/** Writes a record behind the last one. */
-export async function chain(context: Context, tx: Queryable, { batchId, kind, body }: Link): Promise<SealedRecord> {
-  const last = await tx.maybeOne<{ number: bigint; hash: string }>(
+/** How many records there are, and the hash of the last. */
+export async function newestRecord(db: Queryable): Promise<Anchor> {
+  const row = await db.maybeOne<{ number: bigint; hash: string }>(
     sql`SELECT number, hash FROM record ORDER BY number DESC LIMIT 1`,
   );
-  const record = sealRecord(Number(last?.number ?? 0n) + 1, body, last?.hash ?? GENESIS_HASH, sha256);
+  return row ? { count: Number(row.number), hash: row.hash } : NO_RECORD;
+}
+
+/** Writes a record behind the last one. */
+export async function chain(context: Context, tx: Queryable, { batchId, kind, body }: Link): Promise<SealedRecord> {
+  const last = await newestRecord(tx);
+  const record = sealRecord(last.count + 1, body, last.hash, sha256);
   await tx.many(sql`
     INSERT INTO record (number, batch_id, kind, sealed_at, prev_hash, hash, file)
     VALUES (${record.number}, ${batchId}, ${kind}, ${new Date(context.nowMs())}, ${record.prevHash}, ${record.hash}, ${canonicalJson(record)})`);

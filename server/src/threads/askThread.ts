@@ -44,7 +44,6 @@ const DEFAULTS = { threads: 1, withinMs: 300_000, memoryMb: 512, idleMs: 60_000 
 
 type Job = {
   readonly client: string;
-  readonly signal?: AbortSignal;
   readonly begin: () => Promise<void>;
   readonly reject: (error: Error) => void;
 };
@@ -96,7 +95,7 @@ export function askThread<Question, Answer>(source: URL, limits: Limits = {}): A
         if (signal?.aborted) return reject(new NotAnswered('left'));
         if (client !== OURSELVES.client && queue.waitingOf(client) >= MOST_WAITING)
           return reject(new NotAnswered('too-many', MOST_WAITING));
-        const job: Job = { client, signal, begin: () => workOn(question, signal).then(resolve, reject), reject };
+        const job: Job = { client, begin: () => workOn(question, signal).then(resolve, reject), reject };
         queue.add(job);
         signal?.addEventListener('abort', () => {
           queue.remove(job);

@@ -2,12 +2,10 @@
 export class FairQueue<Job extends { readonly client: string }> {
   private readonly lines = new Map<string, Job[]>();
 
-  /** @returns how many of that client wait now */
-  add(job: Job): number {
+  add(job: Job): void {
     const line = this.lines.get(job.client) ?? [];
     line.push(job);
     this.lines.set(job.client, line);
-    return line.length;
   }
 
   waitingOf(client: string): number {

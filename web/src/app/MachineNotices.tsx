@@ -1,13 +1,13 @@
 import type { BenchReply } from '@north-step/contract';
 import { clockText } from '@north-step/core/units';
-import { outbox, useAppSelector } from './store.ts';
+import { useDo } from '../features/next/index.ts';
 import { dayAndClock } from './useNow.ts';
 
 const A_DAY_S = 86_400;
 
 /** What the machine that serves this page needs from somebody: room on its disk, and its clock. */
 export function MachineNotices({ bench: data }: { readonly bench: BenchReply }) {
-  const person = useAppSelector((state) => state.here.person);
+  const acts = useDo();
   const { level, freeMb } = data.disk ?? { level: 'plenty', freeMb: 0 };
   const jumpMs = data.clockJumpMs;
   return (
@@ -33,11 +33,7 @@ export function MachineNotices({ bench: data }: { readonly bench: BenchReply }) 
             North Step goes on with its own time, {dayAndClock(data.nowMs)}. Is the machine right,{' '}
             {dayAndClock(data.nowMs + jumpMs)}?
           </p>
-          <button
-            type="button"
-            className="btn min-w-11"
-            onClick={() => void outbox.send('/api/clock', { by: person || undefined })}
-          >
+          <button type="button" className="btn min-w-11" onClick={() => void acts.send('/api/clock')}>
             Take the machine’s time
           </button>
         </div>
