@@ -2,6 +2,7 @@ import { defineConfig } from 'vitest/config';
 
 const slow = { testTimeout: 60_000, hookTimeout: 120_000 };
 
+// files of core and server leave nothing behind in what they import, and share it; pages keep a store
 export default defineConfig({
   test: {
     // much of the waiting is for disks and processes
@@ -12,6 +13,7 @@ export default defineConfig({
           name: 'core',
           include: ['{core,contract,devices}/**/*.test.ts'],
           environment: 'node',
+          isolate: false,
           testTimeout: 60_000,
         },
       },
@@ -21,6 +23,7 @@ export default defineConfig({
           name: 'server',
           include: ['{server,demo,scripts,e2e,torture}/**/*.test.ts'],
           environment: 'node',
+          isolate: false,
           globalSetup: './server/src/testing/template.ts',
           ...slow,
         },

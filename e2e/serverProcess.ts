@@ -7,6 +7,8 @@ import type { BatchReply, BenchReply } from '@north-step/contract';
 import { currentStep, remainingS } from '@north-step/core/route';
 import makeTemplate, { templateFolder } from '../server/src/testing/template.ts';
 
+/** The open batches are the same, whatever lies behind them. */
+const NORTH_STEP_DEMO_DAYS = '21';
 /** Longer than what counts as a double press. */
 const A_MOMENT_S = 2;
 
@@ -49,7 +51,7 @@ export class ServerProcess {
     const child = spawn(
       'node',
       [`dist/server/${this.program}`, ...Object.entries(options).flatMap(([name, value]) => [`--${name}`, value])],
-      { stdio: ['ignore', 'pipe', 'pipe', 'ipc'] },
+      { stdio: ['ignore', 'pipe', 'pipe', 'ipc'], env: { ...process.env, NORTH_STEP_DEMO_DAYS } },
     );
     this.child = child;
     await new Promise<void>((resolve, reject) => {

@@ -4,7 +4,7 @@ import { LIDS } from '@north-step/core/solvent';
 import { SOLVENTS, type WashSoFar } from '@north-step/core/wash';
 import { type Static, type TSchema, Type } from 'typebox';
 import { BathNote } from './bathNote.ts';
-import { CommandId, command, EntityId, literals, PhotoId, PieceCounts, quantity, strict, Text } from './common.ts';
+import { CommandId, EntityId, literals, PhotoId, PieceCounts, quantity, strict, Text } from './common.ts';
 import { DiskRoom } from './machine.ts';
 
 /** A batch as core knows it; the schema names what a script can rely on. */
@@ -42,7 +42,6 @@ export const PartInput = Type.Object(
 );
 export const NewBatch = Type.Object(
   {
-    ...command,
     cardId: EntityId,
     lot: Text(40),
     count: Type.Integer({ minimum: 1, maximum: 1000 }),
@@ -65,20 +64,19 @@ export const NewBatch = Type.Object(
 );
 export type NewBatch = Static<typeof NewBatch>;
 
-export const StepCommand = Type.Object({ ...command }, strict);
+export const StepCommand = Type.Object({}, strict);
 export const FinishCommand = Type.Object(
   {
-    ...command,
     liftedAtMs: Type.Optional(
       Type.Number({ minimum: 0, maximum: 4e12, description: 'it ended then and nobody pressed' }),
     ),
   },
   strict,
 );
-export const StayCommand = Type.Object({ ...command, because: Text(200) }, strict);
-export const LeaveOutCommand = Type.Object({ ...command, because: Text(200) }, strict);
+export const StayCommand = Type.Object({ because: Text(200) }, strict);
+export const LeaveOutCommand = Type.Object({ because: Text(200) }, strict);
 export const ExtendCommand = Type.Object(
-  { ...command, addS: Type.Number({ minimum: -14_400, maximum: 14_400, description: 's' }) },
+  { addS: Type.Number({ minimum: -14_400, maximum: 14_400, description: 's' }) },
   strict,
 );
 const Lab = Type.Object({ l: quantity(), a: quantity(), b: quantity() }, strict);
@@ -92,10 +90,9 @@ const PhotoColourInput = Type.Object(
   },
   strict,
 );
-export const ColourCommand = Type.Object({ ...command, colour: PhotoColourInput }, strict);
+export const ColourCommand = Type.Object({ colour: PhotoColourInput }, strict);
 export const LookCommand = Type.Object(
   {
-    ...command,
     outcome: literals([...new Set([...MATTE_LOOKS, ...CURED_LOOKS])]),
     broken: Type.Optional(Type.Integer({ minimum: 0, maximum: 1000 })),
     note: Type.Optional(Text(500)),
@@ -108,7 +105,6 @@ export const LookCommand = Type.Object(
 /** Something that no plan holds: power lost, knocked over, fell, got wet. */
 export const MishapCommand = Type.Object(
   {
-    ...command,
     what: literals(MISHAPS),
     offS: Type.Optional(
       Type.Integer({ minimum: 1, maximum: 86_400, description: 'how long the machine stood still, s' }),
@@ -121,7 +117,6 @@ export type MishapCommand = Static<typeof MishapCommand>;
 /** A flag is raised with a note, or lowered with null. */
 export const FlagCommand = Type.Object(
   {
-    ...command,
     note: Type.Union([Text(300), Type.Null()]),
     stops: Type.Optional(Type.Boolean({ description: 'nothing is begun until somebody answers it' })),
     answer: Type.Optional(Text(300)),
@@ -129,13 +124,12 @@ export const FlagCommand = Type.Object(
   strict,
 );
 /** The last command on a batch is taken back. */
-export const UndoCommand = Type.Object({ ...command, undoes: CommandId }, strict);
+export const UndoCommand = Type.Object({ undoes: CommandId }, strict);
 export type UndoCommand = Static<typeof UndoCommand>;
 const orNone = <T extends TSchema>(schema: T) => Type.Optional(Type.Union([schema, Type.Null()]));
 /** What is left out stays as it is; null takes it away. */
 export const EditBatch = Type.Object(
   {
-    ...command,
     customer: orNone(Text(120)),
     dueAtMs: orNone(Type.Number({ minimum: 0, maximum: 4e12 })),
     priority: Type.Optional(literals(PRIORITIES)),
@@ -145,7 +139,6 @@ export const EditBatch = Type.Object(
 );
 export const BrokeBatch = Type.Object(
   {
-    ...command,
     count: Type.Integer({ minimum: 1, maximum: 1000 }),
     glued: Type.Optional(Type.Integer({ minimum: 0, maximum: 1000, description: 'of them mended with glue' })),
     which: Type.Optional(Text(120)),
@@ -157,27 +150,26 @@ export const BrokeBatch = Type.Object(
 export type BrokeBatch = Static<typeof BrokeBatch>;
 /** The number of broken pieces was wrong: so many are broken in all. */
 export const RecountBatch = Type.Object(
-  { ...command, broken: Type.Integer({ minimum: 0, maximum: 1000 }), because: Text(300) },
+  { broken: Type.Integer({ minimum: 0, maximum: 1000 }), because: Text(300) },
   strict,
 );
 export type RecountBatch = Static<typeof RecountBatch>;
 export const PhotoStored = Type.Object({ sha256: Type.String() });
 export type EditBatch = Static<typeof EditBatch>;
 export const HoldBatch = Type.Object(
-  { ...command, reason: Type.Union([Text(300), Type.Null()], { description: 'null releases it' }) },
+  { reason: Type.Union([Text(300), Type.Null()], { description: 'null releases it' }) },
   strict,
 );
 /** Pieces that leave: a number, or so many of each kind where several are in the batch. */
 export const SplitBatch = Type.Object(
   {
-    ...command,
     count: Type.Optional(Type.Integer({ minimum: 1, maximum: 1000 })),
     pieces: Type.Optional(PieceCounts),
   },
   strict,
 );
 export type SplitBatch = Static<typeof SplitBatch>;
-export const MergeBatch = Type.Object({ ...command, otherId: EntityId }, strict);
+export const MergeBatch = Type.Object({ otherId: EntityId }, strict);
 export type MergeBatch = Static<typeof MergeBatch>;
 export const BatchReply = Type.Object({ batch: Batch });
 export type BatchReply = Static<typeof BatchReply>;

@@ -32,18 +32,7 @@ export const Text = (maxLength = 200) => Type.String({ minLength: 1, maxLength }
 
 export const PhotoId = Type.String({ pattern: '^[0-9a-f]{64}$', description: 'SHA-256 of a stored photo' });
 
-/** What every command carries. */
-export const command = {
-  commandId: CommandId,
-  by: Type.Optional(PersonId),
-  heldMs: Type.Optional(
-    Type.Integer({
-      minimum: 0,
-      maximum: 86_400_000,
-      description: 'how long it waited for a server that was away: it counts from when it was pressed',
-    }),
-  ),
-};
+export const Done = Type.Object({ ok: Type.Boolean() });
 export const literals = <const T extends readonly string[]>(values: T) =>
   Type.Unsafe<T[number]>({ type: 'string', enum: [...values] });
 

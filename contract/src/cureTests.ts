@@ -1,6 +1,6 @@
 import { MEDIA, TEST_PROPERTIES } from '@north-step/core/cure';
 import { type Static, Type } from 'typebox';
-import { command, EntityId, literals, ranged, strict, Text } from './common.ts';
+import { EntityId, literals, ranged, strict, Text } from './common.ts';
 
 const Schedule = Type.Object(
   {
@@ -15,7 +15,6 @@ const Schedule = Type.Object(
 );
 export const NewCureTest = Type.Object(
   {
-    ...command,
     cardId: EntityId,
     lot: Text(40),
     schedule: Schedule,

@@ -94,4 +94,3 @@ export const Device = Type.Object({
 export type Device = Static<typeof Device>;
 export const DevicesReply = Type.Object({ devices: Type.Array(Device) });
 export type DevicesReply = Static<typeof DevicesReply>;
-export const Done = Type.Object({ ok: Type.Boolean() });

@@ -1,6 +1,7 @@
 export * from './batches.ts';
 export * from './bathNote.ts';
 export * from './bench.ts';
+export * from './commands/index.ts';
 export * from './common.ts';
 export * from './compute.ts';
 export * from './computeLight.ts';

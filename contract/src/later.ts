@@ -1,11 +1,10 @@
 import { LATER_LOOKS } from '@north-step/core/route';
 import { type Static, Type } from 'typebox';
-import { command, EntityId, literals, PhotoId, PieceCounts, strict, Text } from './common.ts';
+import { EntityId, literals, PhotoId, PieceCounts, strict, Text } from './common.ts';
 
 /** A sealed batch looked at again, days after its light, or pieces of it that came back. */
 export const LaterCommand = Type.Object(
   {
-    ...command,
     seen: literals(LATER_LOOKS),
     count: Type.Integer({ minimum: 1, maximum: 1000, description: 'pieces that it was seen on' }),
     /** of which kinds, where several are in the batch: they add up to the count */

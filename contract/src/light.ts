@@ -2,7 +2,7 @@ import { COUPON_RESULTS, MEDIA, type PairScale } from '@north-step/core/cure';
 import { LAMP_KINDS, type Lamp } from '@north-step/core/light';
 import type { BatchLight, LampNow } from '@north-step/core/route';
 import { type Static, Type } from 'typebox';
-import { command, counted, EntityId, literals, Place, ranged, strict, Text } from './common.ts';
+import { counted, EntityId, literals, Place, ranged, strict, Text } from './common.ts';
 
 const Triple = Place();
 const Power = {
@@ -85,11 +85,10 @@ export const LampInput = Type.Object(
   },
   strict,
 );
-export const DescribeLamp = Type.Object({ ...command, lamp: LampInput }, strict);
+export const DescribeLamp = Type.Object({ lamp: LampInput }, strict);
 export type DescribeLamp = Static<typeof DescribeLamp>;
 export const MeterLamp = Type.Object(
   {
-    ...command,
     readings: Type.Array(Type.Object({ spot: Text(20), mWPerCm2: ranged('mW/cm²', 0, 1000) }, strict), {
       minItems: 1,
       maxItems: 12,
@@ -100,7 +99,6 @@ export const MeterLamp = Type.Object(
 export type MeterLamp = Static<typeof MeterLamp>;
 export const SkyNow = Type.Object(
   {
-    ...command,
     latDeg: ranged('° north', -90, 90),
     lonDeg: ranged('° east', -180, 180),
     cloudShare: ranged('share of the sky', 0, 1),
@@ -145,7 +143,6 @@ export type LightMapBody = Static<typeof LightMapBody>;
 
 export const CurePlanCommand = Type.Object(
   {
-    ...command,
     light: Type.Unsafe<BatchLight>(
       Type.Object(
         {
@@ -193,7 +190,6 @@ const CouponOutcome = Type.Object(
 );
 export const NewLadder = Type.Object(
   {
-    ...command,
     stationId: EntityId,
     cardId: EntityId,
     lot: Text(40),

@@ -1,5 +1,5 @@
 import { type Static, Type } from 'typebox';
-import { command, literals, strict } from './common.ts';
+import { literals, strict } from './common.ts';
 
 /** plenty · low: said · full: nothing more is taken */
 export const DiskRoom = Type.Object({ level: literals(['plenty', 'low', 'full']), freeMb: Type.Number() });
@@ -26,7 +26,7 @@ export const HealthReply = Type.Object({
 export type HealthReply = Static<typeof HealthReply>;
 
 /** The machine’s clock is right: take it on. */
-export const TakeClock = Type.Object({ ...command }, strict);
+export const TakeClock = Type.Object({}, strict);
 export type TakeClock = Static<typeof TakeClock>;
 
 /** A backup in the data folder: one file, opened and checked after it was written. */

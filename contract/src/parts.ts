@@ -1,12 +1,11 @@
 import { PART_NOTE_KINDS } from '@north-step/core/trim';
 import { type Static, Type } from 'typebox';
-import { command, EntityId, literals, Place, strict, Text } from './common.ts';
+import { EntityId, literals, Place, strict, Text } from './common.ts';
 
 const InFile = Place('x y z in the file’s own axes, mm');
 
 export const AddPartNote = Type.Object(
   {
-    ...command,
     kind: literals(PART_NOTE_KINDS),
     /** which of the parts on the plate, by its file; the first when left out */
     meshSha256: Type.Optional(Type.String({ pattern: '^[0-9a-f]{64}$' })),

@@ -2,7 +2,7 @@ import { CURE_FAMILIES, MEDIA } from '@north-step/core/cure';
 import type { ResinCard } from '@north-step/core/resin';
 import { SOLVENTS } from '@north-step/core/wash';
 import { type Static, Type } from 'typebox';
-import { command, counted, EntityId, literals, ranged, strict, Text } from './common.ts';
+import { counted, EntityId, literals, ranged, strict, Text } from './common.ts';
 
 const OptNum = (description: string, minimum: number, maximum: number) =>
   Type.Optional(ranged(description, minimum, maximum));
@@ -81,7 +81,6 @@ export type ResinCardFile = Static<typeof ResinCardFile>;
 
 export const SaveCard = Type.Object(
   {
-    ...command,
     card: Type.Unsafe<ResinCardFile>({ ...ResinCardFile, $id: undefined }),
     changeNote: Text(200),
     /** lots that are on the shelf */

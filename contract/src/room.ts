@@ -1,7 +1,7 @@
 import { AIRS, ROOM_C } from '@north-step/core/dry';
 import type { Spaces } from '@north-step/core/fit';
 import { type Static, Type } from 'typebox';
-import { command, EntityId, literals, ranged, strict, Text } from './common.ts';
+import { EntityId, literals, ranged, strict, Text } from './common.ts';
 
 const mm = (most = 3000) => ranged('mm', 0, most);
 const Pair = Type.Array(mm(), { minItems: 2, maxItems: 2 });
@@ -46,7 +46,7 @@ export const RoomInput = Type.Object(
   strict,
 );
 export type RoomInput = Static<typeof RoomInput>;
-export const SetRoom = Type.Object({ ...command, room: RoomInput }, strict);
+export const SetRoom = Type.Object({ room: RoomInput }, strict);
 export type SetRoom = Static<typeof SetRoom>;
 export const RoomReply = Type.Object({
   room: RoomInput,
@@ -58,7 +58,7 @@ export const RoomReply = Type.Object({
 });
 export type RoomReply = Static<typeof RoomReply>;
 
-export const NewShiftNote = Type.Object({ ...command, text: Text(1000) }, strict);
+export const NewShiftNote = Type.Object({ text: Text(1000) }, strict);
 export type NewShiftNote = Static<typeof NewShiftNote>;
 export const ShiftNotesReply = Type.Object({
   notes: Type.Array(Type.Object({ text: Type.String(), atMs: Type.Number(), by: Type.String() }), {

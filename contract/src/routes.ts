@@ -3,7 +3,7 @@ import { AIRS } from '@north-step/core/dry';
 import { DOSES, type Route, type Schools, STEP_TYPE_IDS } from '@north-step/core/route';
 import { AGITATIONS } from '@north-step/core/wash';
 import { type Static, Type } from 'typebox';
-import { command, counted, EntityId, literals, strict, Text } from './common.ts';
+import { counted, EntityId, literals, strict, Text } from './common.ts';
 
 export const RouteStepInput = Type.Object(
   {
@@ -23,7 +23,6 @@ export const RouteStepInput = Type.Object(
 /** A new route, or the next version of one. */
 export const SaveRoute = Type.Object(
   {
-    ...command,
     /** the route that is changed; left out, a new one is made */
     routeId: Type.Optional(EntityId),
     /** the version that was looked at when it was changed */

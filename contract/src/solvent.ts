@@ -5,7 +5,7 @@ import { LIDS } from '@north-step/core/solvent';
 import { SOLVENTS } from '@north-step/core/wash';
 import { type Static, Type } from 'typebox';
 import { Vessel } from './bench.ts';
-import { command, EntityId, literals, Moment, quantity, strict, Text } from './common.ts';
+import { EntityId, literals, Moment, quantity, strict, Text } from './common.ts';
 
 const VolumeMl = Type.Number({ exclusiveMinimum: 0, maximum: 1_000_000, description: 'mL' });
 const Nullable = <T extends ReturnType<typeof Type.String> | ReturnType<typeof Type.Number>>(type: T) =>
@@ -13,7 +13,6 @@ const Nullable = <T extends ReturnType<typeof Type.String> | ReturnType<typeof T
 
 export const FillCommand = Type.Object(
   {
-    ...command,
     vesselId: EntityId,
     volumeMl: VolumeMl,
     /** from a vessel of ours; without it, bought */
@@ -25,10 +24,9 @@ export const FillCommand = Type.Object(
   },
   strict,
 );
-export const RotateCommand = Type.Object({ ...command, freshMl: VolumeMl, fromVesselId: EntityId }, strict);
+export const RotateCommand = Type.Object({ freshMl: VolumeMl, fromVesselId: EntityId }, strict);
 export const ReclaimCommand = Type.Object(
   {
-    ...command,
     amountMl: Type.Number({ exclusiveMinimum: 0, maximum: 1_000_000, description: 'mL taken from the dirty drum' }),
     passes: Type.Integer({ minimum: 1, maximum: 4 }),
     /** what really came back, if it was measured; else by the model */
@@ -36,11 +34,10 @@ export const ReclaimCommand = Type.Object(
   },
   strict,
 );
-export const ReverseCommand = Type.Object({ ...command, postingId: EntityId, note: Type.Optional(Text(200)) }, strict);
+export const ReverseCommand = Type.Object({ postingId: EntityId, note: Type.Optional(Text(200)) }, strict);
 /** Out of a vessel for good. */
 export const DiscardCommand = Type.Object(
   {
-    ...command,
     vesselId: EntityId,
     volumeMl: VolumeMl,
     to: literals(['spilled', 'disposed']),
@@ -51,7 +48,6 @@ export const DiscardCommand = Type.Object(
 /** Everything out of a bath into the drum (or to disposal), then fresh in. */
 export const RefillCommand = Type.Object(
   {
-    ...command,
     vesselId: EntityId,
     /** where the old liquid goes; without it, to disposal */
     toVesselId: Type.Optional(EntityId),
@@ -63,16 +59,14 @@ export const RefillCommand = Type.Object(
 );
 export const CountCommand = Type.Object(
   {
-    ...command,
     vesselId: EntityId,
     volumeMl: Type.Number({ minimum: 0, maximum: 1_000_000, description: 'mL found' }),
   },
   strict,
 );
-export const LidCommand = Type.Object({ ...command, vesselId: EntityId, lid: literals(LIDS) }, strict);
+export const LidCommand = Type.Object({ vesselId: EntityId, lid: literals(LIDS) }, strict);
 export const LimitCommand = Type.Object(
   {
-    ...command,
     vesselId: EntityId,
     limitPctW: Type.Union([Type.Number({ minimum: 0.5, maximum: 25, description: '% by weight' }), Type.Null()]),
   },
@@ -80,7 +74,6 @@ export const LimitCommand = Type.Object(
 );
 export const NewVesselCommand = Type.Object(
   {
-    ...command,
     name: Text(40),
     kind: literals(['bath', 'can', 'drum', 'jar', 'bottle', 'pan', 'tin']),
     solvent: literals(SOLVENTS),
@@ -114,7 +107,6 @@ export const RawReadingInput = Type.Unsafe<RawReading>(
 );
 export const ReadCommand = Type.Object(
   {
-    ...command,
     vesselId: EntityId,
     reading: RawReadingInput,
     /** when it was taken, default now; ms since 1970 */
@@ -123,7 +115,7 @@ export const ReadCommand = Type.Object(
   },
   strict,
 );
-export const VerdictCommand = Type.Object({ ...command, verdict: literals(['trusted', 'discarded']) }, strict);
+export const VerdictCommand = Type.Object({ verdict: literals(['trusted', 'discarded']) }, strict);
 
 export const MovementLine = Type.Object({
   account: Type.String(),

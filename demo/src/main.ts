@@ -28,9 +28,11 @@ import {
 } from '@north-step/server';
 import { lendHands } from './hands.ts';
 import { trueColours, trueLampBox } from './lightCare.ts';
-import { tellStory } from './story.ts';
+import { HISTORY_DAYS, tellStory } from './story.ts';
 import { trueLoadPctW, trueStrengthPctW, truthOf } from './truth.ts';
 
+/** How much of a year is played; fewer days for a slow machine. */
+const DAYS = Number(process.env.NORTH_STEP_DEMO_DAYS ?? HISTORY_DAYS);
 const ROOM_C = 21.5;
 const HUMIDITY_PCT = 51;
 
@@ -38,9 +40,9 @@ const HUMIDITY_PCT = 51;
 await runFromCommandLine({ data: '.data/demo', log: 'warn' }, fillEmpty, startDevices);
 
 async function fillEmpty(db: Db): Promise<void> {
-  console.log('Playing 120 days of the demo workshop into a new database …');
+  console.log(`Playing ${DAYS} days of the demo workshop into a new database …`);
   const startedMs = performance.now();
-  await tellStory(db, { nowMs: Date.now(), liveNowMs: Date.now });
+  await tellStory(db, { nowMs: Date.now(), liveNowMs: Date.now, days: DAYS });
   console.log(`… told in ${((performance.now() - startedMs) / 1000).toFixed(0)} s.`);
 }
 

@@ -12,7 +12,7 @@ import { Technician } from './technician.ts';
 import { CUSTOMERS, WORKSHOP } from './workshop.ts';
 
 const DAY_MS = 24 * 3600 * 1000;
-const HISTORY_DAYS = 120;
+export const HISTORY_DAYS = 120;
 const RECENT_DAYS = 5;
 /** plates are filled up: more pieces than one order asks for */
 const FULL_PLATE = 1.6;

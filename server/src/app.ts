@@ -3,31 +3,31 @@ import helmet from '@fastify/helmet';
 import fastifyStatic from '@fastify/static';
 import Fastify, { type FastifyInstance } from 'fastify';
 import { backupRoutes } from './backup/index.ts';
-import { batchRoutes } from './batches/index.ts';
+import { BATCH_HANDLINGS, batchRoutes } from './batches/index.ts';
 import { benchRoutes } from './bench/index.ts';
 import { computeRoutes, makeCalculator } from './compute/index.ts';
 import type { Context } from './context.ts';
 import { deviceRoutes, sampleKeeper } from './devices/index.ts';
 import { estimateRoutes, makeEstimator, makeKeeper } from './estimate/index.ts';
 import { healthRoutes, VERSION } from './health/routes.ts';
-import { rememberAsked } from './http/command.ts';
+import { commandRoutes } from './http/command.ts';
 import { apiDocs } from './http/docs.ts';
 import { errorReplies } from './http/errors.ts';
 import { loopbackOnly } from './http/guard.ts';
 import { refuseWhenFull } from './http/room.ts';
 import { strictInput } from './http/validate.ts';
 import { makeIntegrityWatch } from './integrity/index.ts';
-import { lightRoutes, makeBatchMaps, makeLightMapper, makePairKeeper } from './light/index.ts';
+import { lightHandlings, lightRoutes, makeBatchMaps, makeLightMapper, makePairKeeper } from './light/index.ts';
 import { liveRoutes } from './live/routes.ts';
 import { makeMeasurer, meshRoutes } from './meshes/index.ts';
-import { partRoutes } from './parts/index.ts';
+import { PART_HANDLINGS, partRoutes } from './parts/index.ts';
 import { makePrinter } from './pdf/index.ts';
 import { photoRoutes } from './photos/index.ts';
 import { recordRoutes } from './records/index.ts';
-import { resinRoutes } from './resins/index.ts';
-import { roomRoutes } from './room/index.ts';
-import { routeRoutes } from './routes/index.ts';
-import { solventRoutes } from './solvent/index.ts';
+import { RESIN_HANDLINGS, resinRoutes } from './resins/index.ts';
+import { ROOM_HANDLINGS, roomRoutes } from './room/index.ts';
+import { ROUTE_HANDLINGS, routeRoutes } from './routes/index.ts';
+import { SOLVENT_HANDLINGS, solventRoutes } from './solvent/index.ts';
 
 export type AppOptions = {
   readonly logLevel?: string;
@@ -56,7 +56,6 @@ export async function buildApp(context: Context, options: AppOptions = {}): Prom
   loopbackOnly(app);
   refuseWhenFull(app, context);
   strictInput(app);
-  rememberAsked(app);
   errorReplies(app);
   await app.register(helmet, {
     hsts: false,
@@ -105,7 +104,16 @@ export async function buildApp(context: Context, options: AppOptions = {}): Prom
   app.addHook('onClose', () => pairs.close());
   const batchMaps = makeBatchMaps(context);
   app.addHook('onClose', () => batchMaps.close());
-  lightRoutes(app, context, pairs);
+  lightRoutes(app, context);
+  commandRoutes(app, context, {
+    ...BATCH_HANDLINGS,
+    ...SOLVENT_HANDLINGS,
+    ...RESIN_HANDLINGS,
+    ...ROUTE_HANDLINGS,
+    ...PART_HANDLINGS,
+    ...ROOM_HANDLINGS,
+    ...lightHandlings(pairs),
+  });
   const keeper = makeKeeper(context, estimator);
   estimateRoutes(app, context, keeper);
   if (options.followEstimates) {

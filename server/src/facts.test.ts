@@ -41,6 +41,18 @@ describe('races', () => {
     for (const reply of replies) expect(reply).toEqual(replies[0]);
     expect(await eventsOf(t.db, batch.id)).toHaveLength(2);
   });
+  it('a repeat gets the first answer long after, though the batch has gone on, and little is kept of a press', async () => {
+    const batch = await t.newBatch();
+    const commandId = randomUUID();
+    const press = () => t.post(`/api/batches/${batch.id}/steps/s1/start`, {}, commandId);
+    const first = await press();
+    await t.must(`/api/batches/${batch.id}/flag`, { note: 'later' });
+    expect(await press()).toEqual(first);
+    const { bytes } = await t.db.one<{ bytes: number }>(sql`
+      SELECT pg_column_size(c.*) + pg_column_size(a.*) AS bytes FROM command c JOIN command_answer a ON a.command_id = c.id
+       WHERE c.id = ${commandId}`);
+    expect(bytes).toBeLessThan(1024);
+  });
   it('batches made at once get different names', async () => {
     const names = (await Promise.all(Array.from({ length: 8 }, () => t.newBatch()))).map((batch) => batch.name);
     expect(new Set(names).size).toBe(8);

@@ -1,4 +1,4 @@
-import type { BatchReply, NewBatch } from '@north-step/contract';
+import type { NewBatch } from '@north-step/contract';
 import type { MeshMeasures } from '@north-step/core/mesh';
 import type { ResinCard } from '@north-step/core/resin';
 import {
@@ -23,34 +23,36 @@ import {
 import { allStations, benchNow } from '../bench/index.ts';
 import type { Context } from '../context.ts';
 import { type Queryable, sql } from '../db/index.ts';
-import { runCommand } from '../http/command.ts';
+import type { Handler } from '../http/command.ts';
 import { Refused } from '../http/errors.ts';
 import { cardAt } from '../resins/index.ts';
 import { newestRoute } from '../routes/index.ts';
 import { batchName, record } from './store.ts';
 
-export function createBatch(context: Context, command: NewBatch): Promise<BatchReply> {
-  return runCommand(context, command, 'batch.create', async (tx, context) => {
-    const card = await cardAt(tx, command.cardId);
-    const lot = await tx.maybeOne(
-      sql`SELECT 1 AS one FROM lot WHERE card_id = ${command.cardId} AND code = ${command.lot}`,
-    );
-    if (!lot)
-      throw new Refused({ code: 'UNKNOWN_LOT', message: `${card.name} has no lot “${command.lot}”.`, field: 'lot' });
-    const pieces = [{ part: command.part, count: command.count }, ...(command.more ?? [])];
-    const { part, count } = joinParts(
-      await Promise.all(
-        pieces.map(async (one, i) => ({
-          part: await partFacts(tx, one.part, i === 0 ? 'part' : `more.${i - 1}.part`),
-          count: one.count,
-        })),
-      ),
-    );
-    const route = await newestRoute(tx, command.routeId ?? (card.procedure ? 'procedure' : TWO_BATHS.id));
-    const after = await hang(context, tx, { ...command, card, part, count, route });
-    return { reply: { batch: after }, topics: ['bench', 'batches', `batch:${after.id}`, `hung:${after.id}`] };
-  });
-}
+export const createBatch: Handler<'batch.create'> = async ({ tx, context, command }) => {
+  const card = await cardAt(tx, command.cardId);
+  const lot = await tx.maybeOne(
+    sql`SELECT 1 AS one FROM lot WHERE card_id = ${command.cardId} AND code = ${command.lot}`,
+  );
+  if (!lot)
+    throw new Refused({ code: 'UNKNOWN_LOT', message: `${card.name} has no lot “${command.lot}”.`, field: 'lot' });
+  const pieces = [{ part: command.part, count: command.count }, ...(command.more ?? [])];
+  const { part, count } = joinParts(
+    await Promise.all(
+      pieces.map(async (one, i) => ({
+        part: await partFacts(tx, one.part, i === 0 ? 'part' : `more.${i - 1}.part`),
+        count: one.count,
+      })),
+    ),
+  );
+  const route = await newestRoute(tx, command.routeId ?? (card.procedure ? 'procedure' : TWO_BATHS.id));
+  const after = await hang(context, tx, { ...command, card, part, count, route });
+  return {
+    reply: { batch: after },
+    about: after.id,
+    topics: ['bench', 'batches', `batch:${after.id}`, `hung:${after.id}`],
+  };
+};
 
 /** The same parts once more, by the newest card of the resin and the newest version of the route. */
 export async function hangAgain(

@@ -1,11 +1,11 @@
-import type { LaterCommand, LaterLooked, LaterReply } from '@north-step/contract';
+import type { CommandBody, LaterLooked, LaterReply } from '@north-step/contract';
 import { causeName, diagnose, factsOf, faultOf } from '@north-step/core/diagnose';
 import { canonicalJson, type Json, type SealedRecord } from '@north-step/core/record';
 import { type BatchState, cameBack, countsText, decideTakeBack, litAtMs } from '@north-step/core/route';
 import { benchNow } from '../bench/index.ts';
 import type { Context } from '../context.ts';
 import { type Queryable, sql } from '../db/index.ts';
-import { runCommand } from '../http/command.ts';
+import type { Handler, Work } from '../http/command.ts';
 import { Refused } from '../http/errors.ts';
 import { needPhoto } from '../photos/index.ts';
 import { chain, iso } from '../records/index.ts';
@@ -17,48 +17,47 @@ const MOST_CAUSES = 3;
  * What was seen of a sealed batch later: a record of its own behind the batch's, which does not change.
  * Pieces can come back onto the bench as a batch of their own.
  */
-export function lookLater(context: Context, batchId: string, command: LaterCommand): Promise<LaterReply> {
-  return runCommand(context, command, 'batch.later', async (tx, context) => {
-    const batch = await loadBatch(tx, batchId);
-    const nowMs = context.nowMs();
-    const now = { atMs: nowMs, by: command.by ?? 'workshop' };
-    refuseLater(batch, command);
-    if (command.photoSha256) await needPhoto(tx, command.photoSha256);
-    const back = command.takeBack ? await takeBack(context, tx, batch, command, now) : undefined;
-    const lit = litAtMs(batch);
-    const fault = faultOf(command.seen);
-    const causes = fault ? diagnose(fault, factsOf(batch, await benchNow(tx, nowMs), nowMs)) : [];
-    const body = {
-      kind: 'later look',
-      batch: batch.name,
-      batchId: batch.id,
-      record: batch.recordHash,
-      part: batch.part.name,
-      seen: command.seen,
-      count: command.count,
-      pieces: command.pieces && countsText(command.pieces),
-      of: batch.count,
-      cameBack: command.cameBack ?? false,
-      note: command.note,
-      photoSha256: command.photoSha256,
-      takenBackAs: back && { id: back.id, name: back.name },
-      hoursAfterLight: lit === undefined ? undefined : Math.round((nowMs - lit) / 3_600_000),
-      likely: causes
-        .slice(0, MOST_CAUSES)
-        .map(({ id, share }) => ({ cause: causeName(id), share: Number(share.toFixed(2)) })),
-      by: now.by,
-      at: iso(nowMs),
-    };
-    await chain(context, tx, { batchId, kind: 'later look', body: JSON.parse(canonicalJson(body)) as Json });
-    return {
-      reply: await laterLooks(tx, batchId),
-      topics: ['bench', 'records', 'batches', `batch:${batchId}`],
-    };
-  });
-}
+export const lookLater: Handler<'batch.later'> = async ({ tx, context, params: { batchId }, command }) => {
+  const batch = await loadBatch(tx, batchId);
+  const nowMs = context.nowMs();
+  const now = { atMs: nowMs, by: command.by };
+  refuseLater(batch, command);
+  if (command.photoSha256) await needPhoto(tx, command.photoSha256);
+  const back = command.takeBack ? await takeBack(context, tx, batch, command, now) : undefined;
+  const lit = litAtMs(batch);
+  const fault = faultOf(command.seen);
+  const causes = fault ? diagnose(fault, factsOf(batch, await benchNow(tx, nowMs), nowMs)) : [];
+  const body = {
+    kind: 'later look',
+    batch: batch.name,
+    batchId: batch.id,
+    record: batch.recordHash,
+    part: batch.part.name,
+    seen: command.seen,
+    count: command.count,
+    pieces: command.pieces && countsText(command.pieces),
+    of: batch.count,
+    cameBack: command.cameBack ?? false,
+    note: command.note,
+    photoSha256: command.photoSha256,
+    takenBackAs: back && { id: back.id, name: back.name },
+    hoursAfterLight: lit === undefined ? undefined : Math.round((nowMs - lit) / 3_600_000),
+    likely: causes
+      .slice(0, MOST_CAUSES)
+      .map(({ id, share }) => ({ cause: causeName(id), share: Number(share.toFixed(2)) })),
+    by: now.by,
+    at: iso(nowMs),
+  };
+  await chain(context, tx, { batchId, kind: 'later look', body: JSON.parse(canonicalJson(body)) as Json });
+  return {
+    reply: await laterLooks(tx, batchId),
+    about: batchId,
+    topics: ['bench', 'records', 'batches', `batch:${batchId}`],
+  };
+};
 
 /** Which kinds a fault was seen on must be kinds of the batch, whether they come back or not. */
-function refuseLater(batch: BatchState, { count, pieces }: LaterCommand): void {
+function refuseLater(batch: BatchState, { count, pieces }: CommandBody<'batch.later'>): void {
   if (batch.mergedInto || batch.recordHash === undefined)
     throw new Refused({
       code: 'NOT_SEALED',
@@ -87,7 +86,7 @@ async function takeBack(
   context: Context,
   tx: Queryable,
   batch: BatchState,
-  { count, pieces, seen, commandId }: LaterCommand,
+  { count, pieces, seen, commandId }: Work<'batch.later'>['command'],
   now: { readonly atMs: number; readonly by: string },
 ): Promise<BatchState> {
   const into = { id: context.newId(), name: await freeName(tx, batch.name) };

@@ -1,4 +1,4 @@
-import type { BatchReply, ColourCommand } from '@north-step/contract';
+import type { BatchReply } from '@north-step/contract';
 import type { Refusal, Result } from '@north-step/core/result';
 import {
   type BatchEvent,
@@ -12,16 +12,12 @@ import {
   decideLook,
   decideStart,
   decideStay,
-  type Flagging,
-  type Look,
   type Occupancy,
   stepById,
 } from '@north-step/core/route';
-import type { Static } from 'typebox';
 import { benchNow } from '../bench/index.ts';
-import type { Context } from '../context.ts';
 import { type Queryable, sql } from '../db/index.ts';
-import { runCommand } from '../http/command.ts';
+import type { Handler, Outcome, Said, Work } from '../http/command.ts';
 import { Refused } from '../http/errors.ts';
 import { needPhoto } from '../photos/index.ts';
 import { seal } from '../records/index.ts';
@@ -29,59 +25,50 @@ import type { Deed } from './deed.ts';
 import { dryEffects, lightEffects, washEffects } from './effects.ts';
 import { loadBatch, record, refuseClosed } from './store.ts';
 
-type Command = { readonly commandId: string; readonly by?: string; readonly heldMs?: number };
+/** A command whose path names a batch and whose answer is that batch. */
+type BatchWork = Pick<Work, 'tx' | 'context' | 'nowMs'> & {
+  readonly params: { readonly batchId: string };
+  readonly command: Said;
+};
+type Decided = Result<BatchEvent[], Refusal>;
 
 /** Every command on a batch: load, decide with core, write facts and state, answer with the batch. */
-export function act(
-  context: Context,
-  batchId: string,
-  kind: string,
-  command: Command,
-  decide: (deed: Deed) => Promise<Result<BatchEvent[], Refusal>> | Result<BatchEvent[], Refusal>,
+export async function act(
+  { tx, context, nowMs, params: { batchId }, command }: BatchWork,
+  decide: (deed: Deed) => Promise<Decided> | Decided,
   effects: (deed: Deed, events: readonly BatchEvent[]) => Promise<readonly BatchEvent[]> = async (_, events) => events,
-): Promise<BatchReply> {
-  return runCommand(context, command, `batch.${kind}`, async (tx, pressed) => {
-    const [batch, bench] = await Promise.all([loadBatch(tx, batchId), benchNow(tx, context.nowMs())]);
-    refuseClosed(batch);
-    const deed: Deed = {
-      tx,
-      batch,
-      bench,
-      now: { atMs: notBefore(batch, pressed.nowMs(), context.nowMs()), by: command.by ?? 'workshop' },
-    };
-    const decided = await decide(deed);
-    if (!decided.ok) throw new Refused(decided.refusal);
-    const events = await effects(deed, decided.value);
-    const after = events.length > 0 ? await record(tx, batch, events, command.commandId) : batch;
-    const sealed = events.some((event) => event.type === 'sealed');
-    const looked = events.some(
-      (event) =>
-        event.type === 'undone' || (event.type === 'looked' && stepById(after, event.stepId)?.kind === 'look-cured'),
-    );
-    return {
-      reply: { batch: after },
-      topics: [
-        'bench',
-        'batches',
-        `batch:${batchId}`,
-        'solvent',
-        ...(sealed ? ['records'] : []),
-        ...(looked ? [`looked:${batchId}`] : []),
-      ],
-    };
-  });
+): Promise<Outcome<BatchReply>> {
+  const [batch, bench] = await Promise.all([loadBatch(tx, batchId), benchNow(tx, nowMs)]);
+  refuseClosed(batch);
+  const now = { atMs: notBefore(batch, context.nowMs(), nowMs), by: command.by };
+  const deed: Deed = { tx, batch, bench, now };
+  const decided = await decide(deed);
+  if (!decided.ok) throw new Refused(decided.refusal);
+  const events = await effects(deed, decided.value);
+  const after = events.length > 0 ? await record(tx, batch, events, command.commandId) : batch;
+  const sealed = events.some((event) => event.type === 'sealed');
+  const looked = events.some(
+    (event) =>
+      event.type === 'undone' || (event.type === 'looked' && stepById(after, event.stepId)?.kind === 'look-cured'),
+  );
+  return {
+    reply: { batch: after },
+    about: batchId,
+    topics: [
+      'bench',
+      'batches',
+      `batch:${batchId}`,
+      'solvent',
+      ...(sealed ? ['records'] : []),
+      ...(looked ? [`looked:${batchId}`] : []),
+    ],
+  };
 }
 
 /** What was pressed happened never before what is known of the batch, nor later than now. */
 function notBefore(batch: BatchState, pressedMs: number, nowMs: number): number {
   const told = batch.steps.flatMap(({ startedAtMs = 0, endedAtMs = 0 }) => [startedAtMs, endedAtMs]);
   return Math.min(nowMs, Math.max(pressedMs, batch.createdAtMs, ...told));
-}
-
-export function startStep(context: Context, batchId: string, stepId: string, command: Command): Promise<BatchReply> {
-  return act(context, batchId, `start.${stepId}`, command, async ({ tx, batch, bench, now }) =>
-    decideStart(batch, stepId, bench, await occupancy(tx, batchId), now),
-  );
 }
 
 /** Who is at each station now, in one read: every start asks for it. */
@@ -96,88 +83,51 @@ export async function occupancy(tx: Queryable, exceptBatchId: string): Promise<O
   return Object.fromEntries(rows.map(({ id, capacity, batches }) => [id, { capacity, batches }]));
 }
 
-export function extendStep(
-  context: Context,
-  batchId: string,
-  stepId: string,
-  command: Command & { addS: number },
-): Promise<BatchReply> {
-  return act(context, batchId, `extend.${stepId}`, command, ({ batch, now }) =>
-    decideExtend(batch, stepId, command.addS, now),
+export const startStep: Handler<'step.start'> = (work) =>
+  act(work, async ({ tx, batch, bench, now }) =>
+    decideStart(batch, work.params.stepId, bench, await occupancy(tx, batch.id), now),
   );
-}
 
-export async function lookAt(
-  context: Context,
-  batchId: string,
-  stepId: string,
-  command: Command & Look,
-): Promise<BatchReply> {
-  for (const sha256 of [command.colour?.photoSha256, command.photoSha256])
-    if (sha256) await needPhoto(context.db, sha256);
-  return act(context, batchId, `look.${stepId}`, command, ({ batch, bench, now }) =>
-    decideLook(batch, stepId, command, bench, now),
-  );
-}
+export const extendStep: Handler<'step.extend'> = (work) =>
+  act(work, ({ batch, now }) => decideExtend(batch, work.params.stepId, work.command.addS, now));
 
-export async function colourBefore(
-  context: Context,
-  batchId: string,
-  { colour, ...command }: Static<typeof ColourCommand>,
-): Promise<BatchReply> {
-  await needPhoto(context.db, colour.photoSha256);
-  return act(context, batchId, 'colour', command, ({ batch, now }) => decideColourBefore(batch, colour, now));
-}
+export const lookAt: Handler<'step.look'> = async (work) => {
+  const { commandId: _, by: __, ...look } = work.command;
+  for (const sha256 of [look.colour?.photoSha256, look.photoSha256]) if (sha256) await needPhoto(work.tx, sha256);
+  return act(work, ({ batch, bench, now }) => decideLook(batch, work.params.stepId, look, bench, now));
+};
 
-export function stayIn(
-  context: Context,
-  batchId: string,
-  stepId: string,
-  command: Command & { because: string },
-): Promise<BatchReply> {
-  return act(context, batchId, `stay.${stepId}`, command, ({ batch, now }) =>
-    decideStay(batch, stepId, command.because, now),
-  );
-}
+export const colourBefore: Handler<'batch.colour'> = async (work) => {
+  await needPhoto(work.tx, work.command.colour.photoSha256);
+  return act(work, ({ batch, now }) => decideColourBefore(batch, work.command.colour, now));
+};
 
-export function leaveOut(
-  context: Context,
-  batchId: string,
-  stepId: string,
-  command: Command & { because: string },
-): Promise<BatchReply> {
-  return act(context, batchId, `leave-out.${stepId}`, command, ({ batch, bench, now }) =>
-    decideLeaveOut(batch, stepId, command.because, bench, now),
-  );
-}
+export const stayIn: Handler<'step.stay'> = (work) =>
+  act(work, ({ batch, now }) => decideStay(batch, work.params.stepId, work.command.because, now));
 
-export function flagBatch(context: Context, batchId: string, command: Command & Flagging): Promise<BatchReply> {
-  return act(context, batchId, 'flag', command, ({ batch, now }) => decideFlag(batch, command, now));
-}
+export const leaveOut: Handler<'step.leave-out'> = (work) =>
+  act(work, ({ batch, bench, now }) => decideLeaveOut(batch, work.params.stepId, work.command.because, bench, now));
+
+export const flagBatch: Handler<'batch.flag'> = (work) =>
+  act(work, ({ batch, now }) => decideFlag(batch, work.command, now));
 
 /** Finishing moves solvent after washes and drying, and seals the record at the end. */
-export function finishStep(
-  context: Context,
-  batchId: string,
-  stepId: string,
-  { liftedAtMs, ...command }: Command & { liftedAtMs?: number },
-): Promise<BatchReply> {
+export const finishStep: Handler<'step.finish'> = (work) => {
+  const { stepId } = work.params;
+  const { liftedAtMs, commandId } = work.command;
   return act(
-    context,
-    batchId,
-    `finish.${stepId}`,
-    command,
+    work,
     ({ batch, bench, now }) =>
       liftedAtMs === undefined
         ? decideFinish(batch, stepId, bench, now)
         : decideLifted(batch, stepId, liftedAtMs, bench, now),
     async (deed, events) => {
       const kind = stepById(deed.batch, stepId)?.kind;
-      if (kind === 'wash' || kind === 'rinse') return washEffects(context, deed, stepId, command.commandId, events);
-      if (kind === 'dry') return dryEffects(context, deed, command.commandId, events, stepId);
+      if (kind === 'wash' || kind === 'rinse') return washEffects(work.context, deed, stepId, commandId, events);
+      if (kind === 'dry') return dryEffects(work.context, deed, commandId, events, stepId);
       if (kind === 'cure') return lightEffects(deed, stepId, events);
-      if (kind === 'seal') return [...(await seal(context, deed.tx, deed.batch, stepId, deed.now))];
+      if (kind === 'seal') return [...(await seal(work.context, deed.tx, deed.batch, stepId, deed.now))];
       return events;
     },
   );
-}
+};

@@ -1,4 +1,3 @@
-import type { BatchReply, UndoCommand } from '@north-step/contract';
 import { ok, type Refusal, type Result, refuse } from '@north-step/core/result';
 import {
   applyEvent,
@@ -13,24 +12,24 @@ import { type Posting, reversalOf } from '@north-step/core/solvent';
 import { addBurnt } from '../bench/index.ts';
 import type { Context } from '../context.ts';
 import { type Queryable, sql } from '../db/index.ts';
+import type { Handler } from '../http/command.ts';
 import { book } from '../solvent/index.ts';
 import type { Deed } from './deed.ts';
 import { act, occupancy } from './steps.ts';
 
 /** Takes the last command on a batch back: its facts by one that reverses them, what it moved by mirror postings. */
-export const undo = (context: Context, batchId: string, { undoes, ...command }: UndoCommand): Promise<BatchReply> =>
-  act(
-    context,
-    batchId,
-    'undo',
-    command,
+export const undo: Handler<'batch.undo'> = (work) => {
+  const { undoes, commandId } = work.command;
+  return act(
+    work,
     (deed) => decide(deed, undoes),
     async (deed, events) => {
-      await takeBackMovements(context, deed, undoes, command.commandId);
+      await takeBackMovements(work.context, deed, undoes, commandId);
       await takeBackLampHours(deed, events);
       return events;
     },
   );
+};
 
 async function decide({ tx, batch, now }: Deed, undoes: string): Promise<Result<BatchEvent[], Refusal>> {
   const decided = decideUndo(await toldOf(tx, batch.id), undoes, now);

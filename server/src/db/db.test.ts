@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { migrationsFolder } from '../serve.ts';
 import { copyOfTemplate } from '../testing/bench.ts';
-import { type Db, FolderInUse, openDb, sql } from './index.ts';
+import { type Db, FolderInUse, openDb, type Queryable, readMigrations, sql } from './index.ts';
 import { migrate, NewerDatabase, statementsOf } from './migrate.ts';
 import { sharedSync } from './open.ts';
 
@@ -62,7 +63,7 @@ describe('the data folder', () => {
 describe('migrations', () => {
   it('are refused by an older program, with nothing changed', async () => {
     await expect(migrate(db, [])).rejects.toThrow(NewerDatabase);
-    await expect(migrate(db, [])).rejects.toThrow(/schema 8; this program knows up to 0/);
+    await expect(migrate(db, [])).rejects.toThrow(/schema 9; this program knows up to 0/);
   });
   it('are refused when one was edited after it ran', async () => {
     await expect(
@@ -75,6 +76,7 @@ describe('migrations', () => {
         { number: 6, name: '006_later_and_sensors.sql', text: 'SELECT 6' },
         { number: 7, name: '007_truth.sql', text: 'SELECT 7' },
         { number: 8, name: '008_nothing_lost.sql', text: 'SELECT 8' },
+        { number: 9, name: '009_commands.sql', text: 'SELECT 9' },
       ]),
     ).rejects.toThrow(/was edited/);
   });
@@ -90,6 +92,29 @@ describe('migrations', () => {
     expect(
       await db.maybeOne(sql`SELECT 1 AS x FROM information_schema.tables WHERE table_name = 'half'`),
     ).toBeUndefined();
+  });
+  it('keep what was answered before commands were slim', async () => {
+    const files = await readMigrations(migrationsFolder());
+    const run = async (tx: Queryable, text: string) => {
+      for (const statement of statementsOf(text)) await tx.many({ text: statement, values: [] });
+    };
+    const back = new Error('back');
+    const kept = db.transaction(async (tx) => {
+      await run(tx, 'CREATE SCHEMA before; SET LOCAL search_path TO before');
+      for (const { number, text } of files) if (number < 9) await run(tx, text);
+      const answers = { press: { batch: { id: 'b1', name: 'Tern 1' } }, fill: { postingId: 'p1' } };
+      for (const [id, answer] of Object.entries(answers))
+        await tx.many(sql`
+          INSERT INTO command (id, kind, at, response) VALUES (${id}, 'x', ${new Date(0)}, ${JSON.stringify(answer)})`);
+      await run(tx, files[8]!.text);
+      const rows = await tx.many(sql`SELECT command_id, about, response FROM command_answer ORDER BY command_id`);
+      expect(rows).toEqual([
+        { command_id: 'fill', about: null, response: { postingId: 'p1' } },
+        { command_id: 'press', about: 'b1', response: null },
+      ]);
+      throw back;
+    });
+    await expect(kept).rejects.toBe(back);
   });
   it('splits scripts at semicolons outside bodies, quotes and comments', () => {
     expect(statementsOf("SELECT ';'; -- a; b\nCREATE FUNCTION f() AS $$ a; b; $$; SELECT 2")).toEqual([

@@ -1,65 +1,148 @@
-import { AsyncLocalStorage } from 'node:async_hooks';
 import { createHash } from 'node:crypto';
+import {
+  type Asked,
+  addressOf,
+  COMMAND_PATHS,
+  COMMAND_TYPES,
+  COMMANDS,
+  type CommandBody,
+  type CommandMeta,
+  type CommandParams,
+  type CommandReply,
+  type CommandType,
+  wireBody,
+} from '@north-step/contract';
 import { canonicalJson } from '@north-step/core/record';
 import type { FastifyInstance } from 'fastify';
 import type { Context } from '../context.ts';
 import { type Queryable, sql } from '../db/index.ts';
 import { Refused } from './errors.ts';
 
-/** What every command carries: its id, and how long it waited for a server that was away. */
-export type CommandMeta = { readonly commandId: string; readonly heldMs?: number };
-export type Outcome<T> = { readonly reply: T; readonly topics: readonly string[] };
+/** Where nobody says who pressed. */
+export const DEFAULT_PERSON = 'workshop';
+export type Said = { readonly commandId: string; readonly by: string };
+/** What a command works with: inside its transaction, on a clock that stands at the press. */
+export type Work<T extends CommandType = CommandType> = {
+  readonly tx: Queryable;
+  /** its clock stands at the press: what waited out an outage happened then */
+  readonly context: Context;
+  /** now, whenever it was pressed */
+  readonly nowMs: number;
+  readonly params: CommandParams<T>;
+  readonly command: CommandBody<T> & Said;
+};
+export type Outcome<Reply> = {
+  readonly reply: Reply;
+  readonly topics: readonly string[];
+  /** what the answer is about, where a repeat is answered from that and not from a copy of the answer */
+  readonly about?: string;
+  /** after it is safe: the answer once what follows from it is done as well */
+  readonly afterwards?: () => Promise<Reply>;
+};
+export type Handler<T extends CommandType> = (work: Work<T>) => Promise<Outcome<CommandReply<T>>>;
+type Sent = { readonly commandId: string; readonly nowMs: number };
+/** How a type of command is done; and how a repeat is answered where its answer is too large to be kept. */
+export type Handling<T extends CommandType> = {
+  readonly work: Handler<T>;
+  readonly again?: (tx: Queryable, about: string, sent: Sent) => Promise<CommandReply<T>>;
+};
+/** Every type has its handling: the compiler names what was forgotten. */
+export type Handlings<T extends CommandType = CommandType> = { readonly [K in T]: Handling<K> };
 
-/** What the request that is worked on asks for: the hash of its address and body, without how long it waited. */
-const asked = new AsyncLocalStorage<string>();
-
-/** Has every request that brings a command id known by what it asks for, so that an id stands for one thing only. */
-export function rememberAsked(app: FastifyInstance): void {
-  app.addHook('preHandler', (request, _, done) => {
-    const body = request.body as { commandId?: unknown; heldMs?: unknown } | null | undefined;
-    if (typeof body?.commandId !== 'string') return done();
-    const { heldMs: _waited, ...rest } = body;
-    const text = canonicalJson({ method: request.method, address: request.url, body: rest });
-    asked.run(createHash('sha256').update(text).digest('hex'), done);
-  });
+/** Gives every type of command its address. */
+export function commandRoutes(app: FastifyInstance, context: Context, handlings: Handlings): void {
+  for (const type of COMMAND_TYPES) {
+    const shape = COMMANDS[type];
+    const handling = handlings[type] as Handling<CommandType>;
+    app.post<{ Params: Record<string, string>; Body: CommandMeta & Record<string, unknown> }>(
+      COMMAND_PATHS[type],
+      { schema: { summary: shape.summary, body: wireBody(shape), response: { 200: shape.reply } } },
+      ({ params, body: { commandId, by, heldMs, ...body } }) =>
+        runCommand(context, { type, params, body } as unknown as Asked, { commandId, by, heldMs }, handling),
+    );
+  }
 }
 
-type Before<T> = { readonly kind: string; readonly asked: string | null; readonly response: T };
+/** Where and what is asked for, without how long it waited: an id stands for one thing only. */
+function hashOf(asked: Asked, { commandId, by }: CommandMeta): string {
+  const body = { ...asked.body, commandId, ...(by === undefined ? {} : { by }) };
+  const text = canonicalJson({ method: 'POST', address: addressOf(asked.type, asked.params), body });
+  return createHash('sha256').update(text).digest('hex');
+}
 
 /**
- * Runs a command once: in one transaction, with its answer stored under the client's id.
- * A repeat returns that answer and changes nothing; the same id for another batch or another body is refused.
+ * Runs a command once: in one transaction, with its answer, or what it is about, stored under the client's id.
+ * A repeat is answered as the first time and changes nothing; the same id for another batch or another body is refused.
  * After the commit the log is forced to disk, then listeners are told.
- * The work gets a context whose clock stands at the press: a command that waited out an outage happened then.
  */
-export async function runCommand<T>(
+async function runCommand<T extends CommandType>(
   context: Context,
-  { commandId, heldMs = 0 }: CommandMeta,
-  kind: string,
-  work: (tx: Queryable, pressed: Context) => Promise<Outcome<T>>,
-): Promise<T> {
-  const what = asked.getStore() ?? null;
-  const { topics, reply } = await context.db.transaction(async (tx): Promise<Outcome<T>> => {
-    const before = await tx.maybeOne<Before<T>>(sql`SELECT kind, asked, response FROM command WHERE id = ${commandId}`);
-    if (before) {
-      // commands of before ids were held to what they ask have nothing to compare
-      const other = before.kind !== kind || (before.asked !== null && before.asked !== what);
-      if (other)
-        throw new Refused({
-          code: 'COMMAND_ID_REUSED',
-          message: 'This command id was used for something else, which was done; this was not.',
-          remedy: 'Send it again under an id of its own.',
-          field: 'commandId',
-        });
-      return { reply: before.response, topics: [] };
-    }
-    const outcome = await work(tx, { ...context, nowMs: () => context.nowMs() - heldMs });
-    await tx.many(sql`
-      INSERT INTO command (id, kind, at, response, asked)
-      VALUES (${commandId}, ${kind}, ${new Date(context.nowMs())}, ${JSON.stringify(outcome.reply)}, ${what})`);
-    return outcome;
+  asked: Asked<T>,
+  meta: CommandMeta,
+  { work, again }: Handling<T>,
+): Promise<CommandReply<T>> {
+  const { commandId, by = DEFAULT_PERSON, heldMs = 0 } = meta;
+  const what = hashOf(asked as unknown as Asked, meta);
+  const outcome = await context.db.transaction(async (tx): Promise<Outcome<CommandReply<T>>> => {
+    const nowMs = context.nowMs();
+    // whoever sends the same at the same moment waits here
+    const first = await tx.maybeOne(sql`
+      INSERT INTO command (id, kind, at, asked) VALUES (${commandId}, ${asked.type}, ${new Date(nowMs)}, ${what})
+      ON CONFLICT (id) DO NOTHING RETURNING id`);
+    if (!first) return { reply: await answeredBefore<T>(tx, { commandId, nowMs }, what, again), topics: [] };
+    const done = await work({
+      tx,
+      context: { ...context, nowMs: () => context.nowMs() - heldMs },
+      nowMs,
+      params: asked.params as CommandParams<T>,
+      command: { ...(asked.body as CommandBody<T>), commandId, by },
+    });
+    const [about, response] = again ? [done.about ?? '', null] : [null, JSON.stringify(done.reply)];
+    await tx.many(
+      sql`INSERT INTO command_answer (command_id, about, response) VALUES (${commandId}, ${about}, ${response})`,
+    );
+    return done;
+  });
+  await context.db.sync();
+  context.live.publish(outcome.topics);
+  return outcome.afterwards ? outcome.afterwards() : outcome.reply;
+}
+
+/** What the program does by itself, written down like a command of somebody's. */
+export async function runByItself(
+  context: Context,
+  { kind, by }: { readonly kind: string; readonly by: string },
+  work: (own: Pick<Work, 'tx' | 'context' | 'nowMs'> & { readonly command: Said }) => Promise<Outcome<unknown>>,
+): Promise<void> {
+  const commandId = context.newId();
+  const { topics } = await context.db.transaction(async (tx) => {
+    const nowMs = context.nowMs();
+    await tx.many(sql`INSERT INTO command (id, kind, at) VALUES (${commandId}, ${kind}, ${new Date(nowMs)})`);
+    return work({ tx, context, nowMs, command: { commandId, by } });
   });
   await context.db.sync();
   context.live.publish(topics);
-  return reply;
 }
+
+type Before = { readonly asked: string | null; readonly response: unknown; readonly about: string | null };
+
+async function answeredBefore<T extends CommandType>(
+  tx: Queryable,
+  sent: Sent,
+  what: string,
+  again: Handling<T>['again'],
+): Promise<CommandReply<T>> {
+  const before = await tx.one<Before>(sql`
+    SELECT asked, response, about FROM command JOIN command_answer ON command_id = id WHERE id = ${sent.commandId}`);
+  // commands of before ids were held to what they ask have nothing to compare
+  if (before.asked !== null && before.asked !== what) throw idReused();
+  return before.about === null || !again ? (before.response as CommandReply<T>) : again(tx, before.about, sent);
+}
+
+const idReused = () =>
+  new Refused({
+    code: 'COMMAND_ID_REUSED',
+    message: 'This command id was used for something else, which was done; this was not.',
+    remedy: 'Send it again under an id of its own.',
+    field: 'commandId',
+  });

@@ -18,6 +18,7 @@ import { act } from '../batches/index.ts';
 import { benchNow, type LampRow, lampWithHours, openBatches } from '../bench/index.ts';
 import type { Context } from '../context.ts';
 import { type Queryable, readFile, sql } from '../db/index.ts';
+import { runByItself } from '../http/command.ts';
 import { type Asker, askThread } from '../threads/index.ts';
 import type { BatchMapAnswer, BatchMapQuestion, KindFile, MadePose } from './batchMapThread.ts';
 
@@ -73,8 +74,9 @@ async function mapBatch(
   const bench = await benchNow(db, context.nowMs());
   const choice = choiceOf(batch, cure, { ...answer.value, kinds: question.kinds.length }, bench);
   if (!choice) return;
-  const command = { commandId: context.newId(), by: BY_ITSELF };
-  await act(context, batchId, 'mapped', command, (deed) => ok(decideMapped(deed.batch, choice, deed.bench, deed.now)));
+  await runByItself(context, { kind: 'batch.mapped', by: BY_ITSELF }, (own) =>
+    act({ ...own, params: { batchId } }, (deed) => ok(decideMapped(deed.batch, choice, deed.bench, deed.now))),
+  );
 }
 
 /** What is to be mapped. @returns nothing where a kind has no file, or where the source of light has no description to map by */

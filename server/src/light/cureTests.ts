@@ -1,7 +1,6 @@
-import type { CureTest, CureTestsReply, NewCureTest } from '@north-step/contract';
-import type { Context } from '../context.ts';
+import type { CureTest, CureTestsReply } from '@north-step/contract';
 import { type Queryable, sql } from '../db/index.ts';
-import { runCommand } from '../http/command.ts';
+import type { Handler } from '../http/command.ts';
 import { Refused, unknown } from '../http/errors.ts';
 
 type TestRow = Omit<CureTest, 'cardId' | 'atMs'> & { readonly card_id: string; readonly at: Date };
@@ -15,8 +14,8 @@ export async function cureTests(db: Queryable): Promise<CureTestsReply> {
 }
 
 /** Writes a set of tested samples down. @throws Refused for a resin that is not known, or hardness past its scale */
-export async function addCureTest(context: Context, command: NewCureTest): Promise<CureTestsReply> {
-  const { commandId, heldMs, by = 'workshop', cardId, lot, schedule, property, readings, note = '' } = command;
+export const addCureTest: Handler<'cure.test'> = async ({ tx, context, command }) => {
+  const { commandId, by, cardId, lot, schedule, property, readings, note = '' } = command;
   if (property === 'Shore D' && readings.some((reading) => reading > 100))
     throw new Refused({
       code: 'BAD_VALUE',
@@ -24,14 +23,10 @@ export async function addCureTest(context: Context, command: NewCureTest): Promi
       message: 'Shore D ends at 100; one of the readings is above it. Nothing was written down.',
       remedy: 'Correct it, or say that it is a breaking load.',
     });
-  await runCommand(context, { commandId, heldMs }, 'cure.test', async (tx, context) => {
-    const card = await tx.maybeOne(sql`SELECT 1 AS one FROM resin_card WHERE id = ${cardId}`);
-    if (!card) throw unknown('resin card', cardId);
-    const id = context.newId();
-    await tx.many(sql`
-      INSERT INTO cure_test (id, card_id, lot, schedule, property, readings, note, at, by, command_id)
-      VALUES (${id}, ${cardId}, ${lot}, ${JSON.stringify(schedule)}, ${property}, ${JSON.stringify(readings)}, ${note}, ${new Date(context.nowMs())}, ${by}, ${commandId})`);
-    return { reply: { id }, topics: ['lamps'] };
-  });
-  return cureTests(context.db);
-}
+  const card = await tx.maybeOne(sql`SELECT 1 AS one FROM resin_card WHERE id = ${cardId}`);
+  if (!card) throw unknown('resin card', cardId);
+  await tx.many(sql`
+    INSERT INTO cure_test (id, card_id, lot, schedule, property, readings, note, at, by, command_id)
+    VALUES (${context.newId()}, ${cardId}, ${lot}, ${JSON.stringify(schedule)}, ${property}, ${JSON.stringify(readings)}, ${note}, ${new Date(context.nowMs())}, ${by}, ${commandId})`);
+  return { reply: await cureTests(tx), topics: ['lamps'] };
+};

@@ -1,10 +1,10 @@
-import type { DescribeLamp, LampView, MeterLamp, SkyNow } from '@north-step/contract';
+import type { LampView } from '@north-step/contract';
 import { describedMWPerCm2, type Lamp, lampShare, meterCheck, meterSpots, validateLamp } from '@north-step/core/light';
 import { plainNumber } from '@north-step/core/units';
 import { type LampRow, lampNowOf, lampRows, lampWithHours } from '../bench/index.ts';
 import type { Context } from '../context.ts';
 import { type Queryable, sql } from '../db/index.ts';
-import { runCommand } from '../http/command.ts';
+import type { Handler, Said } from '../http/command.ts';
 import { Refused, unknown } from '../http/errors.ts';
 
 type EventRow = {
@@ -58,9 +58,9 @@ async function lampRow(db: Queryable, stationId: string): Promise<LampRow> {
   return row;
 }
 
-const said = (context: Context, command: { commandId: string; by?: string }) => ({
+const said = (context: Context, command: Said) => ({
   at: new Date(context.nowMs()),
-  by: command.by ?? 'workshop',
+  by: command.by,
   commandId: command.commandId,
 });
 
@@ -97,75 +97,65 @@ function lightDoubt(lamp: Lamp): Refused | undefined {
 }
 
 /** Describes a lamp anew. A meter reading of before no longer counts. */
-export function describeLamp(
-  context: Context,
-  stationId: string,
-  command: DescribeLamp,
-): Promise<{ lamps: LampView[] }> {
-  return runCommand(context, command, 'lamp.described', async (tx, context) => {
-    const station = await tx.maybeOne(sql`SELECT 1 AS one FROM station WHERE id = ${stationId} AND side = 'light'`);
-    if (!station) throw unknown('lamp', stationId);
-    const lamp = command.lamp as unknown as Lamp;
-    const breach = validateLamp(lamp)[0];
-    if (breach) throw new Refused({ code: 'BAD_LAMP', message: breach, field: `lamp.${breach.split(' ')[0]}` });
-    const doubt = lightDoubt(lamp);
-    if (doubt) throw doubt;
-    const before = (await lampRows(tx)).find(({ station_id }) => station_id === stationId);
-    const row: LampRow = {
-      station_id: stationId,
-      version: (before?.version ?? 0) + 1,
-      lamp: { ...lamp, sky: before?.lamp.sky },
-      described: describedMWPerCm2(lamp),
-      burnt_h: 0,
-    };
-    await write(tx, row, { kind: 'described', payload: { lamp, hours: lamp.hours }, ...said(context, command) });
-    return { reply: { lamps: await lampViews(tx, context.nowMs()) }, topics: ['bench', 'lamps'] };
-  });
-}
+export const describeLamp: Handler<'lamp.describe'> = async ({ tx, context, params: { stationId }, command }) => {
+  const station = await tx.maybeOne(sql`SELECT 1 AS one FROM station WHERE id = ${stationId} AND side = 'light'`);
+  if (!station) throw unknown('lamp', stationId);
+  const lamp = command.lamp as unknown as Lamp;
+  const breach = validateLamp(lamp)[0];
+  if (breach) throw new Refused({ code: 'BAD_LAMP', message: breach, field: `lamp.${breach.split(' ')[0]}` });
+  const doubt = lightDoubt(lamp);
+  if (doubt) throw doubt;
+  const before = (await lampRows(tx)).find(({ station_id }) => station_id === stationId);
+  const row: LampRow = {
+    station_id: stationId,
+    version: (before?.version ?? 0) + 1,
+    lamp: { ...lamp, sky: before?.lamp.sky },
+    described: describedMWPerCm2(lamp),
+    burnt_h: 0,
+  };
+  await write(tx, row, { kind: 'described', payload: { lamp, hours: lamp.hours }, ...said(context, command) });
+  return { reply: { lamps: await lampViews(tx, context.nowMs()) }, topics: ['bench', 'lamps'] };
+};
 
 /** Scales a lamp to what a meter showed. */
-export function meterLamp(context: Context, stationId: string, command: MeterLamp): Promise<{ lamps: LampView[] }> {
-  return runCommand(context, command, 'lamp.metered', async (tx, context) => {
-    const row = await lampRow(tx, stationId);
-    const lamp = lampWithHours(row);
-    const unknownSpot = command.readings.find(({ spot }) => !meterSpots(lamp).some(({ id }) => id === spot));
-    if (unknownSpot)
-      throw new Refused({
-        code: 'BAD_VALUE',
-        message: `This lamp has no place “${unknownSpot.spot}”.`,
-        field: 'readings',
-      });
-    if (command.readings.every(({ mWPerCm2 }) => mWPerCm2 === 0))
-      throw new Refused({
-        code: 'BAD_VALUE',
-        message: 'The meter showed no light at any place.',
-        remedy: 'Switch the lamp on, take the cap off the meter, and read again.',
-        field: 'readings',
-      });
-    const check = meterCheck(lamp, command.readings);
-    const metered = { scale: check.scale, spreadPct: check.spreadPct, hours: lamp.hours };
-    await write(
-      tx,
-      { ...row, version: row.version + 1, lamp: { ...row.lamp, metered } },
-      { kind: 'metered', payload: { ...metered, readings: command.readings }, ...said(context, command) },
-    );
-    return { reply: { lamps: await lampViews(tx, context.nowMs()) }, topics: ['bench', 'lamps'] };
-  });
-}
+export const meterLamp: Handler<'lamp.meter'> = async ({ tx, context, params: { stationId }, command }) => {
+  const row = await lampRow(tx, stationId);
+  const lamp = lampWithHours(row);
+  const unknownSpot = command.readings.find(({ spot }) => !meterSpots(lamp).some(({ id }) => id === spot));
+  if (unknownSpot)
+    throw new Refused({
+      code: 'BAD_VALUE',
+      message: `This lamp has no place “${unknownSpot.spot}”.`,
+      field: 'readings',
+    });
+  if (command.readings.every(({ mWPerCm2 }) => mWPerCm2 === 0))
+    throw new Refused({
+      code: 'BAD_VALUE',
+      message: 'The meter showed no light at any place.',
+      remedy: 'Switch the lamp on, take the cap off the meter, and read again.',
+      field: 'readings',
+    });
+  const check = meterCheck(lamp, command.readings);
+  const metered = { scale: check.scale, spreadPct: check.spreadPct, hours: lamp.hours };
+  await write(
+    tx,
+    { ...row, version: row.version + 1, lamp: { ...row.lamp, metered } },
+    { kind: 'metered', payload: { ...metered, readings: command.readings }, ...said(context, command) },
+  );
+  return { reply: { lamps: await lampViews(tx, context.nowMs()) }, topics: ['bench', 'lamps'] };
+};
 
 /** Where the sill is, and how much of the sky is covered now. */
-export function noteSky(context: Context, stationId: string, command: SkyNow): Promise<{ lamps: LampView[] }> {
-  return runCommand(context, command, 'lamp.sky', async (tx, context) => {
-    const row = await lampRow(tx, stationId);
-    if (row.lamp.kind !== 'sun')
-      throw new Refused({ code: 'NOT_THE_SUN', message: 'Only a place in the sun has a sky.', field: 'stationId' });
-    const { latDeg, lonDeg, cloudShare } = command;
-    const sky = { latDeg, lonDeg, cloudShare };
-    await write(
-      tx,
-      { ...row, version: row.version + 1, lamp: { ...row.lamp, sky } },
-      { kind: 'sky', payload: { ...sky, hours: 0 }, ...said(context, command) },
-    );
-    return { reply: { lamps: await lampViews(tx, context.nowMs()) }, topics: ['bench', 'lamps'] };
-  });
-}
+export const noteSky: Handler<'lamp.sky'> = async ({ tx, context, params: { stationId }, command }) => {
+  const row = await lampRow(tx, stationId);
+  if (row.lamp.kind !== 'sun')
+    throw new Refused({ code: 'NOT_THE_SUN', message: 'Only a place in the sun has a sky.', field: 'stationId' });
+  const { latDeg, lonDeg, cloudShare } = command;
+  const sky = { latDeg, lonDeg, cloudShare };
+  await write(
+    tx,
+    { ...row, version: row.version + 1, lamp: { ...row.lamp, sky } },
+    { kind: 'sky', payload: { ...sky, hours: 0 }, ...said(context, command) },
+  );
+  return { reply: { lamps: await lampViews(tx, context.nowMs()) }, topics: ['bench', 'lamps'] };
+};

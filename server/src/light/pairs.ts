@@ -1,9 +1,9 @@
-import type { Ladder, NewLadder, PairsReply, PairView } from '@north-step/contract';
+import type { Ladder, PairsReply, PairView } from '@north-step/contract';
 import type { BatchState } from '@north-step/core/route';
 import { benchNow } from '../bench/index.ts';
 import type { Context } from '../context.ts';
 import { type Queryable, sql } from '../db/index.ts';
-import { runCommand } from '../http/command.ts';
+import type { Handler } from '../http/command.ts';
 import { unknown } from '../http/errors.ts';
 import { type Asker, askThread } from '../threads/index.ts';
 import type { PairAnswer, PairQuestion } from './pairThread.ts';
@@ -119,19 +119,23 @@ async function batchesOf(db: Queryable, cardId: string, stationId: string): Prom
 }
 
 /** Writes a ladder down and fits its pair anew. */
-export async function addLadder(context: Context, keeper: PairKeeper, command: NewLadder): Promise<PairsReply> {
-  await runCommand(context, command, 'coupon.ladder', async (tx, context) => {
-    const { stationId, cardId, lot, medium, outcomes } = command;
+export const addLadder =
+  (keeper: PairKeeper): Handler<'coupon.ladder'> =>
+  async ({ tx, context, nowMs, command }) => {
+    const { stationId, cardId, lot, medium, outcomes, by, commandId } = command;
     const card = await tx.maybeOne(sql`SELECT 1 AS one FROM resin_card WHERE id = ${cardId}`);
     if (!card) throw unknown('resin card', cardId);
-    const lamp = (await benchNow(tx, context.nowMs())).lamps?.[stationId];
+    const lamp = (await benchNow(tx, nowMs)).lamps?.[stationId];
     if (!lamp) throw unknown('lamp', stationId);
-    const id = context.newId();
     await tx.many(sql`
       INSERT INTO coupon_ladder (id, station_id, card_id, lot, medium, mw_per_cm2, outcomes, at, by, command_id)
-      VALUES (${id}, ${stationId}, ${cardId}, ${lot}, ${medium}, ${lamp.mWPerCm2}, ${JSON.stringify(outcomes)}, ${new Date(context.nowMs())}, ${command.by ?? 'workshop'}, ${command.commandId})`);
-    return { reply: { id }, topics: ['lamps'] };
-  });
-  await keeper.refit(command.cardId, command.stationId);
-  return pairsOf(context.db);
-}
+      VALUES (${context.newId()}, ${stationId}, ${cardId}, ${lot}, ${medium}, ${lamp.mWPerCm2}, ${JSON.stringify(outcomes)}, ${new Date(context.nowMs())}, ${by}, ${commandId})`);
+    return {
+      reply: await pairsOf(tx),
+      topics: ['lamps'],
+      afterwards: async () => {
+        await keeper.refit(cardId, stationId);
+        return pairsOf(context.db);
+      },
+    };
+  };

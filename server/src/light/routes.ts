@@ -1,59 +1,36 @@
 import {
-  BatchReply,
-  CurePlanCommand,
   CureTestsReply,
-  DescribeLamp,
+  Done,
   EntityId,
   LampsReply,
   LightMapBody,
   LightTraceReply,
-  MeterLamp,
-  NewCureTest,
-  NewLadder,
   PairsReply,
-  SkyNow,
 } from '@north-step/contract';
 import { decideCurePlan } from '@north-step/core/route';
 import type { FastifyInstance } from 'fastify';
 import { type Static, Type } from 'typebox';
-import { act } from '../batches/index.ts';
+import { act, batchAfter } from '../batches/index.ts';
 import type { Context } from '../context.ts';
-import { sql } from '../db/index.ts';
+import { type Queryable, sql } from '../db/index.ts';
 import { traceOf } from '../devices/index.ts';
+import type { Handler, Handlings } from '../http/command.ts';
 import { unknown } from '../http/errors.ts';
 import { addCureTest, cureTests } from './cureTests.ts';
 import { describeLamp, lampViews, meterLamp, noteSky } from './lamps.ts';
 import { addLadder, type PairKeeper, pairsOf } from './pairs.ts';
 
-const Lamp = Type.Object({ stationId: EntityId });
-type WithLamp = { Params: Static<typeof Lamp> };
 const Key = Type.Object({ key: Type.String({ pattern: '^[0-9a-f]{64}$' }) });
 const Batch = Type.Object({ batchId: EntityId });
 type WithBatch = { Params: Static<typeof Batch> };
-const Done = Type.Object({ ok: Type.Boolean() });
 const MAP_LIMIT_BYTES = 200_000;
 
 /** Lamps, light maps, plans of light, coupons. */
-export function lightRoutes(app: FastifyInstance, context: Context, pairs: PairKeeper): void {
+export function lightRoutes(app: FastifyInstance, context: Context): void {
   const lamps = { 200: LampsReply };
   app.get('/api/lamps', { schema: { summary: 'Light sources', response: lamps } }, async () => ({
     lamps: await lampViews(context.db, context.nowMs()),
   }));
-  app.post<WithLamp & { Body: DescribeLamp }>(
-    '/api/lamps/:stationId',
-    { schema: { summary: 'Describe a light source', params: Lamp, body: DescribeLamp, response: lamps } },
-    (request) => describeLamp(context, request.params.stationId, request.body),
-  );
-  app.post<WithLamp & { Body: MeterLamp }>(
-    '/api/lamps/:stationId/meter',
-    { schema: { summary: 'Scale a lamp to a meter', params: Lamp, body: MeterLamp, response: lamps } },
-    (request) => meterLamp(context, request.params.stationId, request.body),
-  );
-  app.post<WithLamp & { Body: SkyNow }>(
-    '/api/lamps/:stationId/sky',
-    { schema: { summary: 'Where the sill is, and its sky now', params: Lamp, body: SkyNow, response: lamps } },
-    (request) => noteSky(context, request.params.stationId, request.body),
-  );
   app.get<{ Params: Static<typeof Key> }>(
     '/api/light-maps/:key',
     { schema: { summary: 'A light map that was made before', params: Key, response: { 200: LightMapBody } } },
@@ -78,23 +55,6 @@ export function lightRoutes(app: FastifyInstance, context: Context, pairs: PairK
       return { ok: true };
     },
   );
-  app.post<WithBatch & { Body: CurePlanCommand }>(
-    '/api/batches/:batchId/cure-plan',
-    {
-      schema: {
-        summary: 'Take a plan of light on: lamp, turn, medium, heat, times',
-        params: Batch,
-        body: CurePlanCommand,
-        response: { 200: BatchReply },
-      },
-    },
-    (request) => {
-      const { commandId, by, heldMs, anyway, ...choice } = request.body;
-      return act(context, request.params.batchId, 'cure-plan', { commandId, by, heldMs }, ({ batch, bench, now }) =>
-        decideCurePlan(batch, choice, bench, now, anyway),
-      );
-    },
-  );
   app.get<WithBatch>(
     '/api/batches/:batchId/light-trace',
     { schema: { summary: 'What the lamp’s own sensor saw', params: Batch, response: { 200: LightTraceReply } } },
@@ -103,19 +63,28 @@ export function lightRoutes(app: FastifyInstance, context: Context, pairs: PairK
   app.get('/api/pairs', { schema: { summary: 'Resins under lamps, and coupons', response: { 200: PairsReply } } }, () =>
     pairsOf(context.db),
   );
-  app.post<{ Body: NewLadder }>(
-    '/api/pairs/ladders',
-    { schema: { summary: 'Write a ladder of coupons down', body: NewLadder, response: { 200: PairsReply } } },
-    (request) => addLadder(context, pairs, request.body),
-  );
   app.get(
     '/api/cure-tests',
     { schema: { summary: 'Hardness and breaking load of samples', response: { 200: CureTestsReply } } },
     () => cureTests(context.db),
   );
-  app.post<{ Body: NewCureTest }>(
-    '/api/cure-tests',
-    { schema: { summary: 'Write tested samples down', body: NewCureTest, response: { 200: CureTestsReply } } },
-    (request) => addCureTest(context, request.body),
-  );
 }
+
+const lampsNow = async (tx: Queryable, _: string, { nowMs }: { readonly nowMs: number }) => ({
+  lamps: await lampViews(tx, nowMs),
+});
+
+const takePlan: Handler<'batch.cure-plan'> = (work) => {
+  const { commandId: _, by: __, anyway, ...choice } = work.command;
+  return act(work, ({ batch, bench, now }) => decideCurePlan(batch, choice, bench, now, anyway));
+};
+
+export const lightHandlings = (pairs: PairKeeper) =>
+  ({
+    'lamp.describe': { work: describeLamp, again: lampsNow },
+    'lamp.meter': { work: meterLamp, again: lampsNow },
+    'lamp.sky': { work: noteSky, again: lampsNow },
+    'coupon.ladder': { work: addLadder(pairs), again: pairsOf },
+    'cure.test': { work: addCureTest, again: cureTests },
+    'batch.cure-plan': { work: takePlan, again: batchAfter },
+  }) satisfies Partial<Handlings>;

@@ -1,25 +1,12 @@
-import { AddPartNote, EntityId, PartNoteReply, PartNotesQuery, PartNotesReply } from '@north-step/contract';
+import { PartNotesQuery, PartNotesReply } from '@north-step/contract';
 import type { FastifyInstance } from 'fastify';
 import Papa from 'papaparse';
-import { type Static, Type } from 'typebox';
+import type { Static } from 'typebox';
 import type { Context } from '../context.ts';
+import type { Handlings } from '../http/command.ts';
 import { addPartNote, partNotes } from './notes.ts';
 
-const Params = Type.Object({ batchId: EntityId });
-
 export function partRoutes(app: FastifyInstance, context: Context): void {
-  app.post<{ Params: Static<typeof Params>; Body: AddPartNote }>(
-    '/api/batches/:batchId/part-notes',
-    {
-      schema: {
-        summary: 'Tell whoever prepares the files',
-        params: Params,
-        body: AddPartNote,
-        response: { 200: PartNoteReply },
-      },
-    },
-    (request) => addPartNote(context, request.params.batchId, request.body),
-  );
   app.get<{ Querystring: Static<typeof PartNotesQuery> }>(
     '/api/part-notes',
     {
@@ -49,3 +36,7 @@ export function partRoutes(app: FastifyInstance, context: Context): void {
     },
   );
 }
+
+export const PART_HANDLINGS = {
+  'batch.part-note': { work: addPartNote },
+} satisfies Partial<Handlings>;

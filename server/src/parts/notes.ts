@@ -1,9 +1,8 @@
-import type { AddPartNote, PartNote, PartNoteReply } from '@north-step/contract';
+import type { PartNote } from '@north-step/contract';
 import { type BatchState, kindsOf } from '@north-step/core/route';
 import { loadBatch } from '../batches/index.ts';
-import type { Context } from '../context.ts';
 import { type Queryable, sql } from '../db/index.ts';
-import { runCommand } from '../http/command.ts';
+import type { Handler } from '../http/command.ts';
 import { Refused } from '../http/errors.ts';
 
 const MOST_NOTES = 2000;
@@ -42,32 +41,30 @@ export async function partNotes(db: Queryable, part = ''): Promise<readonly Part
 }
 
 /** Writes a note on a part of a batch; a sealed batch can be noted as well: some faults show later. */
-export function addPartNote(context: Context, batchId: string, command: AddPartNote): Promise<PartNoteReply> {
-  return runCommand(context, command, 'part.note', async (tx, context) => {
-    const batch = await loadBatch(tx, batchId);
-    const { name, meshSha256 } = pieceOf(batch, command.meshSha256);
-    const id = context.newId();
-    const [atMs, by] = [context.nowMs(), command.by ?? 'workshop'];
-    const atMm = command.atMm ? JSON.stringify(command.atMm) : null;
-    await tx.many(sql`
-      INSERT INTO part_note (id, part, mesh_sha256, batch_id, kind, at_mm, text, at, by, command_id)
-      VALUES (${id}, ${name}, ${meshSha256 ?? null}, ${batch.id}, ${command.kind}, ${atMm}::jsonb, ${command.text ?? ''},
-              ${new Date(atMs)}, ${by}, ${command.commandId})`);
-    const note: PartNote = {
-      id,
-      part: name,
-      meshSha256: meshSha256 ?? null,
-      batchId: batch.id,
-      batchName: batch.name,
-      kind: command.kind,
-      atMm: command.atMm ?? null,
-      text: command.text ?? '',
-      atMs,
-      by,
-    };
-    return { reply: { note }, topics: ['parts'] };
-  });
-}
+export const addPartNote: Handler<'batch.part-note'> = async ({ tx, context, params: { batchId }, command }) => {
+  const batch = await loadBatch(tx, batchId);
+  const { name, meshSha256 } = pieceOf(batch, command.meshSha256);
+  const id = context.newId();
+  const [atMs, by] = [context.nowMs(), command.by];
+  const atMm = command.atMm ? JSON.stringify(command.atMm) : null;
+  await tx.many(sql`
+    INSERT INTO part_note (id, part, mesh_sha256, batch_id, kind, at_mm, text, at, by, command_id)
+    VALUES (${id}, ${name}, ${meshSha256 ?? null}, ${batch.id}, ${command.kind}, ${atMm}::jsonb, ${command.text ?? ''},
+            ${new Date(atMs)}, ${by}, ${command.commandId})`);
+  const note: PartNote = {
+    id,
+    part: name,
+    meshSha256: meshSha256 ?? null,
+    batchId: batch.id,
+    batchName: batch.name,
+    kind: command.kind,
+    atMm: command.atMm ? [...command.atMm] : null,
+    text: command.text ?? '',
+    atMs,
+    by,
+  };
+  return { reply: { note }, topics: ['parts'] };
+};
 
 /** The part of the plate that is meant. */
 function pieceOf({ name, part, count }: BatchState, meshSha256: string | undefined) {

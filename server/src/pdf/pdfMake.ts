@@ -1,7 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import path from 'node:path';
-import { inFontsThatDraw, OTHER_FONT } from './otherLetters.ts';
+import { create } from 'fontkit';
+import { FontChoice, type Letters, OTHER_FONT } from './otherLetters.ts';
 import type { Page } from './printer.ts';
 
 type PdfMake = {
@@ -26,22 +27,27 @@ const BARE = {
 };
 
 const require = createRequire(import.meta.url);
-let ready: PdfMake | undefined;
+let ready: { readonly made: PdfMake; readonly letters: Letters } | undefined;
 
 /** Fonts come from our own packages; no address is ever fetched and no other file read. */
-function pdfMake(): PdfMake {
+function pdfMake(): { readonly made: PdfMake; readonly letters: Letters } {
   if (ready) return ready;
   const made = require('pdfmake') as PdfMake;
   const folder = path.dirname(require.resolve('@fontsource/atkinson-hyperlegible-next/package.json'));
-  for (const weight of [400, 700]) {
-    made.virtualfs.writeFileSync(
-      `ahn-${weight}.woff`,
-      readFileSync(path.join(folder, `files/atkinson-hyperlegible-next-latin-${weight}-normal.woff`)),
-    );
-  }
   const others = path.join(path.dirname(require.resolve('pdfmake/package.json')), 'fonts/Roboto');
-  for (const weight of ['Regular', 'Medium'])
-    made.virtualfs.writeFileSync(`others-${weight}.ttf`, readFileSync(path.join(others, `Roboto-${weight}.ttf`)));
+  /** @returns the code points it draws */
+  const addFile = (name: string, file: string): ReadonlySet<number> => {
+    const data = readFileSync(file);
+    made.virtualfs.writeFileSync(name, data);
+    const font = create(data);
+    return new Set('characterSet' in font ? font.characterSet : []);
+  };
+  const [own] = [400, 700].map((weight) =>
+    addFile(`ahn-${weight}.woff`, path.join(folder, `files/atkinson-hyperlegible-next-latin-${weight}-normal.woff`)),
+  );
+  const [other] = ['Regular', 'Medium'].map((weight) =>
+    addFile(`others-${weight}.ttf`, path.join(others, `Roboto-${weight}.ttf`)),
+  );
   made.addFonts({
     [OTHER_FONT]: {
       normal: 'others-Regular.ttf',
@@ -54,22 +60,27 @@ function pdfMake(): PdfMake {
   made.addTableLayouts({ bare: BARE });
   made.setUrlAccessPolicy(() => false);
   made.setLocalAccessPolicy(() => false);
-  ready = made;
-  return made;
+  ready = { made, letters: { own: own!, other: other! } };
+  return ready;
 }
 
-const footerOf = (text: string) => (page: number, pages: number) => ({
-  text: inFontsThatDraw([`${text} · page ${page} of ${pages}`]),
-  fontSize: 7,
-  margin: [40, 16, 40, 0],
-});
+/** Chooses among the fonts that we ship. */
+export const shippedFonts = (): FontChoice => new FontChoice(pdfMake().letters);
+
+const UNDRAWN_NOTE = '[U+…]: the code point of a letter that no font here draws';
 
 /** A file of pages, with every font embedded. */
-export const pdfOf = ({ footerText, content, ...page }: Page): Promise<Buffer> =>
-  pdfMake()
-    .createPdf({
-      ...page,
-      ...(footerText === undefined ? {} : { footer: footerOf(footerText) }),
-      content: inFontsThatDraw(content),
-    })
+export function pdfOf({ footerText, content, ...page }: Page): Promise<Buffer> {
+  const fonts = shippedFonts();
+  const drawn = fonts.page(content);
+  const foot = footerText === undefined ? undefined : fonts.text(footerText);
+  const note = fonts.undrawn ? ` · ${UNDRAWN_NOTE}` : '';
+  const footer = (at: number, pages: number) => ({
+    text: [foot, note, ` · page ${at} of ${pages}`],
+    fontSize: 7,
+    margin: [40, 16, 40, 0],
+  });
+  return pdfMake()
+    .made.createPdf({ ...page, ...(foot === undefined ? {} : { footer }), content: drawn })
     .getBuffer();
+}

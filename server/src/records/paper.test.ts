@@ -3,7 +3,8 @@ import { type BatchEvent, type BatchState, currentStep, joinParts } from '@north
 import { play, testBatch, testPart } from '@north-step/core/testing';
 import { describe, expect, it } from 'vitest';
 import { labelLines, sizeFor } from '../batches/labels.ts';
-import { inFontsThatDraw } from '../pdf/otherLetters.ts';
+import { FontChoice } from '../pdf/otherLetters.ts';
+import { shippedFonts } from '../pdf/pdfMake.ts';
 import { recordBody } from './body.ts';
 import { recordCsv } from './csv.ts';
 import { clockAfter } from './pageParts.ts';
@@ -80,19 +81,30 @@ describe('the page of a record', () => {
 });
 
 describe('letters and times on a page', () => {
+  const points = (letters: string) => new Set(Array.from(letters, (letter) => letter.codePointAt(0) as number));
+  const letters = { own: points('abcdefghijklmnopqrstuvwxyz 0123456789.'), other: points('µŠ') };
   it('a letter that our own font lacks is set in one that has it, wherever a page holds text', () => {
-    const page = {
-      text: 'film 2.8 µm left',
-      table: { body: [['plain', 'Škoda 5 µm']] },
-      layout: 'µ',
-    };
-    expect(inFontsThatDraw(page)).toEqual({
+    const page = { text: 'film 2.8 µm left', table: { body: [['plain', 'Škoda 5 µm']] }, layout: 'µ' };
+    const fonts = new FontChoice(letters);
+    expect(fonts.page(page)).toEqual({
       text: ['film 2.8 ', { text: 'µ', font: 'Others' }, 'm left'],
       table: {
         body: [['plain', { text: [{ text: 'Š', font: 'Others' }, 'koda 5 ', { text: 'µ', font: 'Others' }, 'm'] }]],
       },
       layout: 'µ',
     });
+    expect(fonts.undrawn).toBe(false);
+  });
+  it('one that none has stands as its code point, and it is said', () => {
+    const fonts = new FontChoice(letters);
+    expect(fonts.text('mask 面\nof 🦷')).toBe('mask [U+9762]\nof [U+1F9B7]');
+    expect(fonts.undrawn).toBe(true);
+  });
+  it('the fonts that we ship draw Latin, Greek and Cyrillic, and no others', () => {
+    const fonts = shippedFonts();
+    fonts.text('Łódź, Żubr, Ångström, Ωμέγα, Жук, “−½ × 5 µm” …');
+    expect(fonts.undrawn).toBe(false);
+    expect(fonts.text('面 2')).toBe('[U+9762] 2');
   });
   it('a day is named once, until the next', () => {
     const [late, later, next] = [

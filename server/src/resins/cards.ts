@@ -1,8 +1,7 @@
-import type { CardReply, ResinCardFile, SaveCard } from '@north-step/contract';
+import type { CardReply, ResinCardFile } from '@north-step/contract';
 import { type ResinCard, validateCard } from '@north-step/core/resin';
-import type { Context } from '../context.ts';
 import { type Queryable, sql } from '../db/index.ts';
-import { runCommand } from '../http/command.ts';
+import type { Handler } from '../http/command.ts';
 import { Refused, unknown } from '../http/errors.ts';
 
 type Row = { card: ResinCard; note: string; at: Date | null; by: string | null };
@@ -48,27 +47,25 @@ export const fileOf = (card: ResinCard): ResinCardFile =>
   ({ format: 'north-step-resin-card-1', ...JSON.parse(JSON.stringify(card)) }) as ResinCardFile;
 
 /** Takes a card in: a new resin, or the next version of one. Earlier versions stay as they were. */
-export function saveCard(context: Context, command: SaveCard): Promise<CardReply> {
-  return runCommand(context, command, 'resin.card', async (tx, context) => {
-    const { format: _, version: __, ...given } = command.card;
-    const last = await tx.one<{ version: number }>(
-      sql`SELECT coalesce(max(version), 0)::int AS version FROM resin_card WHERE id = ${given.id}`,
-    );
-    const card: ResinCard = { ...given, version: last.version + 1 };
-    const breaches = validateCard(card);
-    if (breaches.length > 0)
-      throw new Refused({
-        code: 'BAD_VALUE',
-        message: breaches.join(' '),
-        field: `card.${breaches[0]!.split(' ')[0]}`,
-        remedy: 'Correct the card and send it again; the one in use stays as it is.',
-      });
-    await tx.many(sql`
-      INSERT INTO resin_card (id, version, name, card, note, at, by)
-      VALUES (${card.id}, ${card.version}, ${card.name}, ${JSON.stringify(card)}, ${command.changeNote},
-              ${new Date(context.nowMs())}, ${command.by ?? 'workshop'})`);
-    for (const code of command.lots ?? [])
-      await tx.many(sql`INSERT INTO lot (card_id, code) VALUES (${card.id}, ${code}) ON CONFLICT DO NOTHING`);
-    return { reply: await cardVersions(tx, card.id), topics: ['resins'] };
-  });
-}
+export const saveCard: Handler<'resin.card'> = async ({ tx, context, command }) => {
+  const { format: _, version: __, ...given } = command.card;
+  const last = await tx.one<{ version: number }>(
+    sql`SELECT coalesce(max(version), 0)::int AS version FROM resin_card WHERE id = ${given.id}`,
+  );
+  const card: ResinCard = { ...given, version: last.version + 1 };
+  const breaches = validateCard(card);
+  if (breaches.length > 0)
+    throw new Refused({
+      code: 'BAD_VALUE',
+      message: breaches.join(' '),
+      field: `card.${breaches[0]!.split(' ')[0]}`,
+      remedy: 'Correct the card and send it again; the one in use stays as it is.',
+    });
+  await tx.many(sql`
+    INSERT INTO resin_card (id, version, name, card, note, at, by)
+    VALUES (${card.id}, ${card.version}, ${card.name}, ${JSON.stringify(card)}, ${command.changeNote},
+            ${new Date(context.nowMs())}, ${command.by})`);
+  for (const code of command.lots ?? [])
+    await tx.many(sql`INSERT INTO lot (card_id, code) VALUES (${card.id}, ${code}) ON CONFLICT DO NOTHING`);
+  return { reply: await cardVersions(tx, card.id), about: card.id, topics: ['resins'] };
+};

@@ -1,9 +1,10 @@
-import { CardReply, counted, EntityId, ResinCardFile, ResinsReply, SaveCard } from '@north-step/contract';
+import { CardReply, counted, EntityId, ResinCardFile, ResinsReply } from '@north-step/contract';
 import type { ResinCard } from '@north-step/core/resin';
 import type { FastifyInstance } from 'fastify';
 import { type Static, Type } from 'typebox';
 import type { Context } from '../context.ts';
 import { sql } from '../db/index.ts';
+import type { Handlings } from '../http/command.ts';
 import { cardAt, cardVersions, fileOf, saveCard } from './cards.ts';
 
 export { cardAt };
@@ -48,15 +49,8 @@ export function resinRoutes(app: FastifyInstance, context: Context): void {
         .send(`${JSON.stringify(fileOf(card), null, 2)}\n`);
     },
   );
-  app.post<{ Body: SaveCard }>(
-    '/api/resins',
-    {
-      schema: {
-        summary: 'Take a card in: a new resin, or its next version',
-        body: SaveCard,
-        response: { 200: CardReply },
-      },
-    },
-    (request) => saveCard(context, request.body),
-  );
 }
+
+export const RESIN_HANDLINGS = {
+  'resin.card': { work: saveCard, again: cardVersions },
+} satisfies Partial<Handlings>;

@@ -1,2 +1,2 @@
 export { pricesOf } from './room.ts';
-export { roomRoutes } from './routes.ts';
+export { ROOM_HANDLINGS, roomRoutes } from './routes.ts';

@@ -1,10 +1,9 @@
-import type { RoomInput, RoomReply, SetRoom } from '@north-step/contract';
+import type { RoomInput, RoomReply } from '@north-step/contract';
 import { validateSpaces } from '@north-step/core/fit';
 import { DEFAULT_PRICES, type Prices } from '@north-step/core/policy';
 import { type BenchSetting, benchSetting } from '../bench/index.ts';
-import type { Context } from '../context.ts';
 import { type Queryable, sql } from '../db/index.ts';
-import { runCommand } from '../http/command.ts';
+import type { Handler } from '../http/command.ts';
 import { Refused } from '../http/errors.ts';
 
 /** What solvent costs here; the model's own figures until the workshop says its own. */
@@ -32,10 +31,7 @@ export async function roomView(db: Queryable): Promise<RoomReply> {
 }
 
 /** Writes the room down anew. Nothing that ran before is changed by it. @throws Refused naming the first size that cannot be */
-export async function setRoom(
-  context: Context,
-  { commandId, heldMs, by = 'workshop', room }: SetRoom,
-): Promise<RoomReply> {
+export const setRoom: Handler<'room.set'> = async ({ tx, context, command: { commandId, by, room } }) => {
   const breach = validateSpaces(room.spaces)[0];
   if (breach)
     throw new Refused({
@@ -43,16 +39,12 @@ export async function setRoom(
       field: `room.spaces.${breach.split(/[: ]/)[0]}`,
       message: `${breach} The room was left as it was.`,
     });
-  await runCommand(context, { commandId, heldMs }, 'room.set', async (tx, context) => {
-    const { prices, ...rest } = room;
-    const before = await benchSetting(tx);
-    const bench: BenchSetting = { ...before, ...rest };
-    await keep(tx, 'bench', bench, context.nowMs(), by, commandId);
-    await keep(tx, 'prices', prices, context.nowMs(), by, commandId);
-    return { reply: { ok: true }, topics: ['bench', 'solvent'] };
-  });
-  return roomView(context.db);
-}
+  const { prices, ...rest } = room;
+  const bench: BenchSetting = { ...(await benchSetting(tx)), ...rest };
+  await keep(tx, 'bench', bench, context.nowMs(), by, commandId);
+  await keep(tx, 'prices', prices, context.nowMs(), by, commandId);
+  return { reply: await roomView(tx), topics: ['bench', 'solvent'] };
+};
 
 async function keep(
   tx: Queryable,

@@ -1,7 +1,6 @@
-import type { NewShiftNote, ShiftNotesReply } from '@north-step/contract';
-import type { Context } from '../context.ts';
+import type { ShiftNotesReply } from '@north-step/contract';
 import { type Queryable, sql } from '../db/index.ts';
-import { runCommand } from '../http/command.ts';
+import type { Handler } from '../http/command.ts';
 
 const MOST_SHOWN = 12;
 
@@ -12,15 +11,9 @@ export async function shiftNotes(db: Queryable): Promise<ShiftNotesReply> {
   return { notes: rows.map(({ text, at, by }) => ({ text, by, atMs: at.getTime() })) };
 }
 
-export async function addShiftNote(
-  context: Context,
-  { commandId, heldMs, by = 'workshop', text }: NewShiftNote,
-): Promise<ShiftNotesReply> {
-  await runCommand(context, { commandId, heldMs }, 'shift.note', async (tx, context) => {
-    await tx.many(
-      sql`INSERT INTO shift_note (text, at, by, command_id) VALUES (${text}, ${new Date(context.nowMs())}, ${by}, ${commandId})`,
-    );
-    return { reply: { ok: true }, topics: ['shift'] };
-  });
-  return shiftNotes(context.db);
-}
+export const addShiftNote: Handler<'shift.note'> = async ({ tx, context, command }) => {
+  await tx.many(sql`
+    INSERT INTO shift_note (text, by, at, command_id)
+    VALUES (${command.text}, ${command.by}, ${new Date(context.nowMs())}, ${command.commandId})`);
+  return { reply: await shiftNotes(tx), topics: ['shift'] };
+};

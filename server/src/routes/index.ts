@@ -1,2 +1,2 @@
 export { newestRoute } from './queries.ts';
-export { routeRoutes } from './routes.ts';
+export { ROUTE_HANDLINGS, routeRoutes } from './routes.ts';

@@ -1,7 +1,8 @@
-import { EntityId, RouteReply, RoutesReply, SaveRoute } from '@north-step/contract';
+import { EntityId, RouteReply, RoutesReply } from '@north-step/contract';
 import type { FastifyInstance } from 'fastify';
 import { type Static, Type } from 'typebox';
 import type { Context } from '../context.ts';
+import type { Handlings } from '../http/command.ts';
 import { listRoutes, routeVersions } from './queries.ts';
 import { saveRoute } from './save.ts';
 
@@ -18,9 +19,8 @@ export function routeRoutes(app: FastifyInstance, context: Context): void {
     { schema: { summary: 'All versions of a route, newest first', params: Params, response: { 200: RouteReply } } },
     (request) => routeVersions(context.db, request.params.routeId),
   );
-  app.post<{ Body: SaveRoute }>(
-    '/api/routes',
-    { schema: { summary: 'A new route, or the next version of one', body: SaveRoute, response: { 200: RouteReply } } },
-    (request) => saveRoute(context, request.body),
-  );
 }
+
+export const ROUTE_HANDLINGS = {
+  'route.save': { work: saveRoute, again: routeVersions },
+} satisfies Partial<Handlings>;

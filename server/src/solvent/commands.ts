@@ -1,4 +1,3 @@
-import type { FillCommand, PostingReply, ReclaimCommand, ReverseCommand, RotateCommand } from '@north-step/contract';
 import type { BathDeed } from '@north-step/core/estimate';
 import { hardenFilterPasses } from '@north-step/core/reclaim';
 import {
@@ -15,11 +14,9 @@ import {
   transferLines,
 } from '@north-step/core/solvent';
 import { litresText, plainNumber } from '@north-step/core/units';
-import type { Static } from 'typebox';
 import { parcelOf } from '../bench/index.ts';
-import type { Context } from '../context.ts';
 import { sql } from '../db/index.ts';
-import { runCommand } from '../http/command.ts';
+import type { Handler } from '../http/command.ts';
 import { Refused, unknown } from '../http/errors.ts';
 import {
   gramsOf,
@@ -37,180 +34,172 @@ import {
 } from './shared.ts';
 
 /** Fresh solvent from outside, or liquid moved from another vessel. */
-export function fill(context: Context, command: Static<typeof FillCommand>): Promise<PostingReply> {
-  return runCommand(context, command, 'solvent.fill', async (tx, context) => {
-    const found = await need(context, tx, command.vesselId, command);
-    roomFor(found, command.volumeMl);
-    if (command.fromVesselId === undefined) {
-      const vessel = await takesLiquid(tx, found, command.solvent ?? found.solvent);
-      const strength = isAlcohol(vessel.solvent) ? (command.strengthPct ?? 99) : 0;
-      const weight = command.strengthBy === 'volume' ? strengthPctWFromPctV(strength, vessel.solvent) : strength;
-      const parcel = freshParcel(command.volumeMl, weight, vessel.solvent);
-      const what = isAlcohol(vessel.solvent) ? `${plainNumber(weight, 3)} % by weight` : vessel.solvent;
-      const note = `${litresText(command.volumeMl)} bought, ${what}, into ${vessel.name}`;
-      const deeds = [{ kind: 'fill' as const, bath: vessel.id, ...gramsOf(parcel) }];
-      return posted(context, tx, command, {
-        kind: 'fill',
-        note,
-        lines: fillLines(vessel.id, parcel),
-        deeds,
-        liquidsBefore: liquidsBefore([found, vessel]),
-      });
-    }
-    const from = await need(context, tx, command.fromVesselId, command);
-    if (from.id === found.id)
-      throw new Refused({
-        code: 'BAD_VALUE',
-        message: 'A vessel cannot be filled from itself.',
-        field: 'fromVesselId',
-      });
-    const vessel = await takesLiquid(tx, found, from.solvent);
-    const amountMg = totalMg(taken(from, command.volumeMl));
-    const kind = vessel.kind !== 'bath' ? 'transfer' : volumeOf(found) < 1 ? 'fill' : 'top up';
-    const note = `${litresText(command.volumeMl)} from ${from.name} into ${vessel.name}`;
+export const fill: Handler<'solvent.fill'> = async ({ tx, context, command }) => {
+  const found = await need(context, tx, command.vesselId, command);
+  roomFor(found, command.volumeMl);
+  if (command.fromVesselId === undefined) {
+    const vessel = await takesLiquid(tx, found, command.solvent ?? found.solvent);
+    const strength = isAlcohol(vessel.solvent) ? (command.strengthPct ?? 99) : 0;
+    const weight = command.strengthBy === 'volume' ? strengthPctWFromPctV(strength, vessel.solvent) : strength;
+    const parcel = freshParcel(command.volumeMl, weight, vessel.solvent);
+    const what = isAlcohol(vessel.solvent) ? `${plainNumber(weight, 3)} % by weight` : vessel.solvent;
+    const note = `${litresText(command.volumeMl)} bought, ${what}, into ${vessel.name}`;
+    const deeds = [{ kind: 'fill' as const, bath: vessel.id, ...gramsOf(parcel) }];
     return posted(context, tx, command, {
-      kind,
+      kind: 'fill',
       note,
-      lines: transferLines(from.id, vessel.id, parcelOf(from), amountMg),
-      deeds: [{ kind: 'transfer', from: from.id, to: vessel.id, massG: Number(amountMg) / 1000 }],
+      lines: fillLines(vessel.id, parcel),
+      deeds,
       liquidsBefore: liquidsBefore([found, vessel]),
     });
+  }
+  const from = await need(context, tx, command.fromVesselId, command);
+  if (from.id === found.id)
+    throw new Refused({
+      code: 'BAD_VALUE',
+      message: 'A vessel cannot be filled from itself.',
+      field: 'fromVesselId',
+    });
+  const vessel = await takesLiquid(tx, found, from.solvent);
+  const amountMg = totalMg(taken(from, command.volumeMl));
+  const kind = vessel.kind !== 'bath' ? 'transfer' : volumeOf(found) < 1 ? 'fill' : 'top up';
+  const note = `${litresText(command.volumeMl)} from ${from.name} into ${vessel.name}`;
+  return posted(context, tx, command, {
+    kind,
+    note,
+    lines: transferLines(from.id, vessel.id, parcelOf(from), amountMg),
+    deeds: [{ kind: 'transfer', from: from.id, to: vessel.id, massG: Number(amountMg) / 1000 }],
+    liquidsBefore: liquidsBefore([found, vessel]),
   });
-}
+};
 
 /** Second becomes first, fresh into the second, first to the drum. */
-export function rotate(context: Context, command: Static<typeof RotateCommand>): Promise<PostingReply> {
-  return runCommand(context, command, 'solvent.rotate', async (tx, context) => {
-    await refuseWhileWashing(tx);
-    const first = await needRole(context, tx, 'first', 'first bath', command);
-    const second = await needRole(context, tx, 'clean', 'clean bath', command);
-    const drum = await needRole(context, tx, 'drum', 'dirty drum', command);
-    const from = await need(context, tx, command.fromVesselId, command);
-    if (from.role === 'first' || from.role === 'clean' || from.role === 'drum') {
-      throw new Refused({
-        code: 'BAD_VALUE',
-        message: `${from.name} is not fresh solvent.`,
-        remedy: 'Choose the fresh can or the reclaimed bottle.',
-        field: 'fromVesselId',
-      });
-    }
-    const firstMl = volumeOf(first);
-    roomFor(drum, firstMl);
-    const renamed = liquidsBefore(
-      [drum, firstMl >= 1 ? await takesLiquid(tx, drum, first.solvent) : drum],
-      [first, await takesLiquid(tx, first, second.solvent, true)],
-      [second, await takesLiquid(tx, second, from.solvent, true)],
-    );
-    if (command.freshMl > second.capacity_ml) roomInEmpty(second, command.freshMl);
-    const fresh = taken(from, command.freshMl);
-    const lines = rotateLines({
-      first: first.id,
-      second: second.id,
-      drum: drum.id,
-      firstHeld: parcelOf(first),
-      secondHeld: parcelOf(second),
-      fresh,
-      freshFrom: from.id,
+export const rotate: Handler<'solvent.rotate'> = async ({ tx, context, command }) => {
+  await refuseWhileWashing(tx);
+  const first = await needRole(context, tx, 'first', 'first bath', command);
+  const second = await needRole(context, tx, 'clean', 'clean bath', command);
+  const drum = await needRole(context, tx, 'drum', 'dirty drum', command);
+  const from = await need(context, tx, command.fromVesselId, command);
+  if (from.role === 'first' || from.role === 'clean' || from.role === 'drum') {
+    throw new Refused({
+      code: 'BAD_VALUE',
+      message: `${from.name} is not fresh solvent.`,
+      remedy: 'Choose the fresh can or the reclaimed bottle.',
+      field: 'fromVesselId',
     });
-    const note = `${second.name} became ${first.name}; ${litresText(command.freshMl)} from ${from.name}; ${litresText(firstMl)} to ${drum.name}`;
-    const deeds: BathDeed[] = [
-      { kind: 'rotate', first: first.id, second: second.id, drum: drum.id, solventG: 0, waterG: 0, resinG: 0 },
-      { kind: 'transfer', from: from.id, to: second.id, massG: massG(fresh) },
-    ];
-    return posted(context, tx, command, { kind: 'rotate', note, lines, deeds, liquidsBefore: renamed });
+  }
+  const firstMl = volumeOf(first);
+  roomFor(drum, firstMl);
+  const renamed = liquidsBefore(
+    [drum, firstMl >= 1 ? await takesLiquid(tx, drum, first.solvent) : drum],
+    [first, await takesLiquid(tx, first, second.solvent, true)],
+    [second, await takesLiquid(tx, second, from.solvent, true)],
+  );
+  if (command.freshMl > second.capacity_ml) roomInEmpty(second, command.freshMl);
+  const fresh = taken(from, command.freshMl);
+  const lines = rotateLines({
+    first: first.id,
+    second: second.id,
+    drum: drum.id,
+    firstHeld: parcelOf(first),
+    secondHeld: parcelOf(second),
+    fresh,
+    freshFrom: from.id,
   });
-}
+  const note = `${second.name} became ${first.name}; ${litresText(command.freshMl)} from ${from.name}; ${litresText(firstMl)} to ${drum.name}`;
+  const deeds: BathDeed[] = [
+    { kind: 'rotate', first: first.id, second: second.id, drum: drum.id, solventG: 0, waterG: 0, resinG: 0 },
+    { kind: 'transfer', from: from.id, to: second.id, massG: massG(fresh) },
+  ];
+  return posted(context, tx, command, { kind: 'rotate', note, lines, deeds, liquidsBefore: renamed });
+};
 
 /** One run: drum, hardened in light and filtered, to the reclaimed bottle. */
-export function reclaim(context: Context, command: Static<typeof ReclaimCommand>): Promise<PostingReply> {
-  return runCommand(context, command, 'solvent.reclaim', async (tx, context) => {
-    const drum = await needRole(context, tx, 'drum', 'dirty drum', command);
-    const found = await needRole(context, tx, 'reclaimed', 'reclaimed bottle', command);
-    const bottle = await takesLiquid(tx, found, drum.solvent);
-    const parcel = taken(drum, command.amountMl);
-    const load = loadPctW(parcel);
-    const { passes } = hardenFilterPasses(Number(totalMg(parcel)) / 1000, load, { passes: command.passes });
-    const result = passes.at(-1)!;
-    const modelMl = command.amountMl * result.yield;
-    if (command.backMl !== undefined && command.backMl > command.amountMl) {
-      throw new Refused({
-        code: 'BAD_VALUE',
-        message: `${litresText(command.backMl)} cannot come back from ${litresText(command.amountMl)}.`,
-        field: 'backMl',
-      });
-    }
-    const yieldShare = command.backMl === undefined ? result.yield : command.backMl / command.amountMl;
-    roomFor(bottle, command.backMl ?? modelMl);
-    const { lines, back } = reclaimLines({
-      drum: drum.id,
-      bottle: bottle.id,
-      taken: parcel,
-      yieldShare,
-      outLoadPctW: Math.min(load, result.loadPctW),
+export const reclaim: Handler<'solvent.reclaim'> = async ({ tx, context, command }) => {
+  const drum = await needRole(context, tx, 'drum', 'dirty drum', command);
+  const found = await needRole(context, tx, 'reclaimed', 'reclaimed bottle', command);
+  const bottle = await takesLiquid(tx, found, drum.solvent);
+  const parcel = taken(drum, command.amountMl);
+  const load = loadPctW(parcel);
+  const { passes } = hardenFilterPasses(Number(totalMg(parcel)) / 1000, load, { passes: command.passes });
+  const result = passes.at(-1)!;
+  const modelMl = command.amountMl * result.yield;
+  if (command.backMl !== undefined && command.backMl > command.amountMl) {
+    throw new Refused({
+      code: 'BAD_VALUE',
+      message: `${litresText(command.backMl)} cannot come back from ${litresText(command.amountMl)}.`,
+      field: 'backMl',
     });
-    const how = command.backMl === undefined ? 'by the model' : 'measured';
-    const note = `${litresText(command.amountMl)} at ${plainNumber(load)} %, ${command.passes} pass${command.passes > 1 ? 'es' : ''}: ${plainNumber(yieldShare * 100)} % back (${how}) at ${plainNumber(result.loadPctW)} %`;
-    const deeds: BathDeed[] = [
-      { kind: 'remove', bath: drum.id, massG: massG(parcel) },
-      { kind: 'fill', bath: bottle.id, ...gramsOf(back) },
-    ];
-    const outcome = await posted(context, tx, command, {
-      kind: 'reclaim',
-      note,
-      lines,
-      deeds,
-      liquidsBefore: liquidsBefore([found, bottle]),
-    });
-    return { ...outcome, reply: { ...outcome.reply, yieldShare, outLoadPctW: result.loadPctW } };
+  }
+  const yieldShare = command.backMl === undefined ? result.yield : command.backMl / command.amountMl;
+  roomFor(bottle, command.backMl ?? modelMl);
+  const { lines, back } = reclaimLines({
+    drum: drum.id,
+    bottle: bottle.id,
+    taken: parcel,
+    yieldShare,
+    outLoadPctW: Math.min(load, result.loadPctW),
   });
-}
+  const how = command.backMl === undefined ? 'by the model' : 'measured';
+  const note = `${litresText(command.amountMl)} at ${plainNumber(load)} %, ${command.passes} pass${command.passes > 1 ? 'es' : ''}: ${plainNumber(yieldShare * 100)} % back (${how}) at ${plainNumber(result.loadPctW)} %`;
+  const deeds: BathDeed[] = [
+    { kind: 'remove', bath: drum.id, massG: massG(parcel) },
+    { kind: 'fill', bath: bottle.id, ...gramsOf(back) },
+  ];
+  const outcome = await posted(context, tx, command, {
+    kind: 'reclaim',
+    note,
+    lines,
+    deeds,
+    liquidsBefore: liquidsBefore([found, bottle]),
+  });
+  return { ...outcome, reply: { ...outcome.reply, yieldShare, outLoadPctW: result.loadPctW } };
+};
 
 /** Takes a posting back with its mirror image. */
-export function reverse(context: Context, command: Static<typeof ReverseCommand>): Promise<PostingReply> {
-  return runCommand(context, command, 'solvent.reverse', async (tx, context) => {
-    const posting = await tx.maybeOne<{
-      id: string;
-      kind: string;
-      note: string;
-      reverses: string | null;
-      batch_id: string | null;
-      liquids_before: Readonly<Record<string, string>> | null;
-    }>(
-      sql`SELECT id, kind, note, reverses, batch_id, liquids_before FROM ledger_posting WHERE id = ${command.postingId}`,
-    );
-    if (!posting) throw unknown('movement', command.postingId);
-    if (posting.batch_id)
-      throw new Refused({
-        code: 'BELONGS_TO_BATCH',
-        message: 'That movement belongs to a wash; it stays as it happened.',
-        remedy: 'Count the bath instead.',
-      });
-    const again = await tx.maybeOne(sql`SELECT 1 AS one FROM ledger_posting WHERE reverses = ${posting.id}`);
-    const rows = await tx.many<{ account: string; solvent_mg: bigint; water_mg: bigint; resin_mg: bigint }>(
-      sql`SELECT account, solvent_mg, water_mg, resin_mg FROM ledger_line WHERE posting_id = ${posting.id}`,
-    );
-    const original: Posting = {
-      id: posting.id,
-      reverses: posting.reverses ?? undefined,
-      lines: rows.map((row) => ({ account: row.account, parcel: [row.solvent_mg, row.water_mg, row.resin_mg] })),
-    };
-    const reversal = reversalOf(original, context.newId(), new Set(again ? [posting.id] : []));
-    if (!reversal.ok) {
-      const twice = reversal.refusal.code === 'ALREADY_REVERSED';
-      throw new Refused({
-        code: reversal.refusal.code,
-        message: twice ? 'That movement was already taken back.' : 'A movement that takes another back is final.',
-        remedy: 'Book it anew instead.',
-      });
-    }
-    // the vessel is called after the liquid that it held before
-    for (const [vesselId, solvent] of Object.entries(posting.liquids_before ?? {}))
-      await tx.many(sql`UPDATE vessel SET solvent = ${solvent} WHERE id = ${vesselId}`);
-    return posted(context, tx, command, {
-      kind: 'reversal',
-      note: `took back: ${posting.note}`,
-      lines: reversal.value.lines,
-      reverses: posting.id,
+export const reverse: Handler<'solvent.reverse'> = async ({ tx, context, command }) => {
+  const posting = await tx.maybeOne<{
+    id: string;
+    kind: string;
+    note: string;
+    reverses: string | null;
+    batch_id: string | null;
+    liquids_before: Readonly<Record<string, string>> | null;
+  }>(
+    sql`SELECT id, kind, note, reverses, batch_id, liquids_before FROM ledger_posting WHERE id = ${command.postingId}`,
+  );
+  if (!posting) throw unknown('movement', command.postingId);
+  if (posting.batch_id)
+    throw new Refused({
+      code: 'BELONGS_TO_BATCH',
+      message: 'That movement belongs to a wash; it stays as it happened.',
+      remedy: 'Count the bath instead.',
     });
+  const again = await tx.maybeOne(sql`SELECT 1 AS one FROM ledger_posting WHERE reverses = ${posting.id}`);
+  const rows = await tx.many<{ account: string; solvent_mg: bigint; water_mg: bigint; resin_mg: bigint }>(
+    sql`SELECT account, solvent_mg, water_mg, resin_mg FROM ledger_line WHERE posting_id = ${posting.id}`,
+  );
+  const original: Posting = {
+    id: posting.id,
+    reverses: posting.reverses ?? undefined,
+    lines: rows.map((row) => ({ account: row.account, parcel: [row.solvent_mg, row.water_mg, row.resin_mg] })),
+  };
+  const reversal = reversalOf(original, context.newId(), new Set(again ? [posting.id] : []));
+  if (!reversal.ok) {
+    const twice = reversal.refusal.code === 'ALREADY_REVERSED';
+    throw new Refused({
+      code: reversal.refusal.code,
+      message: twice ? 'That movement was already taken back.' : 'A movement that takes another back is final.',
+      remedy: 'Book it anew instead.',
+    });
+  }
+  // the vessel is called after the liquid that it held before
+  for (const [vesselId, solvent] of Object.entries(posting.liquids_before ?? {}))
+    await tx.many(sql`UPDATE vessel SET solvent = ${solvent} WHERE id = ${vesselId}`);
+  return posted(context, tx, command, {
+    kind: 'reversal',
+    note: `took back: ${posting.note}`,
+    lines: reversal.value.lines,
+    reverses: posting.id,
   });
-}
+};

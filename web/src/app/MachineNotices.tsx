@@ -33,7 +33,7 @@ export function MachineNotices({ bench: data }: { readonly bench: BenchReply }) 
             North Step goes on with its own time, {dayAndClock(data.nowMs)}. Is the machine right,{' '}
             {dayAndClock(data.nowMs + jumpMs)}?
           </p>
-          <button type="button" className="btn min-w-11" onClick={() => void acts.send('/api/clock')}>
+          <button type="button" className="btn min-w-11" onClick={() => void acts.send('clock.take', {}, {})}>
             Take the machine’s time
           </button>
         </div>

@@ -36,7 +36,9 @@ describe('what a page says of its server', () => {
     await screen.findByRole('heading', { level: 1 });
     store.dispatch(serverAway(true));
     expect((await screen.findByText(/Timers run on/)).textContent).toContain('What you press is kept and sent later.');
-    store.dispatch(queued({ id: 'one', url: '/a', body: {}, madeMs: at }));
+    store.dispatch(
+      queued({ id: 'one', type: 'step.start', params: { batchId: 'a', stepId: 's1' }, body: {}, madeMs: at }),
+    );
     await waitFor(() => expect(screen.getByText(/Timers run on/).textContent).toContain('1 kept here'));
   });
 });

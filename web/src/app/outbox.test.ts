@@ -24,6 +24,9 @@ const fresh = (left: readonly Command[] = []) => {
   };
   return { store, kept, sender: makeSender(store, keeper, () => {}) };
 };
+/** flags a batch of so short a name */
+const say = (batchId: string) => ({ type: 'batch.flag' as const, params: { batchId }, body: { note: 'a crack?' } });
+const at = (batchId: string) => `/api/batches/${batchId}/flag`;
 const bodyOf = (call: number) => JSON.parse((server.mock.calls[call]![1] as { body: string }).body) as object;
 const sentIds = () =>
   server.mock.calls.map(([, init]) => (JSON.parse((init as { body: string }).body) as { commandId: string }).commandId);
@@ -32,10 +35,10 @@ describe('outbox', () => {
   it('sends in order, one at a time', async () => {
     server.mockResolvedValue(answers({ done: true }));
     const { sender } = fresh();
-    const both = [sender.send('/a', {}), sender.send('/b', {})];
+    const both = [sender.send(say('a')), sender.send(say('b'))];
     expect(server).toHaveBeenCalledTimes(1);
     await Promise.all(both);
-    expect(server.mock.calls.map(([url]) => url)).toEqual(['/a', '/b']);
+    expect(server.mock.calls.map(([url]) => url)).toEqual([at('a'), at('b')]);
   });
   it('tries again with the same id while the server is away, and says so', async () => {
     server
@@ -43,9 +46,9 @@ describe('outbox', () => {
       .mockRejectedValueOnce(new TypeError('no network'))
       .mockResolvedValue(answers({ done: true }));
     const { store, kept, sender } = fresh();
-    const answer = sender.send('/a', { n: 1 });
+    const answer = sender.send(say('a'), 'Ada B.');
     await vi.advanceTimersByTimeAsync(0);
-    expect(store.getState().outbox).toMatchObject({ away: true, pending: [{ url: '/a' }] });
+    expect(store.getState().outbox).toMatchObject({ away: true, pending: [say('a')] });
     expect(kept.size).toBe(1);
     await vi.advanceTimersByTimeAsync(3000);
     expect(await answer).toEqual({ ok: true, reply: { done: true } });
@@ -55,7 +58,7 @@ describe('outbox', () => {
     expect(kept.size).toBe(0);
     // the last try came 1.4 s after the press, and says so
     expect(bodyOf(0)).not.toHaveProperty('heldMs');
-    expect(bodyOf(2)).toMatchObject({ n: 1, heldMs: 1400 });
+    expect(bodyOf(2)).toMatchObject({ note: 'a crack?', by: 'Ada B.', heldMs: 1400 });
   });
   it('shows a refusal in the server’s words and goes on with the next', async () => {
     server
@@ -64,7 +67,7 @@ describe('outbox', () => {
       )
       .mockResolvedValue(answers({}));
     const { store, sender } = fresh();
-    const [first, second] = await Promise.all([sender.send('/a', {}), sender.send('/b', {})]);
+    const [first, second] = await Promise.all([sender.send(say('a')), sender.send(say('b'))]);
     expect([first.ok, second.ok]).toEqual([false, true]);
     expect(store.getState().outbox.notice).toMatchObject({
       kind: 'refused',
@@ -83,8 +86,8 @@ describe('outbox', () => {
       .mockResolvedValue(answers({}));
     const { store, sender } = fresh();
     const pressedMs = Date.now();
-    const first = sender.send('/a', {});
-    const second = sender.send('/b', {});
+    const first = sender.send(say('a'));
+    const second = sender.send(say('b'));
     await vi.advanceTimersByTimeAsync(3000);
     expect([(await first).ok, (await second).ok]).toEqual([false, true]);
     expect(store.getState().outbox).toMatchObject({
@@ -94,10 +97,10 @@ describe('outbox', () => {
   });
   it('takes over what was left before a reload and sends it before its own', async () => {
     server.mockResolvedValue(answers({}));
-    const { store, sender } = fresh([{ id: 'kept-one', url: '/kept', body: {}, madeMs: Date.now() - 60_000 }]);
+    const { store, sender } = fresh([{ ...say('kept'), id: 'kept-one', madeMs: Date.now() - 60_000 }]);
     await sender.adopt();
-    await sender.send('/own', {});
-    expect(server.mock.calls.map(([url]) => url)).toEqual(['/kept', '/own']);
+    await sender.send(say('own'));
+    expect(server.mock.calls.map(([url]) => url)).toEqual([at('kept'), at('own')]);
     expect(sentIds()[0]).toBe('kept-one');
     expect(bodyOf(0)).toMatchObject({ heldMs: 60_000 });
     expect(store.getState().outbox.pending).toEqual([]);

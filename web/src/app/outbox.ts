@@ -1,12 +1,12 @@
-import type { ErrorReply } from '@north-step/contract';
+import type { Asked, CommandReply, CommandType, ErrorReply } from '@north-step/contract';
+import { addressOf } from '@north-step/contract/commands/paths';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import { serverIsCut } from './practice.ts';
 
 /** A command on its way. It keeps its id until the server has answered, so it is done once however often it is sent. */
-export type Command = {
+export type Command = Asked & {
   readonly id: string;
-  readonly url: string;
-  readonly body: Readonly<Record<string, unknown>>;
+  readonly by?: string | undefined;
   /** when it was pressed, by this screen's clock */
   readonly madeMs: number;
 };
@@ -67,8 +67,8 @@ export const outboxSlice = createSlice({
 export const { queued, adopted, answered, serverAway, noticed, told, clashed, conflictsSeen } = outboxSlice.actions;
 
 /** What came of a command: the server's answer, or its refusal in words. */
-export type Answer =
-  | { readonly ok: true; readonly reply: unknown }
+export type Answer<Reply = unknown> =
+  | { readonly ok: true; readonly reply: Reply }
   | { readonly ok: false; readonly error: ErrorReply['error'] };
 
 const RETRY_MS = 700;
@@ -131,10 +131,14 @@ export function makeSender(store: Store, keeper: Keeper, afterwards: () => void)
       await drain();
     },
     /** Queues a command. @returns the answer, once there is one */
-    send: (url: string, body: Command['body'], id: string = crypto.randomUUID()): Promise<Answer> => {
-      const command: Command = { id, url, body, madeMs: Date.now() };
+    send: <T extends CommandType>(
+      asked: Asked<T>,
+      by?: string,
+      id: string = crypto.randomUUID(),
+    ): Promise<Answer<CommandReply<T>>> => {
+      const command = { ...asked, id, by, madeMs: Date.now() } as unknown as Command;
       return new Promise((resolve) => {
-        waiting.set(command.id, resolve);
+        waiting.set(command.id, resolve as (answer: Answer) => void);
         store.dispatch(noticed(undefined));
         store.dispatch(queued(command));
         keeping.set(
@@ -148,14 +152,15 @@ export function makeSender(store: Store, keeper: Keeper, afterwards: () => void)
 }
 
 /** @returns undefined when no server answered */
-async function attempt({ id, url, body }: Command, heldMs: number): Promise<Answer | undefined> {
+async function attempt({ id, type, params, by, body }: Command, heldMs: number): Promise<Answer | undefined> {
   if (serverIsCut()) return undefined;
   try {
-    const response = await fetch(url, {
+    const response = await fetch(addressOf(type, params), {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify({
         ...body,
+        by,
         commandId: id,
         ...(heldMs < HELD_MS ? {} : { heldMs: Math.min(Math.round(heldMs), LONGEST_HELD_MS) }),
       }),

@@ -1,5 +1,6 @@
 import 'fake-indexeddb/auto';
 import { IDBFactory } from 'fake-indexeddb';
+import { openDB } from 'idb';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Command } from './outbox.ts';
 import { OutboxStore } from './outboxStore.ts';
@@ -28,7 +29,13 @@ afterEach(() => {
   vi.unstubAllGlobals();
   Object.defineProperty(navigator, 'locks', { value: undefined, configurable: true });
 });
-const command = (id: string): Command => ({ id, url: `/${id}`, body: { n: 1 }, madeMs: 5 });
+const command = (id: string): Command => ({
+  id,
+  type: 'step.extend',
+  params: { batchId: id, stepId: 's1' },
+  body: { addS: 30 },
+  madeMs: 5,
+});
 const closed = (tab: string) => locks.held.delete(`north-step.tab.${tab}`);
 
 describe('commands in the browser’s database', () => {
@@ -52,6 +59,19 @@ describe('commands in the browser’s database', () => {
     expect(await c.adopt()).toEqual([]);
     closed('b');
     expect(await c.adopt()).toHaveLength(1);
+  });
+  it('kept by the program of before, as addresses, are taken on by type; what is no command is let go', async () => {
+    const old = await openDB('north-step', 1, {
+      upgrade: (db) => {
+        const store = db.createObjectStore('outbox', { keyPath: 'seq', autoIncrement: true });
+        store.createIndex('id', 'id', { unique: true });
+      },
+    });
+    const body = { addS: 30, by: 'Ada B.' };
+    await old.add('outbox', { id: 'one', url: '/api/batches/b%201/steps/s1/extend', body, madeMs: 5, tab: 'a' });
+    await old.add('outbox', { id: 'two', url: '/api/nowhere', body, madeMs: 6, tab: 'a' });
+    old.close();
+    expect(await new OutboxStore('b').adopt()).toEqual([{ ...command('b 1'), id: 'one', by: 'Ada B.' }]);
   });
   it('do without, where the browser keeps no database', async () => {
     vi.stubGlobal('indexedDB', undefined);

@@ -1,3 +1,4 @@
+import { COMMAND_PATHS, COMMAND_TYPES } from '@north-step/contract/commands/paths';
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 import type { Command } from './outbox.ts';
 
@@ -49,8 +50,38 @@ export class OutboxStore {
   }
 }
 
+/** As commands lay here before they had a type: an address, and a body with who pressed. */
+type Addressed = Pick<Kept, 'id' | 'madeMs' | 'seq' | 'tab'> & {
+  readonly url: string;
+  readonly body: Readonly<Record<string, unknown>>;
+};
+
+/** The command that an address stands for. @returns undefined for an address that is none */
+export function typed({ url, body: { by, ...body }, ...rest }: Addressed): Kept | undefined {
+  for (const type of COMMAND_TYPES) {
+    const path = new RegExp(`^${COMMAND_PATHS[type].replace(/:(\w+)/g, '(?<$1>[^/]+)')}$`).exec(url);
+    if (!path) continue;
+    const params = Object.fromEntries(
+      Object.entries(path.groups ?? {}).map(([name, value]) => [name, decodeURIComponent(value)]),
+    );
+    return { ...rest, type, params, body, by } as unknown as Kept;
+  }
+  return undefined;
+}
+
 const open = async (): Promise<IDBPDatabase<Schema>> =>
-  openDB<Schema>('north-step', 1, {
-    upgrade: (db) =>
-      db.createObjectStore('outbox', { keyPath: 'seq', autoIncrement: true }).createIndex('id', 'id', { unique: true }),
+  openDB<Schema>('north-step', 2, {
+    upgrade: async (db, from, _, change) => {
+      if (from === 0) {
+        const store = db.createObjectStore('outbox', { keyPath: 'seq', autoIncrement: true });
+        store.createIndex('id', 'id', { unique: true });
+        return;
+      }
+      const store = change.objectStore('outbox');
+      for (const old of (await store.getAll()) as unknown as readonly Addressed[]) {
+        const command = typed(old);
+        if (command) await store.put(command);
+        else await store.delete(old.seq!);
+      }
+    },
   });

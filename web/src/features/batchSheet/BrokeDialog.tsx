@@ -33,7 +33,7 @@ function MoreBroke({ batch, send, onClose }: BrokeDialogProps) {
   const save = async () => {
     const photoSha256 = await store();
     if (photoSha256 === false) return;
-    const answer = await send('broke', {
+    const answer = await send('batch.broke', {
       count,
       glued: Math.min(glued, count),
       which: mixed ? which : undefined,
@@ -96,7 +96,7 @@ function Recount({ batch, send, onClose }: BrokeDialogProps) {
   const [broken, setBroken] = useState(batch.broken - 1);
   const [because, setBecause] = useState('');
   const save = async () => {
-    if ((await send('recount', { broken, because: because.trim() }))?.ok) onClose();
+    if ((await send('batch.recount', { broken, because: because.trim() }))?.ok) onClose();
   };
   return (
     <section aria-label="Counted wrongly" className="mt-5 border-t border-line pt-3">

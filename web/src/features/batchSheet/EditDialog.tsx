@@ -19,7 +19,7 @@ export function EditDialog({ batch, send, onClose }: EditDialogProps) {
   const [priority, setPriority] = useState(batch.priority ?? 'usual');
   const [note, setNote] = useState(batch.note ?? '');
   const save = async () => {
-    const answer = await send('edit', {
+    const answer = await send('batch.edit', {
       customer: customer.trim() || null,
       dueAtMs: due === '' ? null : new Date(due).getTime(),
       priority,

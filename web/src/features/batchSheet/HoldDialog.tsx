@@ -9,7 +9,7 @@ type HoldDialogProps = { readonly batch: BatchState; readonly send: Send; readon
 export function HoldDialog({ batch, send, onClose }: HoldDialogProps) {
   const [reason, setReason] = useState('');
   const hold = async () => {
-    const answer = await send('hold', { reason: reason.trim() });
+    const answer = await send('batch.hold', { reason: reason.trim() });
     if (answer?.ok) onClose();
   };
   return (

@@ -1,4 +1,4 @@
-import type { BatchReply } from '@north-step/contract';
+import type { CommandParams } from '@north-step/contract';
 import type { BatchState } from '@north-step/core/route';
 import { Suspense, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
@@ -9,16 +9,17 @@ import { EditDialog } from './EditDialog.tsx';
 import { HoldDialog } from './HoldDialog.tsx';
 import { LabelsDialog } from './LabelsDialog.tsx';
 import { SplitDialog } from './SplitDialog.tsx';
+import type { OfSheet, Send } from './send.ts';
 
 /** What the line at the foot says was noted. */
-const NOTED: Readonly<Record<string, string>> = {
-  edit: 'changed',
-  broke: 'broken pieces noted',
-  recount: 'count of broken pieces put right',
-  hold: 'held',
+const NOTED: { readonly [T in OfSheet]?: string } = {
+  'batch.edit': 'changed',
+  'batch.broke': 'broken pieces noted',
+  'batch.recount': 'count of broken pieces put right',
+  'batch.hold': 'held',
 };
-const calledOf = ({ id, name }: BatchState, verb: string): Called | undefined =>
-  NOTED[verb] === undefined ? undefined : { text: `${name}: ${NOTED[verb]}`, batchId: id };
+const calledOf = ({ id, name }: BatchState, type: OfSheet): Called | undefined =>
+  NOTED[type] === undefined ? undefined : { text: `${name}: ${NOTED[type]}`, batchId: id };
 
 type Open = 'edit' | 'hold' | 'split' | 'labels' | 'tell' | 'broke' | 'later';
 
@@ -34,11 +35,11 @@ export function SheetActions({ batch, open }: { readonly batch: BatchState; read
     setDialog(undefined);
     if (query.size > 0) setQuery({}, { replace: true });
   };
-  const send = (verb: string, body: Record<string, unknown> = {}) =>
-    acts.send(`/api/batches/${batch.id}/${verb}`, body, calledOf(batch, verb));
+  const send: Send = (type, body) =>
+    acts.send(type, { batchId: batch.id } as CommandParams<typeof type>, body, calledOf(batch, type));
   const again = async () => {
-    const answer = await send('repeat');
-    if (answer?.ok) await navigate(`/batches/${(answer.reply as BatchReply).batch.id}`);
+    const answer = await send('batch.repeat', {});
+    if (answer?.ok) await navigate(`/batches/${answer.reply.batch.id}`);
   };
   return (
     <div className="mt-3 flex flex-wrap gap-2 print:hidden">
@@ -85,7 +86,7 @@ export function SheetActions({ batch, open }: { readonly batch: BatchState; read
             onClose={close}
             onSaid={(said) => {
               close();
-              void send('later', said);
+              void send('batch.later', said);
             }}
           />
         </Suspense>

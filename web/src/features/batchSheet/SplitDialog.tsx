@@ -1,4 +1,3 @@
-import type { BatchReply } from '@north-step/contract';
 import { type BatchState, decideMerge, isMixed, type KindCount, kindsOf, piecesText } from '@north-step/core/route';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -22,15 +21,15 @@ export function SplitDialog({ batch, open, send, onClose }: SplitDialogProps) {
   const dispatch = useAppDispatch();
   const say = (text: string) => dispatch(told({ text, atMs: Date.now(), undoes: [] }));
   const split = async (pieces: readonly KindCount[]) => {
-    const answer = await send('split', isMixed(batch) ? { pieces } : { count: pieces[0]!.count });
+    const answer = await send('batch.split', isMixed(batch) ? { pieces } : { count: pieces[0]!.count });
     if (!answer?.ok) return;
-    const { batch: goes } = answer.reply as BatchReply;
+    const { batch: goes } = answer.reply;
     say(`${piecesText(goes.part, goes.count)} of ${batch.name} are ${goes.name} now; this page speaks of ${goes.name}`);
     onClose();
     await navigate(`/batches/${goes.id}`);
   };
   const merge = async (other: BatchState) => {
-    if (!(await send('merge', { otherId: other.id }))?.ok) return;
+    if (!(await send('batch.merge', { otherId: other.id }))?.ok) return;
     say(`${other.name} is part of ${batch.name} now; this page speaks of ${batch.name}`);
     onClose();
   };

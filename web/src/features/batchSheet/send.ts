@@ -1,4 +1,10 @@
-import type { Do } from '../next/index.ts';
+import type { CommandBody, CommandReply, CommandType } from '@north-step/contract';
+import type { Answer } from '../../app/outbox.ts';
 
 /** Sends a command on the batch of the sheet. */
-export type Send = (verb: string, body?: Record<string, unknown>) => ReturnType<Do['send']>;
+export type Send = <T extends OfSheet>(type: T, body: CommandBody<T>) => Promise<Answer<CommandReply<T>> | undefined>;
+/** What can be done with a batch as a whole. */
+export type OfSheet = Extract<
+  CommandType,
+  `batch.${'edit' | 'broke' | 'recount' | 'hold' | 'split' | 'merge' | 'repeat' | 'later'}`
+>;

@@ -16,7 +16,8 @@ export function ColourBefore({ batch }: { readonly batch: BatchState }) {
   const lit = batch.steps.some(({ kind, state }) => kind === 'cure' && state !== 'waiting');
   const { colourBefore } = batch;
   const save = async () => {
-    const answer = await acts.send(`/api/batches/${batch.id}/colour`, { colour });
+    if (!colour) return;
+    const answer = await acts.send('batch.colour', { batchId: batch.id }, { colour });
     if (answer?.ok) setOpen(false);
     else if (answer) setRefusal(answer.error);
   };

@@ -59,15 +59,19 @@ export function CouponsPage() {
     setParams({ card: resin.card.id, lamp: lamp.stationId, [name]: value }, { replace: true });
   const save = async () => {
     setRefusal(undefined);
-    const answer = await acts.send('/api/pairs/ladders', {
-      stationId: lamp.stationId,
-      cardId: resin.card.id,
-      lot: lot ?? resin.lots[0] ?? 'unknown',
-      medium: resin.card.cureMedium,
-      outcomes: draft.coupons.flatMap(({ seconds, result, shoreD }) =>
-        result ? [{ seconds, result, ...(shoreD ? { shoreD } : {}) }] : [],
-      ),
-    });
+    const answer = await acts.send(
+      'coupon.ladder',
+      {},
+      {
+        stationId: lamp.stationId,
+        cardId: resin.card.id,
+        lot: lot ?? resin.lots[0] ?? 'unknown',
+        medium: resin.card.cureMedium,
+        outcomes: draft.coupons.flatMap(({ seconds, result, shoreD }) =>
+          result ? [{ seconds, result, ...(shoreD ? { shoreD } : {}) }] : [],
+        ),
+      },
+    );
     if (answer?.ok) ladder.clear();
     else if (answer) setRefusal(answer.error);
   };

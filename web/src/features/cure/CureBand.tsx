@@ -68,7 +68,8 @@ export function CureBand({ batch, bench, cure }: CureBandProps) {
             label="Take this plan"
             onPress={() =>
               void acts.send(
-                `/api/batches/${batch.id}/cure-plan`,
+                'batch.cure-plan',
+                { batchId: batch.id },
                 { light, medium: cure.medium, tempC: cure.tempC },
                 { text: `${batch.name}: its plan of light was changed`, batchId: batch.id },
               )

@@ -22,7 +22,7 @@ export function InTheLamp({ batch, stationId }: { readonly batch: BatchState; re
   const leftS = (to: Step) => Math.max(0, Math.round(to.state === 'running' ? remainingS(to, nowMs) : wantedS(to)));
   const send = async (to: Step) => {
     const answer =
-      to.state === 'waiting' ? await acts.send(`/api/batches/${batch.id}/steps/${to.id}/start`) : { ok: true };
+      to.state === 'waiting' ? await acts.send('step.start', { batchId: batch.id, stepId: to.id }, {}) : { ok: true };
     if (answer?.ok) await press('start', { amount: leftS(to) });
   };
   return (

@@ -81,7 +81,7 @@ export function LampForm({ lamp: view }: { readonly lamp: LampView }) {
     setLamp({ ...lamp, groups: lamp.groups.flatMap((old, i) => (i === index ? (group ? [group] : []) : [old])) });
   const save = async () => {
     setRefusal(undefined);
-    const answer = await acts.send(`/api/lamps/${view.stationId}`, { lamp });
+    const answer = await acts.send('lamp.describe', { stationId: view.stationId }, { lamp });
     if (answer && !answer.ok) setRefusal(answer.error);
   };
   const fields = (list: readonly Field[], from: object, onSet: (name: string, value: number | undefined) => void) => (

@@ -16,7 +16,7 @@ export function MeterPanel({ lamp }: { readonly lamp: LampView }) {
   const readings = spots.flatMap(({ id }) => (values[id] === undefined ? [] : [{ spot: id, mWPerCm2: values[id] }]));
   const save = async () => {
     setRefusal(undefined);
-    const answer = await acts.send(`/api/lamps/${lamp.stationId}/meter`, { readings });
+    const answer = await acts.send('lamp.meter', { stationId: lamp.stationId }, { readings });
     if (answer?.ok) setValues({});
     else if (answer) setRefusal(answer.error);
   };

@@ -135,8 +135,10 @@ function Anyway({ batch, cure }: { readonly batch: BatchState; readonly cure: Cu
   const [why, setWhy] = useState('');
   const { light, medium, tempC } = cure;
   const send = () =>
+    light &&
     acts.send(
-      `/api/batches/${batch.id}/cure-plan`,
+      'batch.cure-plan',
+      { batchId: batch.id },
       { light, medium, tempC, anyway: why.trim() },
       { text: `${batch.name}: lit in short steps, each looked at`, batchId: batch.id },
     );

@@ -56,7 +56,7 @@ export function SunPanel({ lamp }: { readonly lamp: LampView }) {
         type="button"
         className="btn btn-sea mt-2"
         disabled={!usable}
-        onClick={() => void acts.send(`/api/lamps/${lamp.stationId}/sky`, { ...sky })}
+        onClick={() => void acts.send('lamp.sky', { stationId: lamp.stationId }, { ...sky })}
       >
         Keep this sky
       </button>

@@ -40,7 +40,7 @@ export function SunRun({
             <button
               type="button"
               className="btn"
-              onClick={() => void acts.send(`/api/batches/${batch.id}/steps/${step.id}/extend`, { addS })}
+              onClick={() => void acts.send('step.extend', { batchId: batch.id, stepId: step.id }, { addS })}
             >
               Set its timer to {at(left.minutes)}
             </button>

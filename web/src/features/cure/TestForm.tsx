@@ -43,21 +43,27 @@ export function TestForm({ card, lots, lamps, roomC, property, onProperty }: Tes
     !readings && 'the readings',
   ].filter((one) => one !== false);
   const save = async () => {
-    const answer = await acts.send('/api/cure-tests', {
-      cardId: card.id,
-      lot: lot ?? lots[0] ?? 'unknown',
-      property,
-      readings,
-      schedule: {
-        seconds,
-        mWPerCm2,
-        medium,
-        tempC,
-        wallMm,
-        ...(ovenC === undefined ? {} : { oven: { tempC: ovenC, seconds: ovenS } }),
+    if (!readings || seconds === undefined || mWPerCm2 === undefined || tempC === undefined || wallMm === undefined)
+      return;
+    const answer = await acts.send(
+      'cure.test',
+      {},
+      {
+        cardId: card.id,
+        lot: lot ?? lots[0] ?? 'unknown',
+        property,
+        readings,
+        schedule: {
+          seconds,
+          mWPerCm2,
+          medium,
+          tempC,
+          wallMm,
+          ...(ovenC === undefined || ovenS === undefined ? {} : { oven: { tempC: ovenC, seconds: ovenS } }),
+        },
+        ...(note.trim() === '' ? {} : { note: note.trim() }),
       },
-      ...(note.trim() === '' ? {} : { note: note.trim() }),
-    });
+    );
     if (answer?.ok) {
       setText('');
       setNote('');

@@ -1,4 +1,4 @@
-import type { BatchReply, BenchReply, ErrorReply, MeshStored, Resin, RouteRow } from '@north-step/contract';
+import type { BenchReply, ErrorReply, MeshStored, Resin, RouteRow } from '@north-step/contract';
 import {
   adviseRoute,
   type BatchRequest,
@@ -11,7 +11,6 @@ import {
   type RouteAdvice,
 } from '@north-step/core/route';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { useAppSelector } from '../../app/store.ts';
 import { useDo } from '../next/index.ts';
 import type { Choices, Sizes } from './draft.ts';
 import { forgetDraft, keepFiles, keepWords, keptFiles, keptWords } from './draftStore.ts';
@@ -29,7 +28,6 @@ const bare = (fileName: string): string => fileName.replace(/\.(stl|obj|3mf)$/i,
 /** The state of a new batch: the parts, what is on the plate, the route, and the request the models plan from. */
 export function useNewBatch({ bench, resins, routes }: Known) {
   const acts = useDo();
-  const person = useAppSelector((state) => state.here.person);
   const [kept] = useState(keptWords);
   const [choices, setChoices] = useState<Choices>(kept?.choices ?? NOTHING_CHOSEN);
   const plate = usePlate(useCallback((count: number) => setChoices((now) => ({ ...now, count })), []));
@@ -93,21 +91,26 @@ export function useNewBatch({ bench, resins, routes }: Known) {
           ? { name: part.name, meshSha256: stored[i].sha256 }
           : { name: part.name, areaMm2: part.areaMm2, heightMm: part.heightMm, wallMm: part.wallMm },
       }));
-      const answer = await acts.send('/api/batches', {
-        cardId: resin.card.id,
-        lot,
-        dripS: choices.dripMin * 60,
-        routeId: route.id,
-        by: person || undefined,
-        customer: choices.customer.trim() || undefined,
-        dueAtMs,
-        priority: choices.priority === 'usual' ? undefined : choices.priority,
-        ...inputs[0],
-        ...(inputs.length > 1 ? { more: inputs.slice(1) } : {}),
-      });
+      const [first, ...others] = inputs;
+      if (!first) return undefined;
+      const answer = await acts.send(
+        'batch.create',
+        {},
+        {
+          cardId: resin.card.id,
+          lot,
+          dripS: choices.dripMin * 60,
+          routeId: route.id,
+          customer: choices.customer.trim() || undefined,
+          dueAtMs,
+          priority: choices.priority === 'usual' ? undefined : choices.priority,
+          ...first,
+          ...(others.length > 0 ? { more: others } : {}),
+        },
+      );
       if (answer?.ok) {
         await forgetDraft();
-        return (answer.reply as BatchReply).batch;
+        return answer.reply.batch;
       }
       if (answer) setRefusal(answer.error);
     } catch (error) {

@@ -1,27 +1,26 @@
-import type { BenchReply } from '@north-step/contract';
+import type { Asked, BenchReply } from '@north-step/contract';
 import {
   applyEvent,
-  type BatchEvent,
   type BatchState,
   currentStep,
+  decideBroke,
+  decideEdit,
   decideExtend,
   decideFinish,
+  decideFlag,
+  decideHold,
   decideLeaveOut,
   decideLifted,
   decideLook,
   decideMishap,
+  decideRecount,
   decideStart,
   decideStay,
-  type Happened,
-  type Look,
   type Moment,
   type Occupancy,
   stepById,
 } from '@north-step/core/route';
 import type { Command } from '../../app/outbox.ts';
-
-const STEP_URL = /^\/api\/batches\/([^/]+)\/steps\/([^/]+)\/(start|finish|extend|stay|leave-out|look)$/;
-const BATCH_URL = /^\/api\/batches\/([^/]+)\/(flag|mishap)$/;
 
 /**
  * The bench as it will be when what was pressed has reached the server: the same rules, run here. What they refuse is left
@@ -31,11 +30,12 @@ const BATCH_URL = /^\/api\/batches\/([^/]+)\/(flag|mishap)$/;
 export function ahead(reply: BenchReply, pending: readonly Command[], clockOffsetMs: number): BenchReply {
   let open = reply.open;
   for (const command of pending) {
-    const at = STEP_URL.exec(command.url) ?? BATCH_URL.exec(command.url);
-    const batch = open.find(({ id }) => id === at?.[1]);
-    if (!at || !batch) continue;
-    const now: Moment = { atMs: command.madeMs + clockOffsetMs, by: String(command.body.by ?? 'workshop') };
-    const events = foresee(batch, at, command.body, { reply, open, now });
+    const batchId = 'batchId' in command.params ? command.params.batchId : undefined;
+    const batch = open.find(({ id }) => id === batchId);
+    if (!batch) continue;
+    const now: Moment = { atMs: command.madeMs + clockOffsetMs, by: command.by ?? 'workshop' };
+    const decided = foresee(batch, command, { reply, open, now });
+    const events = decided?.ok ? decided.value : [];
     const after = events.reduce<BatchState>((state, event) => applyEvent(state, event), batch);
     open = open.map((one) => (one.id === batch.id ? after : one));
   }
@@ -44,41 +44,79 @@ export function ahead(reply: BenchReply, pending: readonly Command[], clockOffse
 
 type Scene = { readonly reply: BenchReply; readonly open: readonly BatchState[]; readonly now: Moment };
 
-function foresee(
-  batch: BatchState,
-  at: RegExpExecArray,
-  body: Command['body'],
-  { reply, open, now }: Scene,
-): readonly BatchEvent[] {
+/** What a command will do to a batch. @returns undefined for what only the server can tell */
+function foresee(batch: BatchState, command: Asked, scene: Scene): ReturnType<typeof decideFlag> | undefined {
+  const { reply, open, now } = scene;
   const { bench } = reply;
-  if (at[2] === 'flag')
-    return [
-      typeof body.note === 'string' ? { ...now, type: 'flagged', note: body.note } : { ...now, type: 'unflagged' },
-    ];
-  if (at[2] === 'mishap') return told(decideMishap(batch, body as Happened, bench, now));
-  const stepId = at[2]!;
-  switch (at[3]) {
-    case 'start':
-      return told(decideStart(batch, stepId, bench, busy(reply, open, batch.id), now));
-    case 'finish':
-      if (stepById(batch, stepId)?.kind === 'seal') return [];
-      return told(
-        typeof body.liftedAtMs === 'number'
-          ? decideLifted(batch, stepId, body.liftedAtMs, bench, now)
-          : decideFinish(batch, stepId, bench, now),
-      );
-    case 'extend':
-      return told(decideExtend(batch, stepId, Number(body.addS), now));
-    case 'leave-out':
-      return told(decideLeaveOut(batch, stepId, String(body.because), bench, now));
-    case 'stay':
-      return told(decideStay(batch, stepId, String(body.because), now));
+  switch (command.type) {
+    case 'batch.flag':
+      return decideFlag(batch, command.body, now);
+    case 'batch.hold':
+      return decideHold(batch, command.body.reason, now);
+    case 'batch.mishap':
+      return decideMishap(batch, command.body, bench, now);
+    case 'batch.broke':
+      return decideBroke(batch, command.body, now);
+    case 'batch.recount':
+      return decideRecount(batch, command.body, now);
+    case 'batch.edit':
+      return decideEdit(command.body, now);
+    case 'step.start':
+      return decideStart(batch, command.params.stepId, bench, busy(reply, open, batch.id), now);
+    case 'step.finish':
+      return foreseeFinish(batch, command, scene);
+    case 'step.extend':
+      return decideExtend(batch, command.params.stepId, command.body.addS, now);
+    case 'step.leave-out':
+      return decideLeaveOut(batch, command.params.stepId, command.body.because, bench, now);
+    case 'step.stay':
+      return decideStay(batch, command.params.stepId, command.body.because, now);
+    case 'step.look':
+      return decideLook(batch, command.params.stepId, command.body, bench, now);
+    // needs what only the server has: other batches, earlier facts, photos, records
+    case 'batch.create':
+    case 'batch.undo':
+    case 'batch.later':
+    case 'batch.split':
+    case 'batch.merge':
+    case 'batch.repeat':
+    case 'batch.colour':
+    case 'batch.cure-plan':
+    case 'batch.part-note':
+    case 'solvent.fill':
+    case 'solvent.rotate':
+    case 'solvent.refill':
+    case 'solvent.discard':
+    case 'solvent.count':
+    case 'solvent.reclaim':
+    case 'solvent.reverse':
+    case 'solvent.lid':
+    case 'solvent.limit':
+    case 'solvent.vessel':
+    case 'reading.take':
+    case 'reading.verdict':
+    case 'lamp.describe':
+    case 'lamp.meter':
+    case 'lamp.sky':
+    case 'coupon.ladder':
+    case 'cure.test':
+    case 'resin.card':
+    case 'route.save':
+    case 'room.set':
+    case 'clock.take':
+    case 'shift.note':
+      return undefined;
     default:
-      return told(decideLook(batch, stepId, body as Look, bench, now));
+      return command satisfies never;
   }
 }
 
-const told = (decided: ReturnType<typeof decideFinish>): readonly BatchEvent[] => (decided.ok ? decided.value : []);
+function foreseeFinish(batch: BatchState, { params, body }: Asked<'step.finish'>, { reply, now }: Scene) {
+  if (stepById(batch, params.stepId)?.kind === 'seal') return undefined;
+  return body.liftedAtMs === undefined
+    ? decideFinish(batch, params.stepId, reply.bench, now)
+    : decideLifted(batch, params.stepId, body.liftedAtMs, reply.bench, now);
+}
 
 function busy({ stations }: BenchReply, open: readonly BatchState[], exceptId: string): Occupancy {
   return Object.fromEntries(

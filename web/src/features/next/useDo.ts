@@ -1,3 +1,4 @@
+import type { Asked, CommandBody, CommandParams, CommandReply, CommandType } from '@north-step/contract';
 import type { Action } from '@north-step/core/nextStep';
 import type { LookOutcome } from '@north-step/core/route';
 import { clockText, lowerFirst } from '@north-step/core/units';
@@ -20,16 +21,17 @@ export function useDo() {
   const dispatch = useAppDispatch();
   const inFlight = useRef(new Set<string>());
 
-  async function send(
-    url: string,
-    body: Readonly<Record<string, unknown>> = {},
+  async function send<T extends CommandType>(
+    type: T,
+    params: CommandParams<T>,
+    body: CommandBody<T>,
     called?: Called,
-  ): Promise<Answer | undefined> {
-    const key = `${url} ${JSON.stringify(body)}`;
+  ): Promise<Answer<CommandReply<T>> | undefined> {
+    const key = JSON.stringify([type, params, body]);
     if (inFlight.current.has(key)) return undefined;
     inFlight.current.add(key);
     const commandId = crypto.randomUUID();
-    const sent = outbox.send(url, { ...body, by: person || undefined }, commandId);
+    const sent = outbox.send<T>({ type, params, body } as Asked<T>, person || undefined, commandId);
     if (called) {
       const undoes = called.batchId === undefined ? [] : [{ batchId: called.batchId, commandId }];
       dispatch(told({ text: called.text, atMs: Date.now(), undoes }));
@@ -39,16 +41,21 @@ export function useDo() {
     if (called && !answer.ok) dispatch(told(undefined));
     return answer;
   }
-  const stepUrl = (action: Action, verb: string) => `/api/batches/${action.batchId}/steps/${action.stepId}/${verb}`;
+  const stepOf = ({ batchId, stepId }: Action) => ({ batchId, stepId });
   const called = (action: Action, what: string): Called => ({
     text: `${action.name}, ${lowerFirst(action.title)}: ${what}`,
     batchId: action.batchId,
   });
   /** Sends what the band asks for. Done, the band goes on to what comes first; refused, it goes on speaking of this batch. */
-  async function press(action: Action, verb: string, body: Readonly<Record<string, unknown>>, what: string) {
+  async function press<T extends 'step.start' | 'step.finish' | 'step.look'>(
+    action: Action,
+    type: T,
+    body: CommandBody<T>,
+    what: string,
+  ) {
     // without a server nobody refuses: the page plays on
     if (store.getState().outbox.away) dispatch(chose(undefined));
-    const answer = await send(stepUrl(action, verb), body, called(action, what));
+    const answer = await send(type, stepOf(action) as CommandParams<T>, body, called(action, what));
     if (answer?.ok) dispatch(chose(undefined));
     else if (answer) {
       dispatch(chose(action.batchId));
@@ -89,25 +96,27 @@ export function useDo() {
       if (action.waitsFor) return refuse(action);
       const starts = action.verb === 'start';
       if (!starts && asksFirst(action)) return undefined;
-      return press(action, starts ? 'start' : 'finish', {}, starts ? 'started' : 'done');
+      return starts ? press(action, 'step.start', {}, 'started') : press(action, 'step.finish', {}, 'done');
     },
     lifted: (action: Action, liftedAtMs?: number) =>
-      press(action, 'finish', liftedAtMs === undefined ? {} : { liftedAtMs }, 'lifted out'),
+      press(action, 'step.finish', liftedAtMs === undefined ? {} : { liftedAtMs }, 'lifted out'),
     leaveOut: (action: Action, because: string) =>
-      send(stepUrl(action, 'leave-out'), { because }, called(action, 'left out')),
-    stay: (action: Action, because: string) => send(stepUrl(action, 'stay'), { because }, called(action, 'stays in')),
+      send('step.leave-out', stepOf(action), { because }, called(action, 'left out')),
+    stay: (action: Action, because: string) =>
+      send('step.stay', stepOf(action), { because }, called(action, 'stays in')),
     addTime: (action: Action, addS: number) =>
       send(
-        stepUrl(action, 'extend'),
+        'step.extend',
+        stepOf(action),
         { addS },
         called(action, `${clockText(Math.abs(addS))} ${addS < 0 ? 'less' : 'more'}`),
       ),
     look: (action: Action, look: { outcome: LookOutcome; broken?: number; note?: string }) =>
-      press(action, 'look', look, `seen ${look.outcome}`),
-    happened: async (batchIds: readonly string[], happening: { what: string; offS?: number }) => {
+      press(action, 'step.look', look, `seen ${look.outcome}`),
+    happened: async (batchIds: readonly string[], happening: CommandBody<'batch.mishap'>) => {
       const commands = batchIds.map((batchId) => ({ batchId, commandId: crypto.randomUUID() }));
       const answers = commands.map(({ batchId, commandId }) =>
-        outbox.send(`/api/batches/${batchId}/mishap`, { ...happening, by: person || undefined }, commandId),
+        outbox.send({ type: 'batch.mishap', params: { batchId }, body: happening }, person || undefined, commandId),
       );
       const many = batchIds.length > 1 ? ` of ${batchIds.length} batches` : '';
       dispatch(told({ text: `Noted${many}: ${happening.what}`, atMs: Date.now(), undoes: commands }));
@@ -115,7 +124,8 @@ export function useDo() {
     },
     flag: (batchId: string, name: string, note: string | null, more: { stops?: boolean; answer?: string } = {}) =>
       send(
-        `/api/batches/${batchId}/flag`,
+        'batch.flag',
+        { batchId },
         { note, ...more },
         {
           text: `${name}: ${note === null ? 'flag lowered' : more.stops ? 'stopped by a flag' : 'flag raised'}`,
@@ -124,7 +134,8 @@ export function useDo() {
       ),
     hold: (batchId: string, name: string, reason: string | null) =>
       send(
-        `/api/batches/${batchId}/hold`,
+        'batch.hold',
+        { batchId },
         { reason },
         { text: `${name}: ${reason === null ? 'released' : 'held'}`, batchId },
       ),
@@ -132,7 +143,7 @@ export function useDo() {
     undo: (undoes: readonly { readonly batchId: string; readonly commandId: string }[]) =>
       Promise.all(
         undoes.map(({ batchId, commandId }) =>
-          send(`/api/batches/${batchId}/undo`, { undoes: commandId }, { text: 'Taken back: it is as it was before.' }),
+          send('batch.undo', { batchId }, { undoes: commandId }, { text: 'Taken back: it is as it was before.' }),
         ),
       ),
   };

@@ -20,12 +20,16 @@ export function TellPreparer({ batch, onClose }: { readonly batch: BatchState; r
   const part = useStoredPart(piece.meshSha256);
   const tell = async (atMm?: readonly [number, number, number]) => {
     if (!kind) return;
-    const answer = await acts.send(`/api/batches/${batch.id}/part-notes`, {
-      kind,
-      meshSha256: piece.meshSha256,
-      atMm: atMm?.map((mm) => Number(mm.toFixed(2))),
-      text: text.trim() || undefined,
-    });
+    const answer = await acts.send(
+      'batch.part-note',
+      { batchId: batch.id },
+      {
+        kind,
+        meshSha256: piece.meshSha256,
+        atMm: atMm?.map((mm) => Number(mm.toFixed(2))),
+        text: text.trim() || undefined,
+      },
+    );
     if (!answer?.ok) return;
     setTold([...told, `${piece.name}: ${kind}${atMm ? ', at its place' : ''}`]);
     setKind(undefined);

@@ -21,8 +21,7 @@ export function Outcome({
 }) {
   const acts = useDo();
   const row = bath.readings.find((reading) => reading.id === readingId);
-  const judge = (verdict: 'trusted' | 'discarded') =>
-    void acts.send(`/api/solvent/readings/${readingId}/verdict`, { verdict });
+  const judge = (verdict: 'trusted' | 'discarded') => void acts.send('reading.verdict', { readingId }, { verdict });
   if (!row)
     return (
       <p className="p-6 text-lg" aria-live="polite">

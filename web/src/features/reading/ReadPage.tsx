@@ -1,4 +1,4 @@
-import type { BathCare, ReadReply, Vessel } from '@north-step/contract';
+import type { BathCare, Vessel } from '@north-step/contract';
 import { type BathLook, LOOKS } from '@north-step/core/reading';
 import { plainNumber, Z90 } from '@north-step/core/units';
 import { useState } from 'react';
@@ -85,9 +85,9 @@ function TaskSheet({ task, bath, vessel }: { readonly task: Task; readonly bath:
     if (!raw || sending) return;
     setSending(true);
     setRefusal(undefined);
-    const answer = await acts.send('/api/solvent/readings', { vesselId: vessel.id, reading: raw });
+    const answer = await acts.send('reading.take', {}, { vesselId: vessel.id, reading: raw });
     setSending(false);
-    if (answer?.ok) setBooked({ readingId: (answer.reply as ReadReply).readingId, before: bath });
+    if (answer?.ok) setBooked({ readingId: answer.reply.readingId, before: bath });
     else if (answer) setRefusal([answer.error.message, answer.error.remedy].filter(Boolean).join(' '));
   };
   if (booked)

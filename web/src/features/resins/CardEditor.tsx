@@ -1,4 +1,4 @@
-import type { CardReply, ErrorReply } from '@north-step/contract';
+import type { ErrorReply, ResinCardFile } from '@north-step/contract';
 import type { ResinCard } from '@north-step/core/resin';
 import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -23,17 +23,21 @@ export function CardEditor({ card, onClose }: CardEditorProps) {
   const save = async () => {
     if (!parsed.ok) return;
     setRefusal(undefined);
-    const answer = await acts.send('/api/resins', {
-      card: parsed.card,
-      changeNote: changeNote.trim(),
-      lots: lots
-        .split(',')
-        .map((lot) => lot.trim())
-        .filter(Boolean),
-    });
+    const answer = await acts.send(
+      'resin.card',
+      {},
+      {
+        card: parsed.card,
+        changeNote: changeNote.trim(),
+        lots: lots
+          .split(',')
+          .map((lot) => lot.trim())
+          .filter(Boolean),
+      },
+    );
     if (answer?.ok) {
       onClose();
-      await navigate(`/resins/${(answer.reply as CardReply).versions[0]!.card.id}`);
+      await navigate(`/resins/${answer.reply.versions[0]!.card.id}`);
     } else if (answer) setRefusal(answer.error);
   };
   return (
@@ -101,9 +105,10 @@ export function CardEditor({ card, onClose }: CardEditorProps) {
 
 function parse(
   text: string,
-): { readonly ok: true; readonly card: unknown } | { readonly ok: false; readonly message: string } {
+): { readonly ok: true; readonly card: ResinCardFile } | { readonly ok: false; readonly message: string } {
   try {
-    return { ok: true, card: JSON.parse(text) };
+    // whether it is a card is for the server to say, by field
+    return { ok: true, card: JSON.parse(text) as ResinCardFile };
   } catch (error) {
     return {
       ok: false,

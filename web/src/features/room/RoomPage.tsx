@@ -46,7 +46,7 @@ function RoomForm({ known }: { readonly known: RoomReply }) {
         keys={
           changed && (
             <>
-              <SlimButton label="Keep" onPress={() => void acts.send('/api/room', { room: draft })} />
+              <SlimButton label="Keep" onPress={() => void acts.send('room.set', {}, { room: draft })} />
               <SlimButton label="Leave it" onPress={() => setDraft(known.room)} />
             </>
           )

@@ -71,15 +71,19 @@ export function useRouteDraft(from: Route | undefined) {
     setSaving(true);
     setRefusal(undefined);
     const old = asNew ? undefined : from;
-    const answer = await acts.send('/api/routes', {
-      routeId: old?.id,
-      basedOn: old?.version,
-      name: name.trim(),
-      dose,
-      steps: route.steps,
-      note,
-      changeNote: changeNote.trim() || (old ? 'steps changed' : 'made'),
-    });
+    const answer = await acts.send(
+      'route.save',
+      {},
+      {
+        routeId: old?.id,
+        basedOn: old?.version,
+        name: name.trim(),
+        dose,
+        steps: route.steps,
+        note,
+        changeNote: changeNote.trim() || (old ? 'steps changed' : 'made'),
+      },
+    );
     setSaving(false);
     if (!answer) return undefined;
     if (answer.ok) return (answer.reply as RouteReply).versions[0]!.route;

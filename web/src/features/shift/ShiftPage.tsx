@@ -26,7 +26,7 @@ export function ShiftPage() {
     .filter(({ dueAtMs }) => dueAtMs !== undefined && dueAtMs < nowMs + DAY_MS)
     .sort((a, b) => a.dueAtMs! - b.dueAtMs!);
   const keep = async () => {
-    const answer = await acts.send('/api/shift-notes', { text: text.trim() });
+    const answer = await acts.send('shift.note', {}, { text: text.trim() });
     if (answer?.ok) setText('');
   };
   const actionOf = (batch: BatchState) => actions.find(({ batchId }) => batchId === batch.id);

@@ -82,7 +82,7 @@ export function BathPage() {
 function Readings({ bath }: { readonly bath: BathCare }) {
   const acts = useDo();
   const judge = (row: ReadingRow, verdict: 'trusted' | 'discarded') =>
-    void acts.send(`/api/solvent/readings/${row.id}/verdict`, { verdict });
+    void acts.send('reading.verdict', { readingId: row.id }, { verdict });
   return (
     <section aria-label="Readings" className="mt-5">
       <h2 className="text-lg font-bold">Readings</h2>
@@ -179,14 +179,14 @@ function Keeping({ vessel, bath }: { readonly vessel: Vessel; readonly bath: Bat
           label="Lid"
           value={vessel.lid}
           options={LID_CHOICES}
-          onChange={(lid) => void acts.send('/api/solvent/lid', { vesselId: vessel.id, lid })}
+          onChange={(lid) => void acts.send('solvent.lid', {}, { vesselId: vessel.id, lid })}
         />
         <p className="mt-1 text-sm text-ink-2">What evaporated under the old lid is booked first.</p>
       </div>
       <form
         onSubmit={(event) => {
           event.preventDefault();
-          if (fits) void acts.send('/api/solvent/limit', { vesselId: vessel.id, limitPctW });
+          if (fits) void acts.send('solvent.limit', {}, { vesselId: vessel.id, limitPctW });
         }}
       >
         <h2 className="text-lg font-bold">The shop’s own limit</h2>

@@ -39,13 +39,18 @@ export function FillDialog({
     <PostingDialog
       title="Fill or top up"
       caution="Pour under extraction, away from heaters and sparks, lid back on. A top-up dilutes; it does not remove resin."
-      url="/api/solvent/fill"
-      ready={volumeMl !== undefined && volumeMl > 0 && (!isBought || !hasStrength || strengthFits)}
-      body={() => ({
-        vesselId,
-        volumeMl,
-        ...(isBought ? { solvent, ...(hasStrength ? { strengthPct, strengthBy: by } : {}) } : { fromVesselId: fromId }),
-      })}
+      type="solvent.fill"
+      body={
+        volumeMl !== undefined && volumeMl > 0 && (!isBought || !hasStrength || strengthFits)
+          ? {
+              vesselId,
+              volumeMl,
+              ...(isBought
+                ? { solvent, ...(hasStrength ? { strengthPct, strengthBy: by } : {}) }
+                : { fromVesselId: fromId }),
+            }
+          : undefined
+      }
       onClose={onClose}
     >
       <VesselSelect label="Into" value={vesselId} vessels={vessels} onChange={setVesselId} />

@@ -23,9 +23,8 @@ export function DiscardDialog({ vessels, vesselId, onClose }: Props) {
     <PostingDialog
       title="Spilled or disposed"
       caution="Spill: no sparks, open the windows, soak it up with what is meant for it, bag it. Disposal: closed containers, labelled; local codes decide where it goes."
-      url="/api/solvent/discard"
-      ready={id !== '' && volumeMl !== undefined && volumeMl > 0}
-      body={() => ({ vesselId: id, volumeMl, to })}
+      type="solvent.discard"
+      body={id !== '' && volumeMl !== undefined && volumeMl > 0 ? { vesselId: id, volumeMl, to } : undefined}
       onClose={onClose}
     >
       <VesselSelect label="From" value={id} vessels={full} onChange={setId} />
@@ -45,9 +44,8 @@ export function CountDialog({ vessels, vesselId, onClose }: Props) {
     <PostingDialog
       title="Count a vessel"
       caution="Read the mark with the vessel level, lid off for as short as possible."
-      url="/api/solvent/count"
-      ready={id !== '' && volumeMl !== undefined}
-      body={() => ({ vesselId: id, volumeMl })}
+      type="solvent.count"
+      body={id !== '' && volumeMl !== undefined ? { vesselId: id, volumeMl } : undefined}
       onClose={onClose}
     >
       <VesselSelect label="Vessel" value={id} vessels={vessels} onChange={setId} />
@@ -78,9 +76,12 @@ export function VesselDialog({ onClose }: { readonly onClose: () => void }) {
     <PostingDialog
       title="Add a vessel"
       caution="How much flammable liquid may stand in one room is decided by local codes."
-      url="/api/solvent/vessel"
-      ready={name.trim() !== '' && capacityMl !== undefined && capacityMl >= 50 && surfaceCm2 >= 1}
-      body={() => ({ name: name.trim(), kind, solvent, capacityMl, surfaceCm2 })}
+      type="solvent.vessel"
+      body={
+        name.trim() !== '' && capacityMl !== undefined && capacityMl >= 50 && surfaceCm2 >= 1
+          ? { name: name.trim(), kind, solvent, capacityMl, surfaceCm2 }
+          : undefined
+      }
       onClose={onClose}
     >
       <label className="block">

@@ -28,10 +28,7 @@ export function Movements({
             <span className="flex-1">
               <MovementText movement={movement} />
             </span>
-            <UndoButton
-              movement={movement}
-              onUndo={(id) => void acts.send('/api/solvent/reverse', { postingId: id })}
-            />
+            <UndoButton movement={movement} onUndo={(id) => void acts.send('solvent.reverse', {}, { postingId: id })} />
           </li>
         ))}
       </ul>

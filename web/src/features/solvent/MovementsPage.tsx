@@ -106,7 +106,7 @@ export function MovementsPage() {
                 <td>
                   <UndoButton
                     movement={movement}
-                    onUndo={(id) => void acts.send('/api/solvent/reverse', { postingId: id })}
+                    onUndo={(id) => void acts.send('solvent.reverse', {}, { postingId: id })}
                   />
                 </td>
               </tr>

@@ -27,9 +27,12 @@ export function ReclaimDialog({
     <PostingDialog
       title="Harden and filter"
       caution="Outdoors or under extraction, in sun or UV, lid on, away from flames. Draw off slowly, filter through doubled papers. The sludge goes, hardened, to a hazardous-waste site. Local codes decide whether it may be done at all."
-      url="/api/solvent/reclaim"
-      ready={model !== undefined && (back.trim() === '' || backMl !== undefined)}
-      body={() => ({ amountMl, passes: chosen, ...(backMl === undefined ? {} : { backMl }) })}
+      type="solvent.reclaim"
+      body={
+        model !== undefined && amountMl !== undefined && (back.trim() === '' || backMl !== undefined)
+          ? { amountMl, passes: chosen, ...(backMl === undefined ? {} : { backMl }) }
+          : undefined
+      }
       onClose={onClose}
     >
       <p>

@@ -28,13 +28,16 @@ export function RefillDialog({
     <PostingDialog
       title={`Retire what is in ${bath.name}`}
       caution="Gloves, eye cover, extraction; keep the drum closed. Nothing goes down a drain, water that washed resin neither."
-      url="/api/solvent/refill"
-      ready={fromId === '' || (volumeMl !== undefined && volumeMl > 0)}
-      body={() => ({
-        vesselId: bath.id,
-        ...(toId === '' ? {} : { toVesselId: toId }),
-        ...(fromId === '' ? {} : { fromVesselId: fromId, volumeMl }),
-      })}
+      type="solvent.refill"
+      body={
+        fromId === '' || (volumeMl ?? 0) > 0
+          ? {
+              vesselId: bath.id,
+              ...(toId === '' ? {} : { toVesselId: toId }),
+              ...(fromId === '' ? {} : { fromVesselId: fromId, volumeMl }),
+            }
+          : undefined
+      }
       onClose={onClose}
     >
       <p>

@@ -20,9 +20,8 @@ export function RotateDialog({
     <PostingDialog
       title="Rotate the baths"
       caution="Gloves, eye cover, extraction. Wipe the rims; keep the drum closed. Nothing goes down a drain."
-      url="/api/solvent/rotate"
-      ready={freshMl !== undefined && freshMl > 0 && fromId !== ''}
-      body={() => ({ freshMl, fromVesselId: fromId })}
+      type="solvent.rotate"
+      body={freshMl !== undefined && freshMl > 0 && fromId !== '' ? { freshMl, fromVesselId: fromId } : undefined}
       onClose={onClose}
     >
       <ol className="list-decimal space-y-1 pl-6">

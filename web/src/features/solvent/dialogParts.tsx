@@ -1,4 +1,4 @@
-import type { Vessel } from '@north-step/contract';
+import type { CommandBody, CommandParams, CommandType, Vessel } from '@north-step/contract';
 import { litresText, parseVolumeMl } from '@north-step/core/units';
 import { SOLVENTS, type Solvent } from '@north-step/core/wash';
 import { type ReactNode, useId, useState } from 'react';
@@ -8,21 +8,21 @@ import { useDo } from '../next/index.ts';
 export const byRole = (vessels: readonly Vessel[], role: Vessel['role']): Vessel | undefined =>
   vessels.find((vessel) => vessel.role === role);
 
+type Posting = Extract<CommandType, `solvent.${string}`>;
 /** A guided posting: what will move, a caution, one button. It stays open, with everything typed, when refused. */
-export function PostingDialog({
+export function PostingDialog<T extends Posting>({
   title,
   caution,
-  url,
+  type,
   body,
-  ready,
   onClose,
   children,
 }: {
   readonly title: string;
   readonly caution: string;
-  readonly url: string;
-  readonly body: () => Readonly<Record<string, unknown>>;
-  readonly ready: boolean;
+  readonly type: T;
+  /** nothing until it is whole */
+  readonly body: CommandBody<T> | undefined;
   readonly onClose: () => void;
   readonly children: ReactNode;
 }) {
@@ -30,8 +30,9 @@ export function PostingDialog({
   const [refusal, setRefusal] = useState<string>();
   const [sending, setSending] = useState(false);
   const send = async () => {
+    if (!body || sending) return;
     setSending(true);
-    const answer = await acts.send(url, body());
+    const answer = await acts.send(type, {} as CommandParams<T>, body);
     setSending(false);
     if (answer?.ok) onClose();
     else if (answer) setRefusal([answer.error.message, answer.error.remedy].filter(Boolean).join(' '));
@@ -42,7 +43,7 @@ export function PostingDialog({
         className="space-y-4"
         onSubmit={(event) => {
           event.preventDefault();
-          if (ready && !sending) void send();
+          void send();
         }}
       >
         {children}
@@ -52,7 +53,7 @@ export function PostingDialog({
             {refusal}
           </p>
         )}
-        <button type="submit" className="btn btn-sea" disabled={!ready || sending}>
+        <button type="submit" className="btn btn-sea" disabled={!body || sending}>
           {sending ? 'Booking …' : 'Book it'}
         </button>
       </form>

@@ -1,3 +1,5 @@
+import { spawnSync } from 'node:child_process';
+import net from 'node:net';
 import type { BatchState } from '@north-step/core/route';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { ServerProcess } from './bench.ts';
@@ -5,13 +7,36 @@ import { ServerProcess } from './bench.ts';
 let server: ServerProcess;
 beforeAll(async () => {
   server = await ServerProcess.onCopy();
-  await server.start();
-  await server.fillBaths();
 });
 afterAll(() => server.remove());
 
 type Reply = { batch: BatchState };
 const batchOf = async (id: string) => (await server.get<Reply>(`/api/batches/${id}`)).batch;
+
+const run = (...args: string[]) => {
+  const done = spawnSync('node', ['dist/server/server.js', ...args], { encoding: 'utf8', timeout: 30_000 });
+  return { code: done.status, text: done.stdout + done.stderr };
+};
+
+describe('starting from the command line', () => {
+  it.each(['0', '70000', 'harbour', '4170.5'])('refuses port %s in words', (port) => {
+    expect(run('--port', port, '--data', server.folder)).toEqual({
+      code: 2,
+      text: `--port ${port} is not a port: give a number from 1 to 65535.\n`,
+    });
+  });
+  it('says so when the port is taken, and leaves the folder free', async () => {
+    const squatter = net.createServer().listen(server.port, '127.0.0.1');
+    await new Promise((resolve) => squatter.once('listening', resolve));
+    const refused = run('--port', String(server.port), '--data', server.folder);
+    expect([refused.code, refused.text]).toEqual([1, expect.stringContaining('EADDRINUSE')]);
+    await new Promise((resolve) => squatter.close(resolve));
+    await server.start();
+    expect(server.log).toContain(`North Step is at ${server.address}`);
+    expect(await server.get('/api/health')).toMatchObject({ database: { state: 'open', folder: server.folder } });
+    await server.fillBaths();
+  });
+});
 
 describe('kill -9 in mid-wash', () => {
   it('loses nothing acknowledged and keeps the same seconds, 4 times over', async () => {

@@ -1,0 +1,98 @@
+import { Type } from 'typebox';
+import {
+  BatchReply,
+  BrokeBatch,
+  ColourCommand,
+  EditBatch,
+  FlagCommand,
+  HoldBatch,
+  MergeBatch,
+  MishapCommand,
+  NewBatch,
+  RecountBatch,
+  SplitBatch,
+  UndoCommand,
+} from '../bench.ts';
+import { strict } from '../common.ts';
+import { LaterCommand, LaterReply } from '../later.ts';
+import { CurePlanCommand } from '../light.ts';
+import { AddPartNote, PartNoteReply } from '../parts.ts';
+import type { CommandShape } from './define.ts';
+
+export const BATCH_COMMANDS = {
+  'batch.create': {
+    summary: 'A new batch, planned by the models',
+    body: NewBatch,
+    reply: BatchReply,
+  },
+  'batch.flag': {
+    summary: 'Flag a batch, or lower its flag',
+    body: FlagCommand,
+    reply: BatchReply,
+  },
+  'batch.hold': {
+    summary: 'Hold a batch, or release it',
+    body: HoldBatch,
+    reply: BatchReply,
+  },
+  'batch.broke': {
+    summary: 'Pieces that broke, glued or not',
+    body: BrokeBatch,
+    reply: BatchReply,
+  },
+  'batch.recount': {
+    summary: 'How many pieces are broken in all',
+    body: RecountBatch,
+    reply: BatchReply,
+  },
+  'batch.undo': {
+    summary: 'Take the last command back',
+    body: UndoCommand,
+    reply: BatchReply,
+  },
+  'batch.mishap': {
+    summary: 'Power lost, knocked over, fell, got wet: kept with the step, answered with steps',
+    body: MishapCommand,
+    reply: BatchReply,
+  },
+  'batch.later': {
+    summary: 'Say what was seen later; pieces can come back onto the bench',
+    body: LaterCommand,
+    reply: LaterReply,
+  },
+  'batch.edit': {
+    summary: 'Customer, due date, priority, note',
+    body: EditBatch,
+    reply: BatchReply,
+  },
+  'batch.split': {
+    summary: 'Take pieces out as a batch of their own',
+    body: SplitBatch,
+    reply: BatchReply,
+  },
+  'batch.merge': {
+    summary: 'Put another batch into this one',
+    body: MergeBatch,
+    reply: BatchReply,
+  },
+  'batch.repeat': {
+    summary: 'Hang the same parts again',
+    body: Type.Object({}, strict),
+    reply: BatchReply,
+  },
+  'batch.colour': {
+    summary: 'Colour before any light, by photo',
+    body: ColourCommand,
+    reply: BatchReply,
+  },
+  'batch.cure-plan': {
+    summary: 'Take a plan of light on: lamp, turn, medium, heat, times',
+    body: CurePlanCommand,
+    reply: BatchReply,
+  },
+  'batch.part-note': {
+    summary: 'Tell whoever prepares the part what was met',
+    body: AddPartNote,
+    reply: PartNoteReply,
+  },
+} satisfies Record<string, CommandShape>;

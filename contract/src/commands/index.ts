@@ -1,0 +1,26 @@
+import type { Static } from 'typebox';
+import { BATCH_COMMANDS } from './batch.ts';
+import type { CommandShape } from './define.ts';
+import type { CommandParams, CommandType } from './paths.ts';
+import { SHOP_COMMANDS } from './shop.ts';
+import { SOLVENT_COMMANDS } from './solvent.ts';
+import { STEP_COMMANDS } from './step.ts';
+
+export { COMMAND_META, type CommandMeta, type CommandShape, wireBody } from './define.ts';
+export { addressOf, COMMAND_PATHS, COMMAND_TYPES, type CommandParams, type CommandType } from './paths.ts';
+
+/** Everything that can be done, by type. Servers take their routes from it, browsers the types of what they send. */
+export const COMMANDS = {
+  ...BATCH_COMMANDS,
+  ...STEP_COMMANDS,
+  ...SOLVENT_COMMANDS,
+  ...SHOP_COMMANDS,
+} satisfies Record<CommandType, CommandShape>;
+type Table = typeof COMMANDS;
+type Fixed<T> = { readonly [K in keyof T]: Fixed<T[K]> };
+export type CommandBody<T extends CommandType> = Fixed<Static<Table[T]['body']>>;
+export type CommandReply<T extends CommandType> = Static<Table[T]['reply']>;
+/** What is to be done, and to what. */
+export type Asked<T extends CommandType = CommandType> = {
+  readonly [K in T]: { readonly type: K; readonly params: CommandParams<K>; readonly body: CommandBody<K> };
+}[T];

@@ -1,0 +1,62 @@
+import { Done } from '../common.ts';
+import { CureTestsReply, NewCureTest } from '../cureTests.ts';
+import { DescribeLamp, LampsReply, MeterLamp, NewLadder, PairsReply, SkyNow } from '../light.ts';
+import { TakeClock } from '../machine.ts';
+import { CardReply, SaveCard } from '../resinCard.ts';
+import { NewShiftNote, RoomReply, SetRoom, ShiftNotesReply } from '../room.ts';
+import { RouteReply, SaveRoute } from '../routes.ts';
+import type { CommandShape } from './define.ts';
+
+/** What the workshop keeps: lamps, coupons, tests, resins, routes, the room. */
+export const SHOP_COMMANDS = {
+  'lamp.describe': {
+    summary: 'Describe a light source',
+    body: DescribeLamp,
+    reply: LampsReply,
+  },
+  'lamp.meter': {
+    summary: 'Scale a lamp to a meter',
+    body: MeterLamp,
+    reply: LampsReply,
+  },
+  'lamp.sky': {
+    summary: 'Where the sill is, and its sky now',
+    body: SkyNow,
+    reply: LampsReply,
+  },
+  'coupon.ladder': {
+    summary: 'Write a ladder of coupons down',
+    body: NewLadder,
+    reply: PairsReply,
+  },
+  'cure.test': {
+    summary: 'Write tested samples down',
+    body: NewCureTest,
+    reply: CureTestsReply,
+  },
+  'resin.card': {
+    summary: 'Import a card: a new resin, or its next version',
+    body: SaveCard,
+    reply: CardReply,
+  },
+  'route.save': {
+    summary: 'A new route, or the next version of one',
+    body: SaveRoute,
+    reply: RouteReply,
+  },
+  'room.set': {
+    summary: 'Say how the room is',
+    body: SetRoom,
+    reply: RoomReply,
+  },
+  'clock.take': {
+    summary: 'The machine’s clock is right: take it on',
+    body: TakeClock,
+    reply: Done,
+  },
+  'shift.note': {
+    summary: 'Leave a note for the next shift',
+    body: NewShiftNote,
+    reply: ShiftNotesReply,
+  },
+} satisfies Record<string, CommandShape>;

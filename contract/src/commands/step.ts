@@ -1,0 +1,43 @@
+import {
+  BatchReply,
+  ExtendCommand,
+  FinishCommand,
+  LeaveOutCommand,
+  LookCommand,
+  StayCommand,
+  StepCommand,
+} from '../bench.ts';
+import type { CommandShape } from './define.ts';
+
+export const STEP_COMMANDS = {
+  'step.start': {
+    summary: 'Start a step',
+    body: StepCommand,
+    reply: BatchReply,
+  },
+  'step.finish': {
+    summary: 'Finish a step, now or when it ended',
+    body: FinishCommand,
+    reply: BatchReply,
+  },
+  'step.stay': {
+    summary: 'Past its limit, and why it stays in',
+    body: StayCommand,
+    reply: BatchReply,
+  },
+  'step.leave-out': {
+    summary: 'The next step is not done, and why',
+    body: LeaveOutCommand,
+    reply: BatchReply,
+  },
+  'step.extend': {
+    summary: 'Add or take time',
+    body: ExtendCommand,
+    reply: BatchReply,
+  },
+  'step.look': {
+    summary: 'Say what was seen',
+    body: LookCommand,
+    reply: BatchReply,
+  },
+} satisfies Record<string, CommandShape>;
