@@ -1,4 +1,6 @@
-import { STATIONS, type Step } from '../route/index.ts';
+import { CAUTION_IDS, type CautionId, kindShape, STEP_TYPES, type Step } from '../route/index.ts';
+
+export { CAUTION_IDS, type CautionId };
 
 /** What can hurt someone at a step, and what is worn against it. */
 export type Caution = {
@@ -7,8 +9,6 @@ export type Caution = {
   readonly gear: readonly string[];
   readonly text: string;
 };
-export const CAUTION_IDS = ['resin', 'solvent', 'clippings', 'light', 'heat', 'dust', 'glue'] as const;
-export type CautionId = (typeof CAUTION_IDS)[number];
 
 export const CAUTIONS: Readonly<Record<CautionId, Caution>> = {
   resin: {
@@ -95,43 +95,8 @@ export const FIRST_CARDS: Readonly<Record<'spill' | 'skin' | 'eyes' | 'fire', Fi
   },
 };
 
-const BY_TYPE: Readonly<Record<string, readonly CautionId[]>> = {
-  file: ['dust'],
-  sand: ['dust'],
-  polish: ['dust'],
-  steam: ['heat'],
-  glue: ['glue'],
-};
-
 /** What is worn at a step: by what it does, and by whether the parts are still uncured there. */
 export function cautionsOf(step: Pick<Step, 'kind' | 'type' | 'station'>): readonly CautionId[] {
-  const own = step.type ? BY_TYPE[step.type] : undefined;
-  if (own) return own;
-  switch (step.kind) {
-    case 'drip':
-    case 'mop':
-    case 'off-plate':
-      return ['resin'];
-    case 'wash':
-    case 'dry':
-    case 'look-matte':
-      return ['resin', 'solvent'];
-    case 'warm-dip':
-      return ['heat', 'resin'];
-    case 'rinse':
-      return ['resin'];
-    case 'trim':
-      return ['clippings', 'resin'];
-    case 'cure':
-      return ['light'];
-    case 'oven':
-      return ['heat'];
-    case 'hand-over':
-      return ['resin'];
-    case 'look-cured':
-    case 'seal':
-      return [];
-    case 'do':
-      return step.station === STATIONS.lamp ? ['light'] : step.station === STATIONS.trim ? [] : ['resin'];
-  }
+  const entry = STEP_TYPES[step.type as keyof typeof STEP_TYPES];
+  return entry?.cautions ?? kindShape(step.kind).cautions(step);
 }

@@ -7,6 +7,11 @@ import {
   cureSetting,
   dryS,
   exposureS,
+  isCure,
+  isDrying,
+  isWash,
+  isWet,
+  kindShape,
   lastWash,
   lightS,
   requestOf,
@@ -52,7 +57,7 @@ export function factsOf(batch: BatchState, bench: BenchNow, nowMs: number): Fact
   const { card, part, steps } = batch;
   const wash = lastWash(batch);
   const residueUm = numberOf(wash?.knew?.residueUm) ?? 0;
-  const dry = steps.findLast(({ kind, state }) => kind === 'dry' && state === 'done');
+  const dry = steps.findLast((one) => isDrying(one) && one.state === 'done');
   const soakedS = exposureS(batch, nowMs);
   const liquid = wash && bathNowFor(wash, bench).solvent;
   const neededS = card.procedure?.dryS ?? dryS({ bench, part }, { soakedS, liquid, air: dry?.air });
@@ -61,12 +66,12 @@ export function factsOf(batch: BatchState, bench: BenchNow, nowMs: number): Fact
   const window = windowOf(cureSetting(request), batch.light?.poses);
   const { rate, dose } = cureDoubt(request);
   const litS = lightS(batch);
-  const cure = steps.findIndex(({ kind }) => kind === 'cure');
+  const cure = steps.findIndex(isCure);
   const before = steps.slice(0, cure < 0 ? undefined : cure);
-  const wet = steps.findLast(({ kind, state }) => (kind === 'wash' || kind === 'rinse') && state === 'done');
+  const wet = steps.findLast((step) => isWet(step) && step.state === 'done');
   const poses = batch.light?.poses ?? [];
   return {
-    unlit: !steps.some(({ kind, state }) => kind === 'cure' && state !== 'waiting'),
+    unlit: !steps.some((one) => isCure(one) && one.state !== 'waiting'),
     residueShare: residueUm / card.residueTolUm,
     bathLoadPctW: numberOf(wash?.knew?.loadPctW) ?? 0,
     restShare: neededS > 0 ? restS / neededS : 1,
@@ -83,10 +88,10 @@ export function factsOf(batch: BatchState, bench: BenchNow, nowMs: number): Fact
     turned: poses.length > 1 || steps.some(({ type, state }) => type === 'turn-over' && state === 'done'),
     soakShare: soakedS / card.exposureCapS,
     hazed: liquid !== undefined && (card.hazedBy ?? []).includes(liquid),
-    watery: wet !== undefined && (wet.kind === 'rinse' || liquid === 'water'),
+    watery: wet !== undefined && (!isWash(wet) || liquid === 'water'),
     slender: part.boxMm ? Math.max(...part.boxMm) / part.wallMm : 0,
     unheld: before.some(({ kind }) => kind === 'trim') && !before.some(({ type }) => type === 'hold-form'),
-    gritty: card.leavesGrit && !steps.some(({ kind, state }) => kind === 'rinse' && state === 'done'),
+    gritty: card.leavesGrit && !steps.some((step) => kindShape(step.kind).wets === 'water' && step.state === 'done'),
   };
 }
 

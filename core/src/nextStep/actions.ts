@@ -4,7 +4,11 @@ import {
   currentStep,
   exposureS,
   heldBack,
+  isCure,
+  isLookBefore,
   isStopped,
+  isWash,
+  isWet,
   lightSoFarS,
   PRIORITIES,
   remainingS,
@@ -128,7 +132,7 @@ function held(batch: BatchState, step: Step, action: Action): Action {
 }
 
 function lookAction(batch: BatchState, step: Step): Part & { readonly verb: 'look' } {
-  const matte = step.kind === 'look-matte';
+  const matte = isLookBefore(step);
   const why = matte
     ? 'Cure stays locked until you have looked: cured wet it gets white marks and can crack.'
     : 'Under-cure can be topped up; over-cure cannot be undone.';
@@ -151,8 +155,8 @@ function running(batch: BatchState, step: Step, station: string, scene: Scene): 
   const watched =
     lampWatch(batch, step, station, scene) ?? (dueInS > WATCH_S ? washWatch(batch, step, station, scene) : undefined);
   if (watched) return { ...watched, dueInS };
-  if (step.kind === 'wash' || step.kind === 'rinse') {
-    const reason = step.kind === 'wash' ? `${solventWords(batch, scene.nowMs)} ${step.hint}` : step.hint;
+  if (isWet(step)) {
+    const reason = isWash(step) ? `${solventWords(batch, scene.nowMs)} ${step.hint}` : step.hint;
     return { tier: dueInS <= WATCH_S ? 'pull-out' : 'running', say, reason, dueInS };
   }
   if (dueInS > 0) return { tier: 'running', say, reason: step.hint, dueInS };
@@ -173,7 +177,7 @@ function limitOf(
   station: string,
   { nowMs, light }: Scene,
 ): { readonly say: string; readonly reason: string; readonly asks?: 'exposure' } | undefined {
-  if (step.kind === 'wash') {
+  if (isWash(step)) {
     const soakedS = exposureS(batch, nowMs);
     const overS = soakedS - batch.card.exposureCapS;
     if (overS < -NEAR_LIMIT_S) return undefined;
@@ -192,7 +196,7 @@ function limitOf(
       ...(overS > 0 && !stays ? { asks: 'exposure' } : {}),
     };
   }
-  if (step.kind !== 'cure' || batch.lastS === undefined || remainingS(step, nowMs) > 0) return undefined;
+  if (!isCure(step) || batch.lastS === undefined || remainingS(step, nowMs) > 0) return undefined;
   const litS = lightSoFarS(batch, nowMs, light?.[batch.id]);
   if (litS <= batch.lastS) return undefined;
   return {
@@ -205,7 +209,7 @@ function starting(batch: BatchState, step: Step, station: string, scene: Scene):
   const say = startWords(batch, step, station);
   const tier: Tier = step.mode === 'timed' ? 'begin' : 'hands';
   const reason = startReason(batch, step, station, scene);
-  if (step.kind === 'wash' && batch.card.exposureCapS - exposureS(batch, scene.nowMs) < NEAR_LIMIT_S)
+  if (isWash(step) && batch.card.exposureCapS - exposureS(batch, scene.nowMs) < NEAR_LIMIT_S)
     return {
       tier: 'waits',
       say,
@@ -213,7 +217,7 @@ function starting(batch: BatchState, step: Step, station: string, scene: Scene):
       waitsFor: `${batch.name} has used its ${clockText(batch.card.exposureCapS)} in solvent: mop it with a dry brush and leave this wash out, or ask the lead.`,
       wayOn: 'F leaves the wash out, with a reason.',
     };
-  if (step.kind === 'cure' && batch.lightClosed) {
+  if (isCure(step) && batch.lightClosed) {
     const { why, opens } = batch.lightClosed;
     return {
       tier: 'waits',
@@ -254,7 +258,7 @@ function starting(batch: BatchState, step: Step, station: string, scene: Scene):
 }
 
 function startReason(batch: BatchState, step: Step, station: string, { nowMs, baths, lamps, pulls }: Scene): string {
-  if (step.kind === 'wash') {
+  if (isWash(step)) {
     const bath = baths?.[step.station];
     const past =
       bath && bath.loadPctW > bath.limitPctW
@@ -262,7 +266,7 @@ function startReason(batch: BatchState, step: Step, station: string, { nowMs, ba
         : '';
     return `${past}${solventWords(batch, nowMs)} ${step.hint}`;
   }
-  if (step.kind === 'cure') {
+  if (isCure(step)) {
     const doubt = lamps?.[step.station]?.doubtShare ?? 0;
     return doubt > UNSURE_LIGHT
       ? `${step.hint} The light of ${station} may be ${Math.round(100 * doubt)} % off: start low, look, add; meter it when it is free.`
@@ -279,7 +283,7 @@ const solventWords = (batch: BatchState, nowMs: number): string =>
 function followsOf(batch: BatchState, step: Step): string | undefined {
   const next = batch.steps.slice(batch.steps.indexOf(step) + 1).find(({ state }) => state !== 'done');
   if (!next) return undefined;
-  if (next.kind === 'cure' && batch.lightClosed) return 'plan its light: no plan fits it yet';
+  if (isCure(next) && batch.lightClosed) return 'plan its light: no plan fits it yet';
   const time = next.mode === 'timed' && next.plannedS !== undefined ? ` ${clockText(next.plannedS)}` : '';
   return `${lowerFirst(next.title)}${time}`;
 }

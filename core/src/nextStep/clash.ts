@@ -1,4 +1,4 @@
-import { type BatchState, currentStep, remainingS, type Step } from '../route/index.ts';
+import { type BatchState, currentStep, isWet, remainingS, type Step } from '../route/index.ts';
 import { clockText } from '../units/index.ts';
 
 /** Hands on a basket: out, hang over the bath, on to the next place. An engineering guess. */
@@ -9,13 +9,11 @@ const TOLERANCE_S = 15;
 /** A moment at which somebody must stand at a bath. */
 export type PullOut = { readonly name: string; readonly inS: number };
 
-const isPulled = (step: Step): boolean => step.kind === 'wash' || step.kind === 'rinse';
-
 /** Pull-outs of everything that is in a bath now. */
 export function pullOuts(batches: readonly BatchState[], nowMs: number): readonly PullOut[] {
   return batches.flatMap((batch) => {
     const step = currentStep(batch);
-    return step?.state === 'running' && isPulled(step) && step.mode === 'timed'
+    return step?.state === 'running' && isWet(step) && step.mode === 'timed'
       ? [{ name: batch.name, inS: Math.max(0, remainingS(step, nowMs)) }]
       : [];
   });
@@ -32,11 +30,11 @@ export function clashOf(
   others: readonly PullOut[],
   hands: number,
 ): { readonly meets: string; readonly clearInS: number } | undefined {
-  if (!isPulled(step) || step.mode !== 'timed' || step.plannedS === undefined) return undefined;
+  if (!isWet(step) || step.mode !== 'timed' || step.plannedS === undefined) return undefined;
   const own: number[] = [];
   let at = 0;
   for (const next of batch.steps.slice(batch.steps.indexOf(step))) {
-    if (!isPulled(next) || next.plannedS === undefined) break;
+    if (!isWet(next) || next.plannedS === undefined) break;
     at += next.plannedS;
     own.push(at);
     at += PULL_OUT_S;

@@ -1,4 +1,4 @@
-import { addedS, type BatchState, lightS, lightSoFarS, remainingS, type Step } from '../route/index.ts';
+import { addedS, type BatchState, isCure, lightS, lightSoFarS, remainingS, type Step } from '../route/index.ts';
 import { clockText } from '../units/index.ts';
 import type { BenchView } from './types.ts';
 import { FRESH_S, fixOf, SETTLING_S, type Watched, WORTH_S } from './watched.ts';
@@ -24,7 +24,7 @@ function wantedLightS(step: Step): number | undefined {
 export function lampAgain(batch: BatchState, step: Step, station: string, view: BenchView): Watched | undefined {
   const last = step.added?.at(-1);
   const leftS = remainingS(step, view.nowMs);
-  if (step.kind !== 'cure' || !last || last.idleS === 0 || leftS <= 0) return undefined;
+  if (!isCure(step) || !last || last.idleS === 0 || leftS <= 0) return undefined;
   const seen = view.light?.[batch.id];
   const heard = seen?.stepId === step.id && seen.lastAtMs > last.atMs;
   if (heard ? seen.lastShare >= DARK_SHARE : view.nowMs - last.atMs > ASKED_S * 1000) return undefined;
@@ -42,7 +42,7 @@ export function lampAgain(batch: BatchState, step: Step, station: string, view: 
 export function lampWatch(batch: BatchState, step: Step, station: string, view: BenchView): Watched | undefined {
   const seen = view.light?.[batch.id];
   const wantedS = wantedLightS(step);
-  if (step.kind !== 'cure' || seen?.stepId !== step.id || wantedS === undefined) return undefined;
+  if (!isCure(step) || seen?.stepId !== step.id || wantedS === undefined) return undefined;
   const ageS = Math.max(0, (view.nowMs - seen.lastAtMs) / 1000);
   const leftS = remainingS(step, view.nowMs);
   const soFarS = lightSoFarS(batch, view.nowMs, seen);

@@ -1,4 +1,4 @@
-import { type BatchState, exposureS, remainingS, type Step } from '../route/index.ts';
+import { type BatchState, exposureS, isWash, remainingS, type Step } from '../route/index.ts';
 import { clockText } from '../units/index.ts';
 import type { BenchView } from './types.ts';
 import { FRESH_S, fixOf, SETTLING_S, type Watched } from './watched.ts';
@@ -9,7 +9,7 @@ import { FRESH_S, fixOf, SETTLING_S, type Watched } from './watched.ts';
  */
 export function washWatch(batch: BatchState, step: Step, station: string, view: BenchView): Watched | undefined {
   const seen = view.wash?.[batch.id];
-  if (step.kind !== 'wash' || seen?.stepId !== step.id || step.plannedS === undefined) return undefined;
+  if (!isWash(step) || seen?.stepId !== step.id || step.plannedS === undefined) return undefined;
   const ageS = Math.max(0, (view.nowMs - seen.lastAtMs) / 1000);
   const ranS = (view.nowMs - step.startedAtMs!) / 1000;
   const leftS = remainingS(step, view.nowMs);

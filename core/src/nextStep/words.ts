@@ -1,4 +1,4 @@
-import { type BatchState, STATIONS, type Step } from '../route/index.ts';
+import { type BatchState, kindShape, STATIONS, type Step } from '../route/index.ts';
 
 const HANDS = {
   wet: 'Glove on the basket hand · bare hand for lids and this screen',
@@ -7,48 +7,24 @@ const HANDS = {
 } as const;
 
 /** Which hand is gloved. */
-export function handsFor(step: Step): string {
-  if (step.kind === 'trim' || step.station === STATIONS.trim) return HANDS.trim;
-  return step.kind === 'cure' || step.kind === 'look-cured' || step.kind === 'seal' ? HANDS.light : HANDS.wet;
-}
+export const handsFor = (step: Step): string =>
+  HANDS[step.station === STATIONS.trim ? 'trim' : kindShape(step.kind).gear];
+
+const fill = (text: string, batch: BatchState, station: string): string =>
+  text.replace('{}', batch.name).replace('{Station}', station).replace('{station}', station.toLowerCase());
 
 export function finishWords(batch: BatchState, step: Step, station: string): string {
-  switch (step.kind) {
-    case 'wash':
-    case 'rinse':
-      return `Lift ${batch.name} out of ${station}`;
-    case 'drip':
-      return `${batch.name} has dripped`;
-    case 'dry':
-      return `Check ${batch.name} is dry`;
-    case 'cure':
-      return `Take ${batch.name} out of ${station}`;
-    case 'trim':
-      return `${batch.name} is clipped`;
-    default:
-      return step.say ? step.say[1].replace('{}', batch.name) : `${step.title}: ${batch.name} done`;
-  }
+  const text = kindShape(step.kind).ends ?? step.say?.[1];
+  return text ? fill(text, batch, station) : `${step.title}: ${batch.name} done`;
 }
 
 export function startWords(batch: BatchState, step: Step, station: string): string {
-  switch (step.kind) {
-    case 'wash':
-      return `Lower ${batch.name} into ${station}`;
-    case 'drip':
-      return `Hang ${batch.name} on the ${station.toLowerCase()}`;
-    case 'dry':
-      return `Blow off ${batch.name}, set it on the ${station.toLowerCase()}`;
-    case 'cure':
-      return `Put ${batch.name} in the ${station.toLowerCase()}`;
-    case 'trim':
-      return `Clip the supports of ${batch.name}`;
-    default:
-      return step.say ? step.say[0].replace('{}', batch.name) : `${step.title}: ${batch.name}`;
-  }
+  const text = kindShape(step.kind).starts ?? step.say?.[0];
+  return text ? fill(text, batch, station) : `${step.title}: ${batch.name}`;
 }
 
 /** One press, nothing to wait for. */
 export function momentWords(batch: BatchState, step: Step): string {
-  if (step.say) return step.say[1].replace('{}', batch.name);
-  return step.kind === 'seal' ? `Seal the record of ${batch.name}` : `Take ${batch.name} off the plate`;
+  const text = step.say?.[1] ?? kindShape(step.kind).ends;
+  return text ? fill(text, batch, step.station) : `${step.title}: ${batch.name} done`;
 }

@@ -3,6 +3,7 @@ import { incrementS, insertAfter, lightAgain, maySoak, restAgain, washAgain } fr
 import type { BenchNow } from './benchNow.ts';
 import type { Moment } from './decide.ts';
 import type { BatchEvent } from './events.ts';
+import { isCure, isLookBefore } from './kinds/index.ts';
 import { blankOf } from './layRoute.ts';
 import { lightS } from './reduce.ts';
 import type { BatchState, LookOutcome, Step } from './types.ts';
@@ -88,7 +89,7 @@ export function afterLook(
       ];
     }
     case 'white marks':
-      if (step.kind === 'look-matte')
+      if (isLookBefore(step))
         return [
           insert(
             restAgain(batch, bench, now.atMs),
@@ -97,7 +98,7 @@ export function afterLook(
         ];
       break;
     case 'grit':
-      if (step.kind === 'look-matte')
+      if (isLookBefore(step))
         return [insert(again(), 'Grit was seen: rinsed again in the clean bath, brushed while it is wet.')];
       break;
   }
@@ -106,6 +107,6 @@ export function afterLook(
 
 /** Whether it went back to the bath, or the brush, once it had had light. */
 function washedAfterLight({ steps }: BatchState): boolean {
-  const lit = steps.findIndex(({ kind, state }) => kind === 'cure' && state === 'done');
+  const lit = steps.findIndex((one) => isCure(one) && one.state === 'done');
   return steps.some(({ kind, state }, i) => i > lit && state === 'done' && (kind === 'wash' || kind === 'mop'));
 }

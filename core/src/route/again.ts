@@ -1,6 +1,7 @@
 import type { BenchNow } from './benchNow.ts';
 import type { Moment } from './decide.ts';
 import type { BatchEvent } from './events.ts';
+import { isCure, isDrying } from './kinds/index.ts';
 import { blankOf, numbered, type StepBlank } from './layRoute.ts';
 import { dryS } from './planBatch.ts';
 import { exposureS, lightS } from './reduce.ts';
@@ -38,7 +39,7 @@ export function washAgain(batch: BatchState, bench: BenchNow, nowMs: number): re
 /** Rest and look once more. @param moreS time in solvent that comes before it, s */
 export function restAgain(batch: BatchState, bench: BenchNow, nowMs: number, moreS = 0): readonly StepBlank[] {
   const wash = lastWash(batch);
-  const dry = batch.steps.findLast(({ kind }) => kind === 'dry');
+  const dry = batch.steps.findLast(isDrying);
   const drying = { soakedS: exposureS(batch, nowMs) + moreS, liquid: wash && bathNowFor(wash, bench).solvent };
   const plannedS = dryS({ bench, part: batch.part }, { ...drying, air: dry?.air });
   return [{ ...likeAgain(dry, { type: 'rest' }), plannedS }, blankOf({ type: 'look-matte' })];
@@ -50,7 +51,7 @@ export const incrementS = (batch: BatchState, litS = lightS(batch)): number =>
 
 /** More light, then a look. */
 export function lightAgain(batch: BatchState, plannedS: number, hint: string): readonly StepBlank[] {
-  const cure = batch.steps.findLast(({ kind }) => kind === 'cure');
+  const cure = batch.steps.findLast(isCure);
   return [{ ...likeAgain(cure, { type: 'cure' }), plannedS, hint }, blankOf({ type: 'look-cured' })];
 }
 

@@ -2,11 +2,12 @@ import type { PhotoColour } from '../colour/index.ts';
 import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
 import type { Moment } from './decide.ts';
 import type { BatchEvent } from './events.ts';
+import { isCure } from './kinds/index.ts';
 import type { BatchState } from './types.ts';
 
 /** Keeps the colour of the parts before any light. */
 export function decideColourBefore(batch: BatchState, photo: PhotoColour, now: Moment): Result<BatchEvent[], Refusal> {
-  const lit = batch.steps.find(({ kind, state }) => kind === 'cure' && state !== 'waiting');
+  const lit = batch.steps.find((one) => isCure(one) && one.state !== 'waiting');
   if (lit)
     return refuse({
       code: 'ALREADY_LIT',

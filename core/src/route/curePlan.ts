@@ -7,6 +7,7 @@ import { type CureForecast, forecastCure } from './cureForecast.ts';
 import { cureSetting } from './cureSetting.ts';
 import { heldBack, type Moment } from './decide.ts';
 import type { BatchEvent } from './events.ts';
+import { isCure, isLookAfter } from './kinds/index.ts';
 import { blankOf, numbered, shareS, titleOf } from './layRoute.ts';
 import { requestOf } from './requestOf.ts';
 import { type BatchState, type LightClosed, STATIONS, type Step } from './types.ts';
@@ -136,10 +137,10 @@ const finite = (seconds: number | undefined): number | undefined =>
 
 /** Waiting cures before the next look at a cured part. */
 function curesAhead(batch: BatchState): readonly Step[] {
-  const from = batch.steps.findIndex((step) => step.kind === 'cure' && step.state === 'waiting');
+  const from = batch.steps.findIndex((step) => isCure(step) && step.state === 'waiting');
   if (from < 0) return [];
-  const look = batch.steps.findIndex((step, i) => i > from && step.kind === 'look-cured');
-  return batch.steps.slice(from, look < 0 ? undefined : look).filter((step) => step.kind === 'cure');
+  const look = batch.steps.findIndex((step, i) => i > from && isLookAfter(step));
+  return batch.steps.slice(from, look < 0 ? undefined : look).filter((step) => isCure(step));
 }
 
 function notNow(batch: BatchState): Refusal | undefined {
@@ -148,7 +149,7 @@ function notNow(batch: BatchState): Refusal | undefined {
       code: 'PROCEDURE_ONLY',
       message: `${batch.card.name} is cured by ${batch.card.procedure.reference}: its exact times are kept.`,
     };
-  if (batch.steps.some((step) => step.kind === 'cure' && step.state !== 'waiting'))
+  if (batch.steps.some((step) => isCure(step) && step.state !== 'waiting'))
     return {
       code: 'LIGHT_BEGUN',
       message: `${batch.name} has had light already; its plan is kept.`,

@@ -3,6 +3,7 @@ import { clockText, plainNumber } from '../units/index.ts';
 import { planWash } from '../wash/index.ts';
 import { type BenchNow, VAPOUR_ALARM_PCT_LEL } from './benchNow.ts';
 import type { BatchEvent } from './events.ts';
+import { isCure, isDrying, isHot, isLookBefore, isWash, isWet } from './kinds/index.ts';
 import { dryS, filmOf, MOP_LEAVES_UM, stageOf, washRequest, wrongSolvent } from './planBatch.ts';
 import { quarantineOf } from './quarantine.ts';
 import { currentStep, exposureS, remainingS, stepById, wantedS } from './reduce.ts';
@@ -41,9 +42,9 @@ export function decideStart(
   }
   const vapour = vapourRefusal(step, bench);
   if (vapour) return refuse(vapour);
-  if (step.kind === 'wash') return startWash(batch, step, bench, now);
-  if (step.kind === 'cure' && batch.lightClosed) return refuse(closedRefusal(batch, batch.lightClosed));
-  if (step.kind === 'cure') {
+  if (isWash(step)) return startWash(batch, step, bench, now);
+  if (isCure(step) && batch.lightClosed) return refuse(closedRefusal(batch, batch.lightClosed));
+  if (isCure(step)) {
     const lamp = bench.lamps?.[step.station] ?? bench.lamp;
     const medium = step.medium ?? batch.card.cureMedium;
     return ok([
@@ -72,8 +73,7 @@ export const closedRefusal = ({ name }: BatchState, { why, opens }: LightClosed)
 
 /** Heat is not begun while solvent vapour stands in the room. */
 function vapourRefusal(step: Step, { vapourPctLel = 0 }: BenchNow): Refusal | undefined {
-  const hot = step.kind === 'oven' || (step.kind === 'dry' && step.air === 'warm') || (step.tempC ?? 0) > 40;
-  if (!hot || vapourPctLel < VAPOUR_ALARM_PCT_LEL) return undefined;
+  if (!isHot(step) || vapourPctLel < VAPOUR_ALARM_PCT_LEL) return undefined;
   return {
     code: 'VAPOUR',
     message: `Vapour stands at ${plainNumber(vapourPctLel)} % of what can burn: heat near it is a fire risk.`,
@@ -83,7 +83,7 @@ function vapourRefusal(step: Step, { vapourPctLel = 0 }: BenchNow): Refusal | un
 
 function startWash(batch: BatchState, step: Step, bench: BenchNow, now: Moment): Result<BatchEvent[], Refusal> {
   const bath = bathNowFor(step, bench);
-  const ahead = runFrom(batch, step).filter((other) => other.kind === 'wash' && other.state === 'waiting');
+  const ahead = runFrom(batch, step).filter((other) => isWash(other) && other.state === 'waiting');
   const baths = ahead.map((other) => bathNowFor(other, bench));
   const wrong = wrongSolvent(batch.card, baths);
   if (wrong) return refuse({ code: wrong.refusal.code, message: wrong.refusal.message, remedy: wrong.refusal.remedy });
@@ -104,7 +104,7 @@ function startWash(batch: BatchState, step: Step, bench: BenchNow, now: Moment):
     plannedS,
     knew: { ...knew, wantedS: plannedS },
   });
-  const again = batch.steps.some((other) => other.kind === 'dry' && other.state === 'done');
+  const again = batch.steps.some((other) => isDrying(other) && other.state === 'done');
   if (again) return ok([startedFor(Math.min(step.plannedS ?? leftS, leftS))]);
   const plan = planWash({
     ...washRequest(requestOf(batch, bench, 0), batch.filmUm),
@@ -128,7 +128,7 @@ function startWash(batch: BatchState, step: Step, bench: BenchNow, now: Moment):
 /** A step and what follows it until the parts next dry. */
 function runFrom(batch: BatchState, step: Step): readonly Step[] {
   const from = batch.steps.slice(batch.steps.indexOf(step));
-  const dry = from.findIndex((other) => other.kind === 'dry');
+  const dry = from.findIndex(isDrying);
   return dry < 0 ? from : from.slice(0, dry);
 }
 
@@ -177,8 +177,7 @@ export function decideFinish(
     const filmUm = Math.min(batch.filmUm, MOP_LEAVES_UM);
     return ok([{ ...now, type: 'finished', stepId, filmUm, knew: { filmUm: round(filmUm, 1) } }]);
   }
-  if (step.kind === 'wash' || step.kind === 'rinse')
-    return ok([{ ...now, type: 'finished', stepId }, ...afterWash(batch, step, bench, now)]);
+  if (isWet(step)) return ok([{ ...now, type: 'finished', stepId }, ...afterWash(batch, step, bench, now)]);
   return ok([{ ...now, type: 'finished', stepId }]);
 }
 
@@ -186,16 +185,14 @@ export function decideFinish(
 function afterWash(batch: BatchState, step: Step, bench: BenchNow, now: Moment): BatchEvent[] {
   const events: BatchEvent[] = [];
   const soakedS = exposureS(batch, now.atMs);
-  const dry = batch.steps.find((other) => other.kind === 'dry' && other.state === 'waiting');
-  const last = !runFrom(batch, step).some(
-    (other) => other !== step && (other.kind === 'wash' || other.kind === 'rinse'),
-  );
+  const dry = batch.steps.find((other) => isDrying(other) && other.state === 'waiting');
+  const last = !runFrom(batch, step).some((other) => other !== step && isWet(other));
   if (dry && last && !batch.card.procedure) {
     const liquid = bathNowFor(step, bench).solvent;
     const times = { [dry.id]: dryS({ bench, part: batch.part }, { soakedS, liquid, air: dry.air }) };
     events.push({ ...now, type: 'planned', times });
   }
-  if (step.kind === 'wash' && soakedS > batch.card.exposureCapS) {
+  if (isWash(step) && soakedS > batch.card.exposureCapS) {
     events.push({
       ...now,
       type: 'flagged',
@@ -224,7 +221,7 @@ export function decideExtend(
   const leftS = remainingS(step, now.atMs);
   // time put on after the timer has ended runs from the press
   const idleS = addS > 0 ? Math.max(0, -leftS) : 0;
-  if (step.kind === 'wash') {
+  if (isWash(step)) {
     const untilEndS = exposureS(batch, now.atMs) + leftS + idleS;
     if (addS > 0 && untilEndS + addS > batch.card.exposureCapS) {
       return refuse({
@@ -247,12 +244,11 @@ export function decideExtend(
 export function gateBefore(batch: BatchState, step: Step): Refusal | undefined {
   const current = currentStep(batch);
   if (!current || current.id === step.id) return undefined;
-  if (step.kind === 'cure' && batch.steps.some((s) => s.kind === 'look-matte' && s.state !== 'done')) {
+  if (isCure(step) && batch.steps.some((s) => isLookBefore(s) && s.state !== 'done')) {
     return {
       code: 'CURE_BEFORE_MATTE',
       message: `${batch.name} has not been seen matte and dry. Curing it wet leaves white marks and can crack it.`,
-      remedy:
-        current.kind === 'look-matte' ? 'Look at it first and say matte, shine or tack.' : `Next is: ${current.title}.`,
+      remedy: isLookBefore(current) ? 'Look at it first and say matte, shine or tack.' : `Next is: ${current.title}.`,
     };
   }
   return {

@@ -1,4 +1,5 @@
 import { clockText } from '../units/index.ts';
+import { isCure } from './kinds/index.ts';
 import { litStepS, wantedS } from './reduce.ts';
 import type { BatchState, Step } from './types.ts';
 
@@ -20,7 +21,7 @@ export function deviationOf(batch: BatchState, step: Step): string | undefined {
   const { procedure } = batch.card;
   if (step.mode !== 'timed' || step.plannedS === undefined || (procedure && step.kind === 'drip')) return undefined;
   if (step.startedAtMs === undefined || step.endedAtMs === undefined) return undefined;
-  const tookS = step.kind === 'cure' ? litStepS(step) : (step.endedAtMs - step.startedAtMs) / 1000;
+  const tookS = isCure(step) ? litStepS(step) : (step.endedAtMs - step.startedAtMs) / 1000;
   const plannedS = procedure ? step.plannedS : wantedS(step);
   const offS = tookS - plannedS;
   const within = procedure ? Math.max(LEAST_S, LEAST_SHARE * plannedS) : Math.max(USUAL_S, USUAL_SHARE * plannedS);

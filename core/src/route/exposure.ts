@@ -3,6 +3,7 @@ import { clockText } from '../units/index.ts';
 import type { BenchNow } from './benchNow.ts';
 import { decideFinish, type Moment } from './decide.ts';
 import type { BatchEvent } from './events.ts';
+import { isWash } from './kinds/index.ts';
 import { stepById } from './reduce.ts';
 import type { BatchState } from './types.ts';
 
@@ -43,7 +44,7 @@ export function decideStay(
   now: Moment,
 ): Result<BatchEvent[], Refusal> {
   const step = stepById(batch, stepId);
-  if (step?.kind !== 'wash' || step.state !== 'running')
+  if (!step || !isWash(step) || step.state !== 'running')
     return refuse({
       code: 'NOT_IN_SOLVENT',
       message: `${batch.name} is not in a bath now. Nothing was changed.`,

@@ -1,9 +1,10 @@
 import type { ResinCard } from '../resin/index.ts';
 import type { Refusal } from '../result/index.ts';
 import type { Solvent } from '../wash/index.ts';
-import { stepType } from './palette.ts';
+import type { StepKind } from './kinds/index.ts';
+import { stepType } from './kinds/index.ts';
 import { kindOf, type Route, type RouteStep } from './template.ts';
-import type { PartFacts, StepKind } from './types.ts';
+import type { PartFacts } from './types.ts';
 
 export type Finding = Refusal & {
   /** refused: cannot run · warned: runs, and costs something · advised: would be better */

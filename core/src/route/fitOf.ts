@@ -1,5 +1,6 @@
 import { boxFit, type FitFinding, washFit } from '../fit/index.ts';
 import type { BatchRequest } from './benchNow.ts';
+import { isCure, isWet } from './kinds/index.ts';
 import { bathAt, routeOf } from './planBatch.ts';
 import { kindOf, stationOf } from './template.ts';
 
@@ -19,7 +20,7 @@ export function fitOf(request: BatchRequest, names: Readonly<Record<string, stri
     const name = names[station] ?? station;
     const kind = kindOf(step);
     const space = spaces.wash?.[station];
-    if ((kind === 'wash' || kind === 'rinse') && space) {
+    if (isWet({ kind }) && space) {
       const { volumeMl, capacityMl, surfaceM2 } = bathAt(station, request.bench);
       const level =
         volumeMl === undefined || capacityMl === undefined || surfaceM2 === undefined
@@ -28,7 +29,7 @@ export function fitOf(request: BatchRequest, names: Readonly<Record<string, stri
       return washFit({ station, name, boxMm, space, level, plate: index < offPlate ? spaces.plate : undefined });
     }
     const clear = spaces.boxes?.[station];
-    return (kind === 'cure' || kind === 'oven') && clear ? boxFit(station, name, boxMm, clear) : [];
+    return (isCure({ kind }) || kind === 'oven') && clear ? boxFit(station, name, boxMm, clear) : [];
   });
   // the same bath twice says the same twice
   return found.filter((one, i) => found.findIndex((other) => other.message === one.message) === i);

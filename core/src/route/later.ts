@@ -1,6 +1,7 @@
 import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
 import type { Moment } from './decide.ts';
 import type { BatchEvent } from './events.ts';
+import { isCure } from './kinds/index.ts';
 import { blankOf, numbered } from './layRoute.ts';
 import { cameBack, type TakenOut } from './pieces.ts';
 import type { BatchState } from './types.ts';
@@ -18,7 +19,7 @@ export const LATER_UNTIL_MS = 6 * 24 * HOUR_MS;
 /** When the light of a sealed batch ended. @returns nothing for parts that were handed over without light */
 export function litAtMs(batch: BatchState): number | undefined {
   const ended = batch.steps
-    .filter(({ kind, state }) => (kind === 'cure' || kind === 'oven') && state === 'done')
+    .filter((step) => (isCure(step) || step.kind === 'oven') && step.state === 'done')
     .map(({ endedAtMs }) => endedAtMs!);
   return batch.recordHash === undefined || ended.length === 0 ? undefined : Math.max(...ended);
 }

@@ -4,7 +4,7 @@ import { planWash } from '../wash/index.ts';
 import type { BatchRequest, BenchNow } from './benchNow.ts';
 import { lampOf } from './cureSetting.ts';
 import { greenTgOf } from './green.ts';
-import { stepType } from './palette.ts';
+import { stepType } from './kinds/index.ts';
 import { type BatchPlan, bathAt, dryS, LEAST_WASH_S, routeOf, stageOf, washRequest, washRuns } from './planBatch.ts';
 import { agitationOf, kindOf, type Route, type RouteStep, stationOf } from './template.ts';
 import { STATIONS, type Step } from './types.ts';

@@ -4,8 +4,9 @@ import { afterLook } from './afterLook.ts';
 import type { BenchNow } from './benchNow.ts';
 import { gateBefore, heldBack, type Moment } from './decide.ts';
 import type { BatchEvent } from './events.ts';
+import { kindShape } from './kinds/index.ts';
 import { stepById } from './reduce.ts';
-import { type BatchState, CURED_LOOKS, type LookOutcome, MATTE_LOOKS, type Step } from './types.ts';
+import type { BatchState, LookOutcome } from './types.ts';
 
 export type Look = {
   readonly outcome: LookOutcome;
@@ -18,11 +19,6 @@ export type Look = {
   readonly remedy?: 'wash' | 'light';
 };
 
-const ALLOWED: Readonly<Partial<Record<Step['kind'], readonly LookOutcome[]>>> = {
-  'look-matte': MATTE_LOOKS,
-  'look-cured': CURED_LOOKS,
-};
-
 /** Records what was seen, and puts in what it calls for: another clean wash, or another increment of light. */
 export function decideLook(
   batch: BatchState,
@@ -32,7 +28,7 @@ export function decideLook(
   now: Moment,
 ): Result<BatchEvent[], Refusal> {
   const step = stepById(batch, stepId);
-  const allowed = step && ALLOWED[step.kind];
+  const allowed = step && kindShape(step.kind).look?.outcomes;
   if (!step || !allowed) return refuse({ code: 'NOT_A_LOOK', message: 'That step is not a look.', field: 'stepId' });
   if (step.state === 'done') {
     return refuse({

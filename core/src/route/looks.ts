@@ -1,6 +1,7 @@
 import { type CureSetting, cureWindow, HORIZON_S, type Outcome } from '../cure/index.ts';
 import type { BatchRequest, BenchNow } from './benchNow.ts';
 import { cureSetting } from './cureSetting.ts';
+import { isCure, isLookAfter } from './kinds/index.ts';
 import { litStepS } from './reduce.ts';
 import { requestOf } from './requestOf.ts';
 import type { BatchState } from './types.ts';
@@ -27,8 +28,8 @@ export function lookOutcomes(
     const hotShare = plain.maxS !== undefined && own.maxS !== undefined ? plain.maxS / own.maxS : 1;
     let seconds = 0;
     return batch.steps.flatMap((step): readonly Outcome[] => {
-      if (step.kind === 'cure' && step.state === 'done' && step.station === station) seconds += litStepS(step);
-      const result = step.kind === 'look-cured' && SAID[step.outcome as keyof typeof SAID];
+      if (isCure(step) && step.state === 'done' && step.station === station) seconds += litStepS(step);
+      const result = isLookAfter(step) && SAID[step.outcome as keyof typeof SAID];
       if (!result || seconds < 1) return [];
       return [{ seconds, result, weak: true, coldShare: handleShare ** (1 / RATE_POWER), hotShare }];
     });

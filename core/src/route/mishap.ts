@@ -4,18 +4,12 @@ import { incrementS, insertAfter, lightAgain, restAgain, washAgain } from './aga
 import type { BenchNow } from './benchNow.ts';
 import type { Moment } from './decide.ts';
 import type { BatchEvent } from './events.ts';
+import { isCure, isDrying, isLookBefore, isWash, isWet, kindShape, needsPower } from './kinds/index.ts';
 import { blankOf } from './layRoute.ts';
 import { currentStep, exposureS, lightS, ranS, remainingS } from './reduce.ts';
 import type { BatchState, Mishap, Step } from './types.ts';
 
 export type Happened = Pick<Mishap, 'what' | 'offS' | 'note'>;
-
-/** Whether a step stands still when the power is gone. */
-export const needsPower = ({ kind, station, agitation, air }: Step): boolean =>
-  kind === 'oven' ||
-  (kind === 'cure' && station !== 'sun-sill') ||
-  (kind === 'wash' && (agitation === 'impeller' || agitation === 'ultrasonic')) ||
-  (kind === 'dry' && air !== undefined && air !== 'still');
 
 /**
  * Something that no plan holds came between: it stays with the step, and what it calls for is put in.
@@ -72,14 +66,14 @@ function powerLost(batch: BatchState, step: Step, happened: Happened, now: Momen
 
 /** How much longer than planned a step may run: what lies in solvent has its limit. */
 function roomS(batch: BatchState, step: Step, nowMs: number): number {
-  if (step.kind !== 'wash') return Number.POSITIVE_INFINITY;
+  if (!isWash(step)) return Number.POSITIVE_INFINITY;
   const leftS = Math.max(0, remainingS(step, nowMs));
   return Math.max(0, batch.card.exposureCapS - exposureS(batch, nowMs) - leftS);
 }
 
 /** In the lamp it lay on a side that no plan knows: after this run it is turned over and gets an increment, if there is room. */
 function otherSide(batch: BatchState, step: Step, now: Moment): BatchEvent[] {
-  if (step.kind !== 'cure' || step.state !== 'running') return [];
+  if (!isCure(step) || step.state !== 'running') return [];
   const litS = lightS(batch) + Math.max(step.plannedS ?? 0, ranS(step, now.atMs));
   const addS = Math.floor(incrementS(batch, litS));
   if (addS < 1) return [];
@@ -91,18 +85,18 @@ function otherSide(batch: BatchState, step: Step, now: Moment): BatchEvent[] {
 /** Dust and cracks are looked for before it goes on: where it was already seen dry, once more. */
 function lookAgain(batch: BatchState, step: Step, now: Moment): BatchEvent[] {
   const last = batch.steps.findLast(({ state }) => state === 'done');
-  const seenDry = batch.steps.some(({ kind, state }) => kind === 'look-matte' && state === 'done');
+  const seenDry = batch.steps.some((one) => isLookBefore(one) && one.state === 'done');
   if (!last || !seenDry || step.mode === 'look' || step.state === 'running') return [];
-  const type = batch.steps.some(({ kind, state }) => kind === 'cure' && state === 'done') ? 'look-cured' : 'look-matte';
+  const type = batch.steps.some((one) => isCure(one) && one.state === 'done') ? 'look-cured' : 'look-matte';
   return [insertAfter(batch, last.id, [blankOf({ type })], 'It fell: looked at again before it goes on.', now)];
 }
 
 /** Resin or solvent came onto parts that were dry: the clean bath again, and an increment of light where it had light. */
 function washOff(batch: BatchState, step: Step, bench: BenchNow, now: Moment): BatchEvent[] {
-  const dried = batch.steps.some(({ kind, state }) => kind === 'dry' && state === 'done');
+  const dried = batch.steps.some((one) => isDrying(one) && one.state === 'done');
   if (!dried) return [];
   const last = step.state === 'running' ? step : batch.steps.findLast(({ state }) => state === 'done')!;
-  const lit = batch.steps.some(({ kind, state }) => kind === 'cure' && state !== 'waiting');
+  const lit = batch.steps.some((one) => isCure(one) && one.state !== 'waiting');
   const addS = Math.floor(incrementS(batch));
   const again = washAgain(batch, bench, now.atMs);
   const light = lit && addS >= 1 ? lightAgain(batch, addS, 'Only what came onto it needs light: one increment.') : [];
@@ -118,10 +112,7 @@ function washOff(batch: BatchState, step: Step, bench: BenchNow, now: Moment): B
   ];
 }
 
-/** Work that a batch can do without. What holds a batch until somebody looked, rest and light are never left out. */
-const CAN_GO: ReadonlySet<Step['kind']> = new Set(['mop', 'wash', 'rinse', 'warm-dip', 'trim', 'do', 'oven']);
-
-/** A step of the route is not done, for a reason that stays with the batch: a bath it may not go into any more, supports that fell off. */
+/** A step that what follows does not rely on is not done, for a reason that stays with the batch: a bath it may not go into any more, supports that fell off. */
 export function decideLeaveOut(
   batch: BatchState,
   stepId: string,
@@ -143,14 +134,14 @@ export function decideLeaveOut(
       message: `${batch.card.name} is worked by ${batch.card.procedure.reference}: no step of it is left out.`,
       remedy: 'Hold the batch and ask the lead.',
     });
-  if (!CAN_GO.has(step.kind))
+  if (!kindShape(step.kind).mayBeLeftOut)
     return refuse({
       code: 'NOT_LEFT_OUT',
       message: `${step.title} of ${batch.name} cannot be left out: what follows relies on it.`,
       remedy: step.mode === 'look' ? 'Look, and say what you see.' : 'Do it, or hold the batch.',
     });
-  const washed = batch.steps.some(({ kind, state }) => kind === 'wash' && state === 'done');
-  if (step.kind === 'wash' && !washed && !batch.steps.some((one) => one.kind === 'wash' && one.id !== stepId))
+  const washed = batch.steps.some((one) => isWash(one) && one.state === 'done');
+  if (isWash(step) && !washed && !batch.steps.some((one) => isWash(one) && one.id !== stepId))
     return refuse({
       code: 'NOT_LEFT_OUT',
       message: `${batch.name} has not been washed at all.`,
@@ -162,7 +153,7 @@ export function decideLeaveOut(
 /** When the last bath of a run is left out, the rest is planned from the time that the parts have soaked in the others. */
 function restAfter(batch: BatchState, step: Step, bench: BenchNow, now: Moment): BatchEvent[] {
   const next = batch.steps[batch.steps.indexOf(step) + 1];
-  if ((step.kind !== 'wash' && step.kind !== 'rinse') || next?.kind !== 'dry') return [];
+  if (!isWet(step) || !next || !isDrying(next)) return [];
   const [rest] = restAgain(batch, bench, now.atMs);
   return [{ ...now, type: 'planned', times: { [next.id]: rest!.plannedS! } }];
 }

@@ -14,6 +14,7 @@ import {
 } from '../wash/index.ts';
 import type { BatchRequest, BathNow, BenchNow } from './benchNow.ts';
 import { type CureForecast, forecastCure } from './cureForecast.ts';
+import { isDrying, isWash, isWet } from './kinds/index.ts';
 import { agitationOf, kindOf, type Route, type RouteStep, stationOf } from './template.ts';
 import { TWO_BATHS } from './twoBaths.ts';
 import { type PartFacts, STATIONS } from './types.ts';
@@ -58,8 +59,8 @@ export const stageOf = (bath: BathNow): WashStage => ({
 export function washRuns(steps: readonly RouteStep[]): readonly (readonly number[])[] {
   const runs: number[][] = [[]];
   steps.forEach((step, index) => {
-    if (kindOf(step) === 'wash') runs.at(-1)!.push(index);
-    if (kindOf(step) === 'dry' && runs.at(-1)!.length > 0) runs.push([]);
+    if (isWash({ kind: kindOf(step) })) runs.at(-1)!.push(index);
+    if (isDrying({ kind: kindOf(step) }) && runs.at(-1)!.length > 0) runs.push([]);
   });
   return runs.filter((run) => run.length > 0);
 }
@@ -175,11 +176,10 @@ export function dryS({ bench, part }: Dried, { soakedS, liquid, air }: Drying): 
 
 /** What still wets the parts when they first dry: the last bath or rinse before. */
 function lastLiquid(steps: readonly RouteStep[], bench: BenchNow): Solvent | undefined {
-  const dry = steps.findIndex((step) => kindOf(step) === 'dry');
-  const last = steps
-    .slice(0, dry < 0 ? undefined : dry)
-    .findLast((step) => kindOf(step) === 'wash' || kindOf(step) === 'rinse');
+  const dry = steps.findIndex((step) => isDrying({ kind: kindOf(step) }));
+  const last = steps.slice(0, dry < 0 ? undefined : dry).findLast((step) => isWet({ kind: kindOf(step) }));
   return last && bathAt(stationOf(last), bench).solvent;
 }
 
-const airOf = (steps: readonly RouteStep[]): Air | undefined => steps.find((step) => kindOf(step) === 'dry')?.air;
+const airOf = (steps: readonly RouteStep[]): Air | undefined =>
+  steps.find((step) => isDrying({ kind: kindOf(step) }))?.air;

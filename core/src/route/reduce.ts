@@ -1,4 +1,5 @@
 import type { BatchEvent } from './events.ts';
+import { isCure, isWash } from './kinds/index.ts';
 import { type BatchState, STATIONS, type Step } from './types.ts';
 
 /** Applies one fact. The first must be `created`. */
@@ -193,7 +194,7 @@ export function placeOf(batch: BatchState): string {
 /** Seconds the parts have spent in solvent so far, over all stages. */
 export function exposureS(batch: BatchState, nowMs: number): number {
   return batch.steps
-    .filter((step) => step.kind === 'wash' && step.startedAtMs !== undefined)
+    .filter((step) => isWash(step) && step.startedAtMs !== undefined)
     .reduce((sum, step) => sum + ((step.endedAtMs ?? nowMs) - step.startedAtMs!) / 1000, 0);
 }
 
@@ -210,9 +211,7 @@ export const remainingS = (step: Step, nowMs: number): number =>
 
 /** Light a batch has had in finished steps, s of the lamp's usual light: by its sensor where there was one, else by its timer. */
 export const lightS = (batch: Pick<BatchState, 'steps'>): number =>
-  batch.steps
-    .filter((step) => step.kind === 'cure' && step.state === 'done')
-    .reduce((sum, step) => sum + litStepS(step), 0);
+  batch.steps.filter((step) => isCure(step) && step.state === 'done').reduce((sum, step) => sum + litStepS(step), 0);
 
 /** Light of one finished cure, s. */
 export function litStepS(step: Step): number {
@@ -239,7 +238,7 @@ export const HEARD_MS = 25_000;
 /** Light of the cure that runs, s: by its lamp's sensor where one was heard, else by its timer. 0 where none runs. */
 export function litNowS(batch: BatchState, nowMs: number, seen?: LitSeen): number {
   const step = currentStep(batch);
-  if (step?.kind !== 'cure' || step.state !== 'running') return 0;
+  if (!step || !isCure(step) || step.state !== 'running') return 0;
   if (seen?.stepId !== step.id) return litByTimerS(step, nowMs);
   const sinceMs = Math.min(HEARD_MS, Math.max(0, nowMs - seen.lastAtMs));
   return seen.litS + (seen.lastShare * sinceMs) / 1000;

@@ -1,5 +1,5 @@
 import type { BatchRequest, BenchNow } from './benchNow.ts';
-import { STEP_TYPES, type StepTypeId } from './palette.ts';
+import { STEP_TYPES, type StepTypeId } from './kinds/index.ts';
 import type { Route, RouteStep } from './template.ts';
 import { TWO_BATHS } from './twoBaths.ts';
 import type { BatchState } from './types.ts';

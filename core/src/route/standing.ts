@@ -1,3 +1,4 @@
+import { isCure } from './kinds/index.ts';
 import { currentStep, remainingS } from './reduce.ts';
 import type { BatchState } from './types.ts';
 
@@ -33,7 +34,7 @@ export const stoppedWords = (batch: Stands): string | undefined =>
 /** The light of a batch comes next and no plan fits it: somebody has to open its window. */
 export function waitsForLight(batch: Stands): boolean {
   const next = currentStep(batch);
-  return batch.lightClosed !== undefined && next?.kind === 'cure' && next.state === 'waiting';
+  return batch.lightClosed !== undefined && next !== undefined && isCure(next) && next.state === 'waiting';
 }
 
 /** What is marked on a batch, in its own words: why it does not go on, and its flag. */

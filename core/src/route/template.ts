@@ -1,7 +1,7 @@
 import { MEDIA, type Medium } from '../cure/index.ts';
 import { AIRS, type Air } from '../dry/index.ts';
 import { AGITATIONS, type Agitation } from '../wash/index.ts';
-import { STEP_TYPES, type StepTypeId, stepType } from './palette.ts';
+import { STEP_TYPES, type StepTypeId, stepType } from './kinds/index.ts';
 import { DOSES, type Dose } from './types.ts';
 
 /** One step of a route, with what it sets over the step's own defaults. */

@@ -1,4 +1,4 @@
-import type { StepTypeId } from './palette.ts';
+import type { StepTypeId } from './kinds/index.ts';
 import type { Route, RouteStep } from './template.ts';
 import { TWO_BATHS } from './twoBaths.ts';
 import type { Dose } from './types.ts';

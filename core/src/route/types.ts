@@ -4,48 +4,15 @@ import type { Air } from '../dry/index.ts';
 import type { ResinCard } from '../resin/index.ts';
 import type { Agitation } from '../wash/index.ts';
 import type { BatchLight } from './batchLight.ts';
+import type { StepKind, StepMode } from './kinds/index.ts';
+import type { LookOutcome } from './lookOutcomes.ts';
 
-/** rinse: water that takes solvent off, not counted as exposure · do: work with no effect that is computed */
-export type StepKind =
-  | 'drip'
-  | 'mop'
-  | 'off-plate'
-  | 'wash'
-  | 'rinse'
-  | 'dry'
-  | 'look-matte'
-  | 'warm-dip'
-  | 'trim'
-  | 'cure'
-  | 'oven'
-  | 'look-cured'
-  | 'do'
-  | 'hand-over'
-  | 'seal';
-/** timed: a timer runs between start and finish · hands: worked on between them · moment: one press · look: one answer */
-export type StepMode = 'timed' | 'hands' | 'moment' | 'look';
+export * from './lookOutcomes.ts';
+export * from './stations.ts';
 
 /** How long to cure: start low, look and add · the card's own time · long, "it cannot hurt". */
 export const DOSES = ['look', 'card', 'long'] as const;
 export type Dose = (typeof DOSES)[number];
-
-/** What can be seen before the light. */
-export const MATTE_LOOKS = ['matte', 'shine', 'tack', 'white marks', 'grit'] as const;
-export type MatteLook = (typeof MATTE_LOOKS)[number];
-/** What can be seen after it. */
-export const CURED_LOOKS = [
-  'good',
-  'tacky',
-  'soft underside',
-  'tinted',
-  'white marks',
-  'cracked',
-  'warped',
-  'grit',
-  'broken',
-] as const;
-export type CuredLook = (typeof CURED_LOOKS)[number];
-export type LookOutcome = MatteLook | CuredLook;
 
 export type Step = {
   readonly id: string;
@@ -221,22 +188,3 @@ export type Breakage = {
 };
 export const PRIORITIES = ['can wait', 'usual', 'rush'] as const;
 export type Priority = (typeof PRIORITIES)[number];
-
-/** Where things happen on this bench. */
-export type StationFacts = { readonly id: string; readonly name: string; readonly capacity: number };
-export const STATIONS = {
-  drip: 'drip-rack',
-  wash1: 'wash-1',
-  wash2: 'wash-2',
-  dry: 'dry-rack',
-  trim: 'trim-mat',
-  lamp: 'lamp-box',
-  ultra: 'ultra-tub',
-  soap: 'soap-tub',
-  rinse: 'rinse-bowl',
-  clear: 'clear-bowl',
-  warm: 'warm-dip',
-  smallLamp: 'small-lamp',
-  sun: 'sun-sill',
-  oven: 'oven',
-} as const;

@@ -9,6 +9,7 @@ import {
 } from '../solvent/index.ts';
 import { clingResidueUm, DRAG_FILM_UM, ORIENTATION_FACTOR, planWash, washTauS } from '../wash/index.ts';
 import type { BathNow, BenchNow } from './benchNow.ts';
+import { isWash } from './kinds/index.ts';
 import { bathAt, stageOf, washRequest } from './planBatch.ts';
 import { exposureS, ranS } from './reduce.ts';
 import type { BatchState, Knew, Step } from './types.ts';
@@ -142,7 +143,7 @@ export function rewashS(batch: BatchState, bench: BenchNow, nowMs: number): numb
   return plan.ok ? Math.max(SHORTEST_REWASH_S, plan.value.stagesS[0]!) : leftS;
 }
 
-export const lastWash = (batch: BatchState): Step | undefined => batch.steps.findLast(({ kind }) => kind === 'wash');
+export const lastWash = (batch: BatchState): Step | undefined => batch.steps.findLast(isWash);
 /** The bath of a step, moved as the step says; the clean bath when there is no step. */
 export const bathNowFor = (step: Pick<Step, 'station' | 'agitation'> | undefined, bench: BenchNow): BathNow =>
   step ? bathAt(step.station, bench, step.agitation) : bench.clean;

@@ -2,7 +2,10 @@ import {
   type BatchState,
   currentStep,
   expectedTrimS,
+  isCure,
+  isLookAfter,
   isStopped,
+  kindShape,
   PRIORITIES,
   remainingS,
   type Step,
@@ -27,15 +30,8 @@ export type Projection = {
   readonly endMs: Readonly<Record<string, number>>;
 };
 
-/** Hands on a batch at the start or the end of a step; handwork by kind. Engineering guesses. */
+/** Hands on a batch at the start or the end of a step. An engineering guess. */
 const TOUCH_S = 30;
-const HANDWORK_S: Readonly<Partial<Record<Step['kind'], number>>> = {
-  'off-plate': 120,
-  'look-matte': 30,
-  'look-cured': 45,
-  mop: 120,
-  seal: 60,
-};
 /** The plan is made anew so often while nothing happens; between, its end does not move. */
 const CALM_S = 300;
 /** Nobody plans on more increments of light than this. */
@@ -149,10 +145,10 @@ function originMs(batches: readonly BatchState[], nowMs: number): number {
 /** What is left to do on a batch, with the light that looks are expected to ask for. A closed window ends it before the light. */
 function tasksOf(batch: BatchState): Task[] {
   const ahead = batch.steps.filter((step) => step.state !== 'done');
-  const until = batch.lightClosed ? ahead.findIndex(({ kind }) => kind === 'cure') : -1;
+  const until = batch.lightClosed ? ahead.findIndex(isCure) : -1;
   const tasks = (until < 0 ? ahead : ahead.slice(0, until)).flatMap((step) => [
     taskOf(batch, step),
-    ...(step.kind === 'look-cured' ? addsAfter(batch, step) : []),
+    ...(isLookAfter(step) ? addsAfter(batch, step) : []),
   ]);
   // nobody knows when a batch without a window is done: its last task never comes
   return until < 0 ? tasks : [...tasks, NEVER];
@@ -167,13 +163,15 @@ const NEVER: Task = {
 function taskOf(batch: BatchState, step: Step): Task {
   if (step.mode === 'timed') return { step, machineS: wantedS(step), handsS: TOUCH_S };
   const handsS =
-    step.kind === 'trim' ? expectedTrimS({ ...batch.part, count: batch.count }) : (HANDWORK_S[step.kind] ?? TOUCH_S);
+    step.kind === 'trim'
+      ? expectedTrimS({ ...batch.part, count: batch.count })
+      : (kindShape(step.kind).handsS ?? TOUCH_S);
   return { step, machineS: 0, handsS };
 }
 
 /** Increments of light from a first run that starts low until the parts are expected tack-free, each with its look. */
 function addsAfter(batch: BatchState, look: Step): readonly Task[] {
-  const cures = batch.steps.slice(0, batch.steps.indexOf(look)).filter(({ kind }) => kind === 'cure');
+  const cures = batch.steps.slice(0, batch.steps.indexOf(look)).filter(isCure);
   const last = cures.at(-1);
   const { handleS, addS, lastS = Number.POSITIVE_INFINITY } = batch;
   if (!last || handleS === undefined || batch.card.procedure || !(addS > 0)) return [];

@@ -3,6 +3,8 @@ import {
   type BatchState,
   finishDry,
   finishWash,
+  isDrying,
+  isWet,
   parcelToText,
   ranS,
   type Step,
@@ -107,8 +109,8 @@ function bathBefore(
   stations: Awaited<ReturnType<typeof allStations>>,
 ): string | undefined {
   const at = batch.steps.indexOf(step);
-  const before = batch.steps.slice(0, at).findLast((other) => ['wash', 'rinse', 'dry'].includes(other.kind));
-  return before && before.kind !== 'dry'
+  const before = batch.steps.slice(0, at).findLast((other) => isWet(other) || isDrying(other));
+  return before && !isDrying(before)
     ? (stations.find((row) => row.id === before.station)?.vessel_id ?? undefined)
     : undefined;
 }

@@ -2,6 +2,7 @@ import type { BatchList, BatchQuery, BatchRow } from '@north-step/contract';
 import {
   type BatchState,
   currentStep,
+  isWash,
   lightS,
   markWords,
   type PartFacts,
@@ -126,7 +127,7 @@ export async function batchesForCsv(db: Queryable, query: Static<typeof BatchQue
       due: isoOrEmpty(dueAtMs),
       sealed: isoOrEmpty(sealedAtMs),
       washLoadsPctW: steps
-        .flatMap(({ kind, knew }) => (kind === 'wash' && knew ? [knew.loadPctW ?? ''] : []))
+        .flatMap(({ kind, knew }) => (isWash({ kind }) && knew ? [knew.loadPctW ?? ''] : []))
         .join(' '),
       lightS: Math.round(lightS({ steps })),
       looks: steps.flatMap(({ outcome }) => outcome ?? []).join('; '),

@@ -12,6 +12,8 @@ import {
   decideLook,
   decideStart,
   decideStay,
+  isLookAfter,
+  kindShape,
   type Occupancy,
   stepById,
 } from '@north-step/core/route';
@@ -48,8 +50,7 @@ export async function act(
   const after = events.length > 0 ? await record(tx, batch, events, command.commandId) : batch;
   const sealed = events.some((event) => event.type === 'sealed');
   const looked = events.some(
-    (event) =>
-      event.type === 'undone' || (event.type === 'looked' && stepById(after, event.stepId)?.kind === 'look-cured'),
+    (event) => event.type === 'undone' || (event.type === 'looked' && isLookAfter(stepById(after, event.stepId)!)),
   );
   return {
     reply: { batch: after },
@@ -122,12 +123,18 @@ export const finishStep: Handler<'step.finish'> = (work) => {
         ? decideFinish(batch, stepId, bench, now)
         : decideLifted(batch, stepId, liftedAtMs, bench, now),
     async (deed, events) => {
-      const kind = stepById(deed.batch, stepId)?.kind;
-      if (kind === 'wash' || kind === 'rinse') return washEffects(work.context, deed, stepId, commandId, events);
-      if (kind === 'dry') return dryEffects(work.context, deed, commandId, events, stepId);
-      if (kind === 'cure') return lightEffects(deed, stepId, events);
-      if (kind === 'seal') return [...(await seal(work.context, deed.tx, deed.batch, stepId, deed.now))];
-      return events;
+      switch (kindShape(stepById(deed.batch, stepId)!.kind).books) {
+        case 'wash':
+          return washEffects(work.context, deed, stepId, commandId, events);
+        case 'dry':
+          return dryEffects(work.context, deed, commandId, events, stepId);
+        case 'light':
+          return lightEffects(deed, stepId, events);
+        case 'record':
+          return [...(await seal(work.context, deed.tx, deed.batch, stepId, deed.now))];
+        case undefined:
+          return events;
+      }
     },
   );
 };

@@ -4,6 +4,7 @@ import {
   type BatchEvent,
   currentStep,
   decideUndo,
+  isCure,
   ranS,
   stepById,
   type Told,
@@ -84,6 +85,7 @@ async function takeBackLampHours({ tx, batch }: Deed, events: readonly BatchEven
   const [event] = events;
   if (event?.type !== 'undone') return;
   const again = currentStep(applyEvent(batch, event));
-  const ended = again?.kind === 'cure' && again.state === 'running' ? stepById(batch, again.id) : undefined;
+  const ended =
+    again !== undefined && isCure(again) && again.state === 'running' ? stepById(batch, again.id) : undefined;
   if (ended?.state === 'done') await addBurnt(tx, ended.station, -ranS(ended, ended.endedAtMs!));
 }

@@ -1,5 +1,5 @@
 import { type LightSoFar, lightSoFar } from '@north-step/core/light';
-import { type BatchState, currentStep } from '@north-step/core/route';
+import { type BatchState, currentStep, isCure } from '@north-step/core/route';
 import { type Queryable, sql } from '../db/index.ts';
 
 /** What a lamp usually shows is the middle of its last samples of other batches. */
@@ -11,7 +11,7 @@ export async function litSoFar(db: Queryable, open: readonly BatchState[]): Prom
   const out: Record<string, LightSoFar> = {};
   for (const batch of open) {
     const step = currentStep(batch);
-    if (step?.kind !== 'cure' || step.state !== 'running') continue;
+    if (!step || !isCure(step) || step.state !== 'running') continue;
     const rows = await db.many<{ mw_per_cm2: number; at: Date }>(
       sql`SELECT mw_per_cm2, at FROM light_sample WHERE batch_id = ${batch.id} AND step_id = ${step.id} ORDER BY seq`,
     );

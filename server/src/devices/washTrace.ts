@@ -1,4 +1,4 @@
-import { type BatchState, currentStep } from '@north-step/core/route';
+import { type BatchState, currentStep, isWash } from '@north-step/core/route';
 import { type WashSoFar, washSoFar } from '@north-step/core/wash';
 import type { Context } from '../context.ts';
 import { type Queryable, sql } from '../db/index.ts';
@@ -37,7 +37,7 @@ export async function washesSoFar(db: Queryable, open: readonly BatchState[]): P
   const out: Record<string, WashSoFar> = {};
   for (const batch of open) {
     const step = currentStep(batch);
-    if (step?.kind !== 'wash' || step.state !== 'running') continue;
+    if (!step || !isWash(step) || step.state !== 'running') continue;
     const rows = await db.many<Row>(sql`
       SELECT stirring, lid_open, temp_c, at FROM wash_sample WHERE batch_id = ${batch.id} AND step_id = ${step.id} ORDER BY seq`);
     const seen = washSoFar(

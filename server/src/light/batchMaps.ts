@@ -9,6 +9,7 @@ import {
   forecastWith,
   HOLLOW_COUNTS_PCT,
   hollowSharePct,
+  isCure,
   type LampKind,
   lampKindsOf,
   poseLights,
@@ -64,7 +65,7 @@ async function mapBatch(
 ): Promise<void> {
   const { db } = context;
   const batch = (await db.maybeOne<{ state: BatchState }>(sql`SELECT state FROM batch WHERE id = ${batchId}`))?.state;
-  const cure = batch?.steps.find(({ kind, state }) => kind === 'cure' && state === 'waiting');
+  const cure = batch?.steps.find((one) => isCure(one) && one.state === 'waiting');
   if (!batch || !cure || batch.light || batch.card.procedure || batch.recordHash || batch.mergedInto) return;
   const question = await questionOf(db, batch, cure.station);
   if (!question) return;

@@ -1,5 +1,5 @@
 import type { Ladder, PairsReply, PairView } from '@north-step/contract';
-import type { BatchState } from '@north-step/core/route';
+import { type BatchState, isCure } from '@north-step/core/route';
 import { benchNow } from '../bench/index.ts';
 import type { Context } from '../context.ts';
 import { type Queryable, sql } from '../db/index.ts';
@@ -102,7 +102,7 @@ export function makePairKeeper(context: Context): PairKeeper {
 async function refitFor(context: Context, refit: PairKeeper['refit'], batchId: string): Promise<void> {
   const row = await context.db.maybeOne<{ state: BatchState }>(sql`SELECT state FROM batch WHERE id = ${batchId}`);
   const lamps = new Set(
-    row?.state.steps.filter(({ kind, state }) => kind === 'cure' && state === 'done').map(({ station }) => station),
+    row?.state.steps.filter((one) => isCure(one) && one.state === 'done').map(({ station }) => station),
   );
   for (const station of lamps) await refit(row!.state.card.id, station);
 }

@@ -2,6 +2,9 @@ import {
   type BatchState,
   type BenchNow,
   currentStep,
+  isDrying,
+  isWash,
+  kindShape,
   planBatch,
   requestAsRun,
   type Step,
@@ -14,22 +17,22 @@ const WASHES: readonly WhyTopic[] = ['wash1', 'wash2', 'wash3'];
 
 function topicNow(batch: BatchState): WhyTopic {
   const step = currentStep(batch);
-  if (!step || step.kind === 'drip' || step.kind === 'off-plate' || step.kind === 'mop') return 'film';
-  if (step.kind === 'wash') {
-    const nth = batch.steps.filter(({ kind }) => kind === 'wash').indexOf(step);
+  const why = step ? kindShape(step.kind).why : 'film';
+  if (step && why === 'wash') {
+    const nth = batch.steps.filter(isWash).indexOf(step);
     return WASHES[nth] ?? 'wash1';
   }
-  return step.kind === 'dry' || step.kind === 'look-matte' ? 'dry' : 'cure';
+  return why === 'wash' ? 'wash1' : why;
 }
 
 /** The step that a figure belongs to, once it has begun. */
 function runOf({ steps }: BatchState, topic: WhyTopic): Step | undefined {
-  const washes = steps.filter(({ kind }) => kind === 'wash');
+  const washes = steps.filter(isWash);
   const step =
     topic === 'film'
       ? steps.find(({ kind, state }) => kind === 'drip' && state === 'done')
       : topic === 'dry'
-        ? steps.find(({ kind }) => kind === 'dry')
+        ? steps.find(isDrying)
         : washes[WASHES.indexOf(topic)];
   return step?.state === 'waiting' ? undefined : step;
 }

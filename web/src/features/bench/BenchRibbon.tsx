@@ -1,5 +1,5 @@
 import type { BenchReply } from '@north-step/contract';
-import { isStopped, type StepKind } from '@north-step/core/route';
+import { isInside, isStopped } from '@north-step/core/route';
 import { useNavigate } from 'react-router';
 import { clockOfDay } from '../../app/useNow.ts';
 import { Ribbon } from '../../glyphs/index.ts';
@@ -7,8 +7,6 @@ import type { BenchPlan } from '../next/index.ts';
 
 const LEAST_SPAN_S = 3600;
 const MOST_SPAN_S = 4 * 3600;
-/** What stands here while its machine works is shown in a row of its own; so is whatever is overdue. */
-const MACHINES: ReadonlySet<StepKind> = new Set(['wash', 'rinse', 'cure', 'oven', 'warm-dip']);
 
 /** The open batches played forward with the hands that are there, until the last is done. */
 export function BenchRibbon({ bench, plan }: { readonly bench: BenchReply; readonly plan: BenchPlan }) {
@@ -20,9 +18,8 @@ export function BenchRibbon({ bench, plan }: { readonly bench: BenchReply; reado
   const spanS = Math.min(MOST_SPAN_S, Math.max(LEAST_SPAN_S, (lastMs - atMs) / 1000));
   const rows = [
     ...people.map((person) => ({ id: person, name: person.split(' ')[0]! })),
-    ...bench.stations.filter(({ id }) =>
-      bars.some(({ row, kind, overdue }) => row === id && (overdue || MACHINES.has(kind))),
-    ),
+    // what stands there while its machine works has a row of its own; so has whatever is overdue
+    ...bench.stations.filter(({ id }) => bars.some((bar) => bar.row === id && (bar.overdue || isInside(bar)))),
   ];
   const unplanned = bench.open.filter(({ id }) => endMs[id] === undefined);
   return (

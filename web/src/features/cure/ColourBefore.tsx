@@ -1,6 +1,6 @@
 import type { ErrorReply } from '@north-step/contract';
 import type { PhotoColour } from '@north-step/core/colour';
-import type { BatchState } from '@north-step/core/route';
+import { type BatchState, isCure } from '@north-step/core/route';
 import { plainNumber } from '@north-step/core/units';
 import { useState } from 'react';
 import { Sheet } from '../../ui/index.ts';
@@ -13,7 +13,7 @@ export function ColourBefore({ batch }: { readonly batch: BatchState }) {
   const [open, setOpen] = useState(false);
   const [colour, setColour] = useState<PhotoColour>();
   const [refusal, setRefusal] = useState<ErrorReply['error']>();
-  const lit = batch.steps.some(({ kind, state }) => kind === 'cure' && state !== 'waiting');
+  const lit = batch.steps.some((one) => isCure(one) && one.state !== 'waiting');
   const { colourBefore } = batch;
   const save = async () => {
     if (!colour) return;

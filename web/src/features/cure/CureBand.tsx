@@ -1,4 +1,4 @@
-import { type BatchState, type BenchNow, curePlanOf, currentStep } from '@north-step/core/route';
+import { type BatchState, type BenchNow, curePlanOf, currentStep, isCure } from '@north-step/core/route';
 import { clockText } from '@north-step/core/units';
 import { useNavigate } from 'react-router';
 import { SlimBand, SlimButton, useDo } from '../next/index.ts';
@@ -52,7 +52,7 @@ export function CureBand({ batch, bench, cure }: CureBandProps) {
       ? `${batch.name}: cure ${clockText(eachS)}, turn over, cure ${clockText(eachS)}, then touch-check.`
       : `${batch.name}: cure ${clockText(eachS)}, then touch-check.`;
   const more = `Tack-free from ${clockText(window.handleS!)}${window.maxS === undefined ? '' : ` · ${window.maxBy === 'tint' ? 'starts to yellow' : 'turns brittle'} after ${clockText(window.maxS)}`}, by its light map.`;
-  const begun = batch.steps.some(({ kind, state }) => kind === 'cure' && state !== 'waiting');
+  const begun = batch.steps.some((one) => isCure(one) && one.state !== 'waiting');
   const taken = cure.untouched && batch.light !== undefined;
   const isNext = currentStep(batch)?.kind === 'cure';
   return (

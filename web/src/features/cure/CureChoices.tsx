@@ -1,5 +1,5 @@
 import type { LampView } from '@north-step/contract';
-import { type BatchState, dripSOf, piecesText } from '@north-step/core/route';
+import { type BatchState, dripSOf, isWash, piecesText } from '@north-step/core/route';
 import { clockText, percentText, plainNumber } from '@north-step/core/units';
 import { Link } from 'react-router';
 import { clockOfDay, dayAndClock } from '../../app/useNow.ts';
@@ -18,7 +18,7 @@ export function CureChoices({
   readonly lamps: readonly LampView[];
 }) {
   const { part } = batch;
-  const wash = batch.steps.findLast(({ kind, state }) => kind === 'wash' && state === 'done');
+  const wash = batch.steps.findLast((one) => isWash(one) && one.state === 'done');
   const matte = batch.steps.findLast(({ kind, outcome }) => kind === 'look-matte' && outcome === 'matte');
   const facts: readonly (readonly [string, string])[] = [
     ['Surface, all parts', `${plainNumber((part.areaMm2 * batch.count) / 100, 3)} cm²`],

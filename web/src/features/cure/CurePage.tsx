@@ -1,6 +1,6 @@
 import type { BenchReply } from '@north-step/contract';
 import { cureConstantsOf } from '@north-step/core/resin';
-import { type BatchState, curePlanOf, currentStep, lightSoFarS } from '@north-step/core/route';
+import { type BatchState, curePlanOf, currentStep, isCure, lightSoFarS } from '@north-step/core/route';
 import { plainNumber } from '@north-step/core/units';
 import { useMemo, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
@@ -20,8 +20,7 @@ import { PlanColumn } from './PlanColumn.tsx';
 import { SunRun } from './SunRun.tsx';
 import { type CureView, useCure } from './useCure.ts';
 
-const cureAhead = (batch: BatchState): boolean =>
-  batch.steps.some(({ kind, state }) => kind === 'cure' && state !== 'done');
+const cureAhead = (batch: BatchState): boolean => batch.steps.some((one) => isCure(one) && one.state !== 'done');
 
 /** Light on the parts of one batch, its window, and the plan that follows. */
 export function CurePage() {
@@ -31,9 +30,7 @@ export function CurePage() {
   const lamps = useLampsQuery();
   const navigate = useNavigate();
   const open = bench.data?.open.filter(cureAhead) ?? [];
-  const waiting = open.filter(
-    (batch) => !batch.steps.some(({ kind, state }) => kind === 'cure' && state === 'running'),
-  );
+  const waiting = open.filter((batch) => !batch.steps.some((one) => isCure(one) && one.state === 'running'));
   const nearest = waiting.toSorted((a, b) => stepsToCure(a) - stepsToCure(b))[0] ?? open[0];
   const batch = batchId ? chosen.data?.batch : nearest;
   if ((bench.isError && !bench.data) || (lamps.isError && !lamps.data))
@@ -63,7 +60,7 @@ export function CurePage() {
 }
 
 const stepsToCure = (batch: BatchState): number =>
-  batch.steps.findIndex(({ kind, state }) => kind === 'cure' && state !== 'done') -
+  batch.steps.findIndex((one) => isCure(one) && one.state !== 'done') -
   batch.steps.filter(({ state }) => state === 'done').length;
 
 type CureOfProps = {
@@ -86,9 +83,13 @@ function CureOf({ batch, bench, lamps, others, onOther }: CureOfProps) {
   const { window } = shown;
   const step = currentStep(batch);
   const nowMs = useNow(1000);
-  const begun = batch.steps.some(({ kind, state }) => kind === 'cure' && state !== 'waiting');
+  const begun = batch.steps.some((one) => isCure(one) && one.state !== 'waiting');
   const inSun =
-    cure.lamp?.lamp.kind === 'sun' && step?.kind === 'cure' && step.state === 'running' && step.station === cure.station
+    cure.lamp?.lamp.kind === 'sun' &&
+    step !== undefined &&
+    isCure(step) &&
+    step.state === 'running' &&
+    step.station === cure.station
       ? step
       : undefined;
   return (

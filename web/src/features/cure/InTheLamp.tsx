@@ -1,6 +1,6 @@
 import { doseMJPerCm2 } from '@north-step/core/light';
 import type { BatchState, Step } from '@north-step/core/route';
-import { currentStep, remainingS, wantedS } from '@north-step/core/route';
+import { currentStep, isCure, remainingS, wantedS } from '@north-step/core/route';
 import { clockText, plainNumber } from '@north-step/core/units';
 import { useDevice } from '../../app/useDevice.ts';
 import { useNow } from '../../app/useNow.ts';
@@ -13,7 +13,7 @@ export function InTheLamp({ batch, stationId }: { readonly batch: BatchState; re
   const acts = useDo();
   const nowMs = useNow(1000);
   const step = currentStep(batch);
-  const curing = step?.kind === 'cure' && step.station === stationId ? step : undefined;
+  const curing = step !== undefined && isCure(step) && step.station === stationId ? step : undefined;
   const running = curing?.state === 'running';
   const { data } = useLightTraceQuery(batch.id, { pollingInterval: running ? 5000 : 0 });
   const seen = data?.samples ?? [];

@@ -20,6 +20,7 @@ import {
   forecastWith,
   HOLLOW_COUNTS_PCT,
   hollowSharePct,
+  isCure,
   lampAt,
   type PoseLights,
   poseLights,
@@ -37,7 +38,7 @@ export type CureView = ReturnType<typeof useCure>;
 
 /** Everything the cure page works out for one batch: places, maps, window, plan, alternatives. */
 export function useCure(batch: BatchState | undefined, bench: BenchReply | undefined, lamps: readonly LampView[]) {
-  const cureStep = batch?.steps.find(({ kind, state }) => kind === 'cure' && state !== 'done');
+  const cureStep = batch?.steps.find((one) => isCure(one) && one.state !== 'done');
   const [chosenStation, setStation] = useState<string>();
   const station = chosenStation ?? cureStep?.station ?? 'lamp-box';
   const lamp = lamps.find(({ stationId }) => stationId === station);
@@ -122,7 +123,7 @@ export function useCure(batch: BatchState | undefined, bench: BenchReply | undef
 }
 /** What the next run of light of a batch is planned for, or runs for, s. Nothing once all its light was given. */
 export function nextCureS({ steps }: BatchState): number | undefined {
-  const step = steps.find(({ kind, state }) => kind === 'cure' && state !== 'done');
+  const step = steps.find((one) => isCure(one) && one.state !== 'done');
   return step?.plannedS === undefined ? undefined : wantedS(step);
 }
 

@@ -3,6 +3,12 @@ import {
   type BatchRequest,
   demandsOf,
   type Finding,
+  isCure,
+  isDrying,
+  isLookAfter,
+  isLookBefore,
+  isWash,
+  kindShape,
   layRoute,
   type PartFacts,
   type Step,
@@ -78,17 +84,6 @@ const demandsText = (part: PartFacts): string =>
     .join('; ');
 
 const WASH_TOPICS: readonly WhyTopic[] = ['wash1', 'wash2', 'wash3'];
-const SHORT: Readonly<Partial<Record<Step['kind'], string>>> = {
-  'off-plate': 'off',
-  'look-matte': 'look',
-  'look-cured': 'look',
-  trim: 'clip',
-  seal: 'seal',
-  mop: 'mop',
-  'hand-over': 'pack',
-  do: 'hand',
-};
-
 function linesOf(request: BatchRequest, plan: BatchPlan): readonly Line[] {
   const { card } = request;
   const { window, doses } = plan.cure;
@@ -103,27 +98,27 @@ function linesOf(request: BatchRequest, plan: BatchPlan): readonly Line[] {
       </Why>
     );
     const line = (time: ReactNode, title: string, more: string): Line => ({ id: step.id, time, title, more });
-    if (step.kind === 'wash' && stage >= 0) {
+    if (isWash(step) && stage >= 0) {
       const { bath } = plan.stages[stage]!;
       const topic = WASH_TOPICS[stage] ?? 'wash3';
       return line(plan.wash.ok ? why(topic) : why(topic, '–'), washTitle(step, bath.name), washMore(stage));
     }
-    if (step.kind === 'dry')
+    if (isDrying(step))
       return line(dried++ === 0 ? why('dry') : clock, step.title, 'until evenly matte; channels dry last');
-    if (step.kind === 'cure') {
+    if (isCure(step)) {
       const first = lit++ === 0;
       return line(first ? why('cure', doses ? clock : '–') : clock, step.title, first ? windowText() : step.hint);
     }
-    if (step.kind === 'look-cured')
+    if (isLookAfter(step))
       return line(
         'look',
         step.title,
         doses && !card.procedure ? `tacky: add ${clockText(doses.addS)}` : 'as the procedure says',
       );
-    if (step.kind === 'look-matte')
+    if (isLookBefore(step))
       return line('look', 'Matte, no shine, no tack', 'else back to clean solvent, with a new time');
     const timed = step.mode === 'timed' && step.plannedS !== undefined;
-    return line(timed ? clock : (SHORT[step.kind] ?? '·'), step.title, step.hint);
+    return line(timed ? clock : kindShape(step.kind).short, step.title, step.hint);
   });
 
   function washMore(stage: number): string {

@@ -1,5 +1,5 @@
 import type { PhotoColour } from '@north-step/core/colour';
-import type { BatchState, LookOutcome, Step } from '@north-step/core/route';
+import { type BatchState, isLookAfter, type LookOutcome, type Step } from '@north-step/core/route';
 import { lazy, Suspense, useState } from 'react';
 import { useKeptPhoto } from '../../app/useKeptPhoto.ts';
 import { pedalKey } from '../../app/useKeys.ts';
@@ -79,7 +79,7 @@ export function LookDialog({ batch, step, seen, onClose, onLook }: LookDialogPro
       </div>
       <div className="mt-2 flex flex-wrap items-center gap-4">
         <PhotoPick label="Photo of what you see" photo={photo} onPhoto={setPhoto} />
-        {step.kind === 'look-cured' && !measuring && (
+        {isLookAfter(step) && !measuring && (
           <button type="button" className="min-h-11 underline" onClick={() => setMeasuring(true)}>
             Measure its colour by photo
           </button>

@@ -1,4 +1,11 @@
-import type { CuredLook, LaterLook, LookOutcome, MatteLook, Step } from '@north-step/core/route';
+import {
+  type CuredLook,
+  isLookBefore,
+  type LaterLook,
+  type LookOutcome,
+  type MatteLook,
+  type Step,
+} from '@north-step/core/route';
 
 /** One answer to a look. */
 export type LookOption<T extends string = LookOutcome> = {
@@ -41,7 +48,7 @@ const CURED: readonly LookOption<CuredLook>[] = [
   { value: 'broken', key: 'p', text: 'Broken', means: 'Count the pieces; it is flagged.' },
 ];
 /** What can be answered at a look. */
-export const looksFor = (step: Step): readonly LookOption[] => (step.kind === 'look-matte' ? MATTE : CURED);
+export const looksFor = (step: Step): readonly LookOption[] => (isLookBefore(step) ? MATTE : CURED);
 /** Answers that one key gives from the band; the others are confirmed in the dialog. */
 export const QUICK_ANSWERS = 3;
 

@@ -1,6 +1,6 @@
 import { MEDIA } from '@north-step/core/cure';
 import { AIRS } from '@north-step/core/dry';
-import { type RouteStep, stationOf, stepType } from '@north-step/core/route';
+import { kindShape, type RouteStep, stationOf, stepType } from '@north-step/core/route';
 import { clockText, parseDurationS } from '@north-step/core/units';
 import { type ReactNode, useId, useState } from 'react';
 
@@ -13,6 +13,7 @@ type StepSettingsProps = {
 /** What a step sets over its defaults. Empty means: the models decide. */
 export function StepSettings({ step, stationNames, onChange }: StepSettingsProps) {
   const type = stepType(step.type);
+  const { sets } = kindShape(type.kind);
   const places = [type.station, ...(type.others ?? [])].filter((id) => id in stationNames);
   return (
     <div className="flex flex-wrap items-end gap-3 border-t border-line bg-ground px-4 py-3">
@@ -25,10 +26,8 @@ export function StepSettings({ step, stationNames, onChange }: StepSettingsProps
           onChange={(station) => onChange({ station: station === type.station ? undefined : station })}
         />
       )}
-      {type.mode === 'timed' && type.kind !== 'drip' && (
-        <Seconds value={step.seconds} onChange={(seconds) => onChange({ seconds })} />
-      )}
-      {type.kind === 'cure' && (
+      {sets.includes('seconds') && <Seconds value={step.seconds} onChange={(seconds) => onChange({ seconds })} />}
+      {sets.includes('medium') && (
         <Pick
           name="In"
           value={step.medium ?? ''}
@@ -36,7 +35,7 @@ export function StepSettings({ step, stationNames, onChange }: StepSettingsProps
           onChange={(medium) => onChange({ medium: (medium || undefined) as RouteStep['medium'] })}
         />
       )}
-      {type.kind === 'dry' && (
+      {sets.includes('air') && (
         <Pick
           name="Air"
           value={step.air ?? ''}
@@ -44,9 +43,7 @@ export function StepSettings({ step, stationNames, onChange }: StepSettingsProps
           onChange={(air) => onChange({ air: (air || undefined) as RouteStep['air'] })}
         />
       )}
-      {['cure', 'oven', 'warm-dip'].includes(type.kind) && (
-        <Degrees value={step.tempC} onChange={(tempC) => onChange({ tempC })} />
-      )}
+      {sets.includes('tempC') && <Degrees value={step.tempC} onChange={(tempC) => onChange({ tempC })} />}
       {step.type === 'wash-ultrasonic' && (
         <label className="flex min-h-11 items-center gap-2">
           <input

@@ -1,5 +1,5 @@
 import type { Action } from '@north-step/core/nextStep';
-import { type BatchState, currentStep, exposureS, markWords } from '@north-step/core/route';
+import { type BatchState, currentStep, exposureS, isInside, isWash, markWords } from '@north-step/core/route';
 import { clockText } from '@north-step/core/units';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -19,7 +19,7 @@ export function ShiftPage() {
   if (!bench) return <Loading what="the bench" />;
   const inside = bench.open.filter((batch) => {
     const step = currentStep(batch);
-    return step?.state === 'running' && ['wash', 'rinse', 'cure', 'oven', 'warm-dip'].includes(step.kind);
+    return step?.state === 'running' && isInside(step);
   });
   const marked = bench.open.filter((batch) => markWords(batch) !== undefined);
   const due = bench.open
@@ -139,10 +139,9 @@ function whereWords(batch: BatchState, action: Action | undefined, nowMs: number
       : action.dueInS >= 0
         ? `, ${clockText(action.dueInS)} to go`
         : `, overdue by ${clockText(-action.dueInS)}`;
-  const soaked =
-    step.kind === 'wash'
-      ? `; ${clockText(exposureS(batch, nowMs))} of ${clockText(batch.card.exposureCapS)} in solvent`
-      : '';
+  const soaked = isWash(step)
+    ? `; ${clockText(exposureS(batch, nowMs))} of ${clockText(batch.card.exposureCapS)} in solvent`
+    : '';
   return `${action?.station ?? step.title}${left}${soaked}`;
 }
 

@@ -1,0 +1,22 @@
+import { STATIONS } from '../stations.ts';
+import { cautions, type StepKindShape } from './shape.ts';
+
+/** The parts leave uncured, for somebody else to trim and light. */
+export const handOver = {
+  types: {
+    'hand-over': {
+      title: 'Hand over uncured',
+      hint: 'Sealed from light, with how to trim and cure it, gloves named.',
+      mode: 'moment',
+      group: 'finish',
+      place: 10,
+      station: STATIONS.trim,
+      say: ['Pack {} green, sealed from light', 'Pack {} green, sealed from light'],
+    },
+  },
+  gear: 'wet',
+  cautions: cautions('resin'),
+  why: 'cure',
+  sets: [],
+  short: 'pack',
+} as const satisfies StepKindShape;

@@ -1,0 +1,82 @@
+import type { Agitation } from '../../wash/index.ts';
+import { STATIONS } from '../stations.ts';
+import { cautions, type PaletteEntry, type StepKindShape } from './shape.ts';
+
+const BATHS = [STATIONS.wash1, STATIONS.wash2];
+const BOWLS = [STATIONS.rinse, STATIONS.clear];
+type Bath = Pick<PaletteEntry, 'title' | 'hint' | 'say' | 'place'> & {
+  readonly agitation: Agitation;
+  readonly station?: string;
+  readonly others?: readonly string[];
+};
+const bath = ({ station = STATIONS.wash1, others = [], ...entry }: Bath) =>
+  ({
+    ...entry,
+    mode: 'timed',
+    group: 'wash',
+    station,
+    others: [...BATHS, ...others].filter((id) => id !== station),
+  }) satisfies PaletteEntry;
+
+/** Resin goes into solvent; the parts soak meanwhile. */
+export const wash = {
+  types: {
+    dip: bath({
+      place: 1,
+      title: 'Dirty dip',
+      agitation: 'hand',
+      hint: 'Swirl and dunk; let it hang 10 s over the bath after.',
+      say: ['Dip {} in the dirty bath', 'Lift {} out of the dirty bath'],
+    }),
+    'wash-machine': bath({
+      place: 2,
+      title: 'Wash',
+      agitation: 'impeller',
+      hint: 'Basket down until covered; let it hang 10 s over the bath after.',
+      say: ['Lower {} into the bath', 'Lift {} out of the bath'],
+    }),
+    'wash-hand': bath({
+      place: 3,
+      title: 'Swirl by hand',
+      agitation: 'hand',
+      hint: 'Lid on, swirl and turn the jar; lid off only to lift the parts.',
+      say: ['Swirl {} by hand', 'Lift {} out of the jar'],
+      others: [STATIONS.soap, ...BOWLS],
+    }),
+    'wash-ultrasonic': bath({
+      place: 4,
+      title: 'Ultrasonic',
+      agitation: 'ultrasonic',
+      hint: 'Parts and solvent in a closed jar, the jar in water: flammable solvent never goes straight into the tank.',
+      say: ['Set the jar of {} in the ultrasonic tub', 'Lift {} out of the ultrasonic tub'],
+      station: STATIONS.ultra,
+    }),
+    'wash-spray': bath({
+      place: 5,
+      title: 'Spray',
+      agitation: 'spray',
+      hint: 'Spray from the top down, away from the face, over the bath.',
+      say: ['Spray {} over the bath', '{} is sprayed'],
+    }),
+    brush: bath({
+      place: 6,
+      title: 'Brush',
+      agitation: 'brush',
+      hint: 'Soft brush, wet, into crevices; fine tips last.',
+      say: ['Brush {} in the bath', '{} is brushed'],
+      others: [STATIONS.soap, ...BOWLS],
+    }),
+  },
+  wets: 'solvent',
+  needsPower: ({ agitation }) => agitation === 'impeller' || agitation === 'ultrasonic',
+  mayBeLeftOut: true,
+  inside: true,
+  gear: 'wet',
+  cautions: cautions('resin', 'solvent'),
+  why: 'wash',
+  sets: ['seconds'],
+  books: 'wash',
+  starts: 'Lower {} into {Station}',
+  ends: 'Lift {} out of {Station}',
+  short: '·',
+} as const satisfies StepKindShape;

@@ -1,0 +1,121 @@
+import { STATIONS } from '../stations.ts';
+import type { PaletteEntry, StepKindShape } from './shape.ts';
+
+type Entry = Pick<PaletteEntry, 'group' | 'place' | 'title' | 'station' | 'hint'> & { readonly say: string };
+/** One press. */
+const work = ({ say, ...entry }: Entry) => ({ ...entry, mode: 'moment', say: [say, say] }) satisfies PaletteEntry;
+/** Begun and ended: hands are on it meanwhile. */
+const handwork = ({ say, ...entry }: Entry, done: string) =>
+  ({ ...entry, mode: 'hands', say: [say, done] }) satisfies PaletteEntry;
+const finish = (
+  place: number,
+  title: string,
+  hint: string,
+  say: string,
+  cautions?: PaletteEntry['cautions'],
+): PaletteEntry => ({
+  ...handwork({ group: 'finish', place, title, station: STATIONS.trim, hint, say }, `${title} of {}: done`),
+  ...(cautions ? { cautions } : {}),
+});
+
+/** Work that no model computes anything for. */
+export const doWork = {
+  types: {
+    'return-resin': work({
+      group: 'drip and plate',
+      place: 2,
+      title: 'Return the resin',
+      station: STATIONS.drip,
+      hint: 'Strain what dripped back into its own bottle; never mix lots.',
+      say: 'Strain the resin of {} back',
+    }),
+    squirt: work({
+      group: 'wash',
+      place: 7,
+      title: 'Squirt channels',
+      station: STATIONS.wash2,
+      hint: 'A squirt of clean solvent into every channel and blind hole, over the bath.',
+      say: 'Squirt the channels of {}',
+    }),
+    shake: work({
+      group: 'wash',
+      place: 9,
+      title: 'Shake off',
+      station: STATIONS.wash2,
+      hint: 'Shake over the bath: what clings is carried on.',
+      say: 'Shake {} off over the bath',
+    }),
+    inspect: handwork(
+      {
+        group: 'supports',
+        place: 3,
+        title: 'Inspect',
+        station: STATIONS.trim,
+        hint: 'Look for cracks, stubs, soft walls; count what broke.',
+        say: 'Inspect {}',
+      },
+      '{} is inspected',
+    ),
+    blow: work({
+      group: 'dry',
+      place: 1,
+      title: 'Blow off',
+      station: STATIONS.dry,
+      hint: 'Blow channels out over the bath, away from faces, eye cover on.',
+      say: 'Blow {} off',
+    }),
+    'turn-over': work({
+      group: 'cure',
+      place: 2,
+      title: 'Turn over',
+      station: STATIONS.lamp,
+      hint: 'Undersides up, on clean supports.',
+      say: 'Turn {} over',
+    }),
+    'hold-form': work({
+      group: 'cure',
+      place: 5,
+      title: 'Hold on a form',
+      station: STATIONS.trim,
+      hint: 'Tie or clip it so that it cannot warp; light must still reach it all round.',
+      say: 'Set {} on its form',
+    }),
+    'sand-bed': work({
+      group: 'cure',
+      place: 6,
+      title: 'Stand in a bed',
+      station: STATIONS.lamp,
+      hint: 'Dry sand or a strip of film keeps small parts upright; what is buried stays dark, so turn them over.',
+      say: 'Stand {} in its bed',
+    }),
+    mate: work({
+      group: 'cure',
+      place: 7,
+      title: 'Put mating parts together',
+      station: STATIONS.trim,
+      hint: 'Cured apart first; then together, so that they keep their fit.',
+      say: 'Put the mating parts of {} together',
+    }),
+    file: finish(1, 'File', 'Away from the face; wet if it dusts.', 'File {}', ['dust']),
+    sand: finish(
+      2,
+      'Sand through the grits',
+      'Wet, coarse to fine: 240, 400, 800; mask on.',
+      'Sand {} through the grits',
+      ['dust'],
+    ),
+    polish: finish(3, 'Polish', 'Light pressure; it warms and softens.', 'Polish {}', ['dust']),
+    steam: finish(4, 'Steam', 'Short passes; eye cover and dry gloves.', 'Steam {}', ['heat']),
+    glue: finish(5, 'Glue', 'Cyanoacrylate and activator on cured faces; extraction on.', 'Glue {}', ['glue']),
+    mount: finish(6, 'Mount', 'Dry fit first.', 'Mount {}'),
+    label: finish(7, 'Label', 'Batch name, resin, lot, date.', 'Label {}'),
+    photograph: finish(8, 'Photograph', 'Beside an uncured reference, in white light.', 'Photograph {}'),
+    pack: finish(9, 'Pack', 'Dark bag while it may still cure.', 'Pack {}'),
+  },
+  mayBeLeftOut: true,
+  gear: 'wet',
+  cautions: ({ station }) => (station === STATIONS.lamp ? ['light'] : station === STATIONS.trim ? [] : ['resin']),
+  why: 'cure',
+  sets: [],
+  short: 'hand',
+} as const satisfies StepKindShape;
