@@ -264,7 +264,7 @@ function startReason(batch: BatchState, step: Step, station: string, { nowMs, ba
       bath && bath.loadPctW > bath.limitPctW
         ? `${bath.name} holds ${percentText(bath.loadPctW)} resin, past its ${percentText(bath.limitPctW)}: rotate it first, or look twice after. `
         : '';
-    return `${past}${solventWords(batch, nowMs)} ${step.hint}`;
+    return `${past}${solventWords(batch, nowMs)} ${fixedWords(step)}${step.hint}`;
   }
   if (isCure(step)) {
     const doubt = lamps?.[step.station]?.doubtShare ?? 0;
@@ -272,12 +272,22 @@ function startReason(batch: BatchState, step: Step, station: string, { nowMs, ba
       ? `${step.hint} The light of ${station} may be ${Math.round(100 * doubt)} % off: start low, look, add; meter it when it is free.`
       : step.hint;
   }
+  if (step.fixed) return `${fixedWords(step)}${step.hint}`;
   const soon = step.mode === 'hands' ? [...pulls].sort((a, b) => a.inS - b.inS)[0] : undefined;
   return soon ? `${step.hint} ${soon.name} comes out in ${clockText(soon.inS)}: put it down then.` : step.hint;
 }
 
 const solventWords = (batch: BatchState, nowMs: number): string =>
   `${clockText(exposureS(batch, nowMs))} of its ${clockText(batch.card.exposureCapS)} solvent allowance is used.`;
+
+/** Off by more than this, what the models would do is worth a word. */
+const OTHERWISE_SHARE = 0.2;
+/** A time that the route fixes is kept; where the models would take another, that is said. */
+function fixedWords({ fixed, plannedS, modelS }: Step): string {
+  if (!fixed || plannedS === undefined || modelS === undefined) return '';
+  if (Math.abs(plannedS - modelS) <= OTHERWISE_SHARE * modelS) return '';
+  return `The route fixes ${clockText(plannedS)}; the models would take ${clockText(modelS)}. `;
+}
 
 /** The step after, with its time. */
 function followsOf(batch: BatchState, step: Step): string | undefined {

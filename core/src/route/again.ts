@@ -42,7 +42,9 @@ export function restAgain(batch: BatchState, bench: BenchNow, nowMs: number, mor
   const dry = batch.steps.findLast(isDrying);
   const drying = { soakedS: exposureS(batch, nowMs) + moreS, liquid: wash && bathNowFor(wash, bench).solvent };
   const plannedS = dryS({ bench, part: batch.part }, { ...drying, air: dry?.air });
-  return [{ ...likeAgain(dry, { type: 'rest' }), plannedS }, blankOf({ type: 'look-matte' })];
+  // a rest that the route fixes is as long again
+  const kept = dry?.fixed ? { plannedS: dry.plannedS, fixed: true } : { plannedS };
+  return [{ ...likeAgain(dry, { type: 'rest' }), ...kept }, blankOf({ type: 'look-matte' })];
 }
 
 /** One more increment of light, as far as the window leaves room; none by a validated procedure. @param litS light that is counted, s */
@@ -58,6 +60,6 @@ export function lightAgain(batch: BatchState, plannedS: number, hint: string): r
 /** The same work once more: an earlier step without what happened to it, or the palette's own. */
 function likeAgain(step: Step | undefined, otherwise: RouteStep): StepBlank {
   if (!step) return blankOf(otherwise);
-  const { kind, mode, station, title, hint, type, agitation, medium, tempC, air, say } = step;
-  return { kind, mode, station, title, hint, type, agitation, medium, tempC, air, say };
+  const { kind, mode, station, title, hint, type, agitation, medium, tempC, air, say, inTank } = step;
+  return { kind, mode, station, title, hint, type, agitation, medium, tempC, air, say, ...(inTank ? { inTank } : {}) };
 }

@@ -105,21 +105,24 @@ function startWash(batch: BatchState, step: Step, bench: BenchNow, now: Moment):
     knew: { ...knew, wantedS: plannedS },
   });
   const again = batch.steps.some((other) => isDrying(other) && other.state === 'done');
-  if (again) return ok([startedFor(Math.min(step.plannedS ?? leftS, leftS))]);
+  // what the route fixes stays fixed, as far as the resin may stay in solvent
+  if (again || ahead.every((other) => other.fixed)) return ok([startedFor(Math.min(step.plannedS ?? leftS, leftS))]);
   const plan = planWash({
     ...washRequest(requestOf(batch, bench, 0), batch.filmUm),
     stages: baths.map(stageOf),
     exposureCapS: leftS,
   });
   if (!plan.ok) return refuse({ code: plan.refusal.code, message: plan.refusal.message, remedy: plan.refusal.remedy });
-  const times = Object.fromEntries(ahead.map((other, index) => [other.id, plan.value.stagesS[index]!]));
+  const times = Object.fromEntries(
+    ahead.map((other, index) => [other.id, (other.fixed && other.plannedS) || plan.value.stagesS[index]!]),
+  );
   return ok([
     { ...now, type: 'planned', times },
     {
       ...now,
       type: 'started',
       stepId: step.id,
-      plannedS: times[step.id],
+      plannedS: Math.min(times[step.id]!, leftS),
       knew: { ...knew, wantedS: times[step.id]!, plannedResidueUm: round(plan.value.residueUm, 3) },
     },
   ]);
@@ -187,7 +190,7 @@ function afterWash(batch: BatchState, step: Step, bench: BenchNow, now: Moment):
   const soakedS = exposureS(batch, now.atMs);
   const dry = batch.steps.find((other) => isDrying(other) && other.state === 'waiting');
   const last = !runFrom(batch, step).some((other) => other !== step && isWet(other));
-  if (dry && last && !batch.card.procedure) {
+  if (dry && last && !dry.fixed && !batch.card.procedure) {
     const liquid = bathNowFor(step, bench).solvent;
     const times = { [dry.id]: dryS({ bench, part: batch.part }, { soakedS, liquid, air: dry.air }) };
     events.push({ ...now, type: 'planned', times });

@@ -4,7 +4,7 @@ import { planWash } from '../wash/index.ts';
 import type { BatchRequest, BenchNow } from './benchNow.ts';
 import { lampOf } from './cureSetting.ts';
 import { greenTgOf } from './green.ts';
-import { stepType } from './kinds/index.ts';
+import { isWash, stepType } from './kinds/index.ts';
 import { type BatchPlan, bathAt, dryS, LEAST_WASH_S, routeOf, stageOf, washRequest, washRuns } from './planBatch.ts';
 import { agitationOf, kindOf, type Route, type RouteStep, stationOf } from './template.ts';
 import { STATIONS, type Step } from './types.ts';
@@ -20,8 +20,13 @@ const LONG_FACTOR = 3;
 /** The steps of a batch: the route's, with the times that the models plan. Washes are planned again when they start. */
 export function layRoute(request: BatchRequest, plan: BatchPlan): readonly Step[] {
   const { steps } = routeOf(request);
-  const timed = plannedTimes(request, plan);
-  return steps.map((step, index) => waiting(`s${index + 1}`, blankOf(step, timed[index], request.bench)));
+  const models = modelTimes(request, plan);
+  const { procedure } = request.card;
+  return steps.map((step, index) => {
+    const modelS = models[index];
+    const blank = blankOf(step, step.seconds ?? modelS, request.bench);
+    return waiting(`s${index + 1}`, blank.fixed && modelS !== undefined && !procedure ? { ...blank, modelS } : blank);
+  });
 }
 
 /** One step of the palette as a batch has it. */
@@ -41,6 +46,7 @@ export function blankOf(step: RouteStep, plannedS?: number, bench?: BenchNow): S
     ...(step.medium ? { medium: step.medium } : {}),
     ...(step.tempC === undefined ? {} : { tempC: step.tempC }),
     ...(step.air ? { air: step.air } : {}),
+    ...(step.inTank ? { inTank: true } : {}),
     ...(step.seconds === undefined ? {} : { fixed: true }),
     ...(type.mode === 'timed' ? { plannedS: plannedS ?? step.seconds ?? type.seconds } : {}),
   };
@@ -61,13 +67,13 @@ export function titleOf(step: RouteStep, bench?: BenchNow): string {
   return title;
 }
 
-/** Seconds of every timed step, by its number in the route. */
-function plannedTimes(request: BatchRequest, plan: BatchPlan): Readonly<Record<number, number | undefined>> {
+/** What the models take for every timed step, by its number in the route, s. What the route fixes counts for what follows. */
+function modelTimes(request: BatchRequest, plan: BatchPlan): Readonly<Record<number, number | undefined>> {
   const route = routeOf(request);
   const times: Record<number, number | undefined> = {};
   const washes = plan.wash.ok ? plan.wash.value.stagesS : [];
   plan.stages.forEach(({ index }, i) => {
-    times[index] = route.steps[index]!.seconds ?? washes[i];
+    times[index] = washes[i];
   });
   for (const run of washRuns(route.steps).slice(1)) Object.assign(times, laterRun(request, route, run));
   const doses = cureTimes(request, plan, route);
@@ -82,18 +88,18 @@ function plannedTimes(request: BatchRequest, plan: BatchPlan): Readonly<Record<n
       case 'wash':
       case 'rinse':
         liquid = bathAt(stationOf(step), request.bench).solvent;
-        soakedS += kindOf(step) === 'wash' ? (times[index] ?? 0) : 0;
+        soakedS += isWash({ kind: kindOf(step) }) ? (step.seconds ?? times[index] ?? 0) : 0;
         break;
       case 'dry':
-        times[index] = step.seconds ?? (dried === 0 ? plan.dryS : dryS(request, { soakedS, liquid, air: step.air }));
+        times[index] = dried === 0 ? plan.dryS : dryS(request, { soakedS, liquid, air: step.air });
         dried++;
         soakedS = 0;
         break;
       case 'warm-dip':
-        times[index] = step.seconds ?? warmDipS(request, step);
+        times[index] = warmDipS(request, step);
         break;
       case 'cure':
-        times[index] = step.seconds ?? doses.shift();
+        times[index] = doses.shift();
         break;
     }
   });
@@ -108,9 +114,7 @@ function laterRun(request: BatchRequest, route: Route, run: readonly number[]): 
   });
   const plan =
     stages.length <= 3 ? planWash({ ...washRequest(request, SECOND_WASH_FILM_UM), stages }) : ({ ok: false } as const);
-  return Object.fromEntries(
-    run.map((index, i) => [index, route.steps[index]!.seconds ?? (plan.ok ? plan.value.stagesS[i]! : LEAST_WASH_S)]),
-  );
+  return Object.fromEntries(run.map((index, i) => [index, plan.ok ? plan.value.stagesS[i]! : LEAST_WASH_S]));
 }
 
 /** First runs of light, shared between the cures that come before the first look. */

@@ -153,7 +153,7 @@ export function decideLeaveOut(
 /** When the last bath of a run is left out, the rest is planned from the time that the parts have soaked in the others. */
 function restAfter(batch: BatchState, step: Step, bench: BenchNow, now: Moment): BatchEvent[] {
   const next = batch.steps[batch.steps.indexOf(step) + 1];
-  if (!isWet(step) || !next || !isDrying(next)) return [];
+  if (!isWet(step) || !next || !isDrying(next) || next.fixed) return [];
   const [rest] = restAgain(batch, bench, now.atMs);
   return [{ ...now, type: 'planned', times: { [next.id]: rest!.plannedS! } }];
 }

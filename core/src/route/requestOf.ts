@@ -2,16 +2,20 @@ import type { BatchRequest, BenchNow } from './benchNow.ts';
 import { STEP_TYPES, type StepTypeId } from './kinds/index.ts';
 import type { Route, RouteStep } from './template.ts';
 import { TWO_BATHS } from './twoBaths.ts';
-import type { BatchState } from './types.ts';
+import type { BatchState, Step } from './types.ts';
 
 /** The route a batch runs, read off its steps; the default for batches of before routes. */
 export function routeOfBatch(batch: BatchState): Route {
-  const steps = batch.steps.flatMap(({ type, station, agitation, medium, tempC, air }): readonly RouteStep[] =>
-    type !== undefined && type in STEP_TYPES
-      ? [{ type: type as StepTypeId, station, agitation, medium, tempC, air }]
-      : [],
+  const steps = batch.steps.flatMap((step): readonly RouteStep[] =>
+    step.type !== undefined && step.type in STEP_TYPES ? [routeStepOf(step)] : [],
   );
   return steps.length === batch.steps.length ? { ...TWO_BATHS, ...batch.route, steps } : TWO_BATHS;
+}
+
+/** What the route sets on a step: its time too, where that was typed into the route. */
+function routeStepOf({ type, station, agitation, medium, tempC, air, fixed, plannedS, inTank }: Step): RouteStep {
+  const set = { type: type as StepTypeId, station, agitation, medium, tempC, air };
+  return { ...set, ...(fixed ? { seconds: plannedS } : {}), ...(inTank ? { inTank } : {}) };
 }
 
 /** A route without dripping is planned as if it had dripped this long. */

@@ -24,6 +24,10 @@ export type Step = {
   readonly plannedS?: number;
   /** its time was typed into the route */
   readonly fixed?: boolean;
+  /** what the models would take where the route fixes the time, s */
+  readonly modelS?: number;
+  /** the solvent stands in the ultrasonic tank itself */
+  readonly inTank?: boolean;
   /** which entry of the palette it came from; steps of before routes have none */
   readonly type?: string;
   readonly agitation?: Agitation;

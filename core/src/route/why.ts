@@ -1,8 +1,11 @@
 import { targetDepthMm } from '../cure/index.ts';
 import { clockText, percentText, plainNumber } from '../units/index.ts';
+import { washResidue } from '../wash/index.ts';
 import type { BatchRequest } from './benchNow.ts';
 import { cureSetting, lampOf, lampStation } from './cureSetting.ts';
-import { type BatchPlan, planBatch, type StageAt } from './planBatch.ts';
+import { isDrying } from './kinds/index.ts';
+import { type BatchPlan, LEAST_WASH_S, planBatch, routeOf, type StageAt, stageOf, washRequest } from './planBatch.ts';
+import { kindOf } from './template.ts';
 import type { Step } from './types.ts';
 
 /** The answer to "Why this number?". */
@@ -123,10 +126,12 @@ function explainWash(index: number, request: BatchRequest, plan: BatchPlan, run?
   const { card } = request;
   const bath = (plan.stages[index] ?? plan.stages.at(-1))?.bath ?? request.bench.clean;
   const time = (p: BatchPlan) => (p.wash.ok ? p.wash.value.stagesS[index] : undefined);
-  const planned = plan.wash.ok ? plan.wash.value.residueUm : plan.wash.refusal.residueUm;
+  const fixedS = fixedSOf(request, plan.stages[index]);
+  const planned = residueOf(request, plan);
   const residueUm = knewNumber(run, 'residueUm') ?? knewNumber(run, 'plannedResidueUm') ?? planned;
   const loadPctW = knewNumber(run, 'loadPctW') ?? bath.loadPctW;
-  const seconds = run?.startedAtMs === undefined ? time(plan) : run.plannedS;
+  const modelS = time(plan);
+  const seconds = run?.startedAtMs === undefined ? (fixedS ?? modelS) : run.plannedS;
   const limit = plan.wash.ok ? plan.wash.value.limitsPctW[index] : plan.wash.refusal.limitsPctW[index];
   const procedure = card.procedure && `Exact time of ${card.procedure.reference}; nothing is computed over it.`;
   return {
@@ -141,6 +146,7 @@ function explainWash(index: number, request: BatchRequest, plan: BatchPlan, run?
     ],
     formula:
       procedure ??
+      fixedWords(fixedS, modelS) ??
       'The film falls by the same share in equal times, slower the fuller the bath. What clings at the end dries and adds its own resin. The shortest times that meet the tolerance are taken, with most of the film left in the first bath.',
     constants: INVENTED,
     movers: card.procedure ? [] : movers(request, [...plan.stages.map(bathLoad), MORE_DRIP, WARMER], time, signedClock),
@@ -150,8 +156,27 @@ function explainWash(index: number, request: BatchRequest, plan: BatchPlan, run?
   };
 }
 
+/** The time that the route fixes for a stage, s. */
+const fixedSOf = (request: BatchRequest, stage: StageAt | undefined): number | undefined =>
+  stage && routeOf(request).steps[stage.index]?.seconds;
+
+const fixedWords = (fixedS: number | undefined, modelS: number | undefined): string | undefined =>
+  fixedS === undefined
+    ? undefined
+    : `The route fixes this time; the models ${modelS === undefined ? 'find none that works' : `would take ${clockText(modelS)}`}.`;
+
+/** What is left at the end of the washes at the times that they will really have, µm. */
+function residueOf(request: BatchRequest, { wash, stages, filmUm }: BatchPlan): number {
+  const fixed = stages.map((stage) => fixedSOf(request, stage));
+  if (fixed.every((seconds) => seconds === undefined)) return wash.ok ? wash.value.residueUm : wash.refusal.residueUm;
+  const times = fixed.map((seconds, i) => seconds ?? (wash.ok ? wash.value.stagesS[i]! : LEAST_WASH_S));
+  const baths = stages.map(({ bath }) => stageOf(bath));
+  return washResidue(filmUm, baths, times, washRequest(request, filmUm)).residueUm;
+}
+
 function explainDry(request: BatchRequest, plan: BatchPlan, run?: Step): Why {
   const { bench } = request;
+  const fixedS = routeOf(request).steps.find((step) => isDrying({ kind: kindOf(step) }))?.seconds;
   const damp: Change = [
     'air 20 % more humid',
     (r) => ({ ...r, bench: { ...r.bench, humidityPct: Math.min(100, r.bench.humidityPct + 20) } }),
@@ -159,7 +184,7 @@ function explainDry(request: BatchRequest, plan: BatchPlan, run?: Step): Why {
   const fan: Change = ['a fan over the rack', (r) => ({ ...r, bench: { ...r.bench, dryAir: 'fan' } })];
   return {
     title: 'Rest until dry',
-    value: clockText(run?.plannedS ?? plan.dryS),
+    value: clockText(run?.plannedS ?? fixedS ?? plan.dryS),
     inputs: [
       ['air', `${bench.dryAir}, ${bench.roomC} °C, ${bench.humidityPct} %`],
       ['wet corners', '0.1 mm after blowing off'],
@@ -169,6 +194,7 @@ function explainDry(request: BatchRequest, plan: BatchPlan, run?: Step): Why {
       ['soaked in', 'for as long as it was washed'],
     ],
     formula:
+      fixedWords(fixedS, plan.dryS) ??
       'Corner puddles evaporate at their own wet-bulb temperature, the last film in a blind hole through the air standing in it; then solvent that soaked into the skin needs as long to come out as it had to go in.',
     constants: 'Antoine vapour pressures, flat-plate transfer (Pohlhausen 1921), skin diffusion 1e-12 m²/s.',
     movers: request.card.procedure ? [] : movers(request, [fan, WARMER, damp], (p) => p.dryS, signedClock),
