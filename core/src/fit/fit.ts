@@ -1,4 +1,3 @@
-import type { Refusal } from '../result/index.ts';
 import { plainNumber } from '../units/index.ts';
 
 type Size3 = readonly [number, number, number];
@@ -24,7 +23,14 @@ export type Spaces = {
 /** Liquid in a bath now. */
 export type BathLevel = { readonly volumeMl: number; readonly capacityMl: number; readonly surfaceM2: number };
 
-export type FitFinding = Refusal & { readonly level: 'warned' | 'advised'; readonly station: string };
+/** It can be tried; what it may cost. */
+export type FitFinding = {
+  readonly level: 'warned' | 'advised';
+  readonly code: string;
+  readonly message: string;
+  readonly remedy?: string;
+  readonly station: string;
+};
 
 /** Room that hands, drips and the turning of the basket ask for on each side. */
 const ROOM_MM = 3;

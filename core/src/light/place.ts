@@ -1,4 +1,5 @@
 import type { Vec3 } from '../mesh/index.ts';
+import type { RefusalCode } from '../result/index.ts';
 
 /** The side of a drawing that points up where nobody says otherwise. */
 export const AS_DRAWN: Vec3 = [0, 0, 1];
@@ -136,7 +137,7 @@ export function topOf(placed: Float32Array): number {
   return top;
 }
 
-export type PlaceProblem = { readonly code: string; readonly message: string; readonly placement?: number };
+export type PlaceProblem = { readonly code: RefusalCode; readonly message: string; readonly placement?: number };
 
 /** What is wrong with where the parts stand: off the table, too tall, in each other. */
 export function checkPlaces(

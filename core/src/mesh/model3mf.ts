@@ -1,5 +1,5 @@
 import { SaxesParser, type SaxesTagPlain } from 'saxes';
-import type { Refusal } from '../result/index.ts';
+import type { Refusal, RefusalCode } from '../result/index.ts';
 import { type Affine, IDENTITY } from './affine.ts';
 import { MOST_TRIANGLES, NumberList, tooManyTriangles, type Watch } from './soup.ts';
 
@@ -23,8 +23,8 @@ export type Model = {
 export class Bad3mf extends Error {
   readonly refusal: Refusal;
   constructor(refusal: Refusal);
-  constructor(code: string, message: string, remedy: string);
-  constructor(first: string | Refusal, message = '', remedy = '') {
+  constructor(code: RefusalCode, message: string, remedy: string);
+  constructor(first: RefusalCode | Refusal, message = '', remedy = '') {
     const refusal = typeof first === 'string' ? { code: first, message, remedy } : first;
     super(refusal.message);
     this.refusal = refusal;

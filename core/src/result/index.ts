@@ -1,3 +1,7 @@
+import type { RefusalCode } from './refusals.ts';
+
+export { REFUSALS, type RefusalCode, statusOf } from './refusals.ts';
+
 /** The answer to a request that a user may be refused: either a value, or a coded refusal. */
 export type Result<T, R> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly refusal: R };
 
@@ -6,7 +10,7 @@ export const refuse = <R>(refusal: R): { readonly ok: false; readonly refusal: R
 
 /** A refusal every screen can show: what happened, and the way on. */
 export type Refusal = {
-  readonly code: string;
+  readonly code: RefusalCode;
   readonly message: string;
   /** What to do instead, in the imperative. */
   readonly remedy?: string;

@@ -1,17 +1,22 @@
 import type { ResinCard } from '../resin/index.ts';
-import type { Refusal } from '../result/index.ts';
+import type { RefusalCode } from '../result/index.ts';
 import type { Solvent } from '../wash/index.ts';
 import type { StepKind } from './kinds/index.ts';
 import { stepType } from './kinds/index.ts';
 import { kindOf, type Route, type RouteStep } from './template.ts';
 import type { PartFacts } from './types.ts';
 
-export type Finding = Refusal & {
-  /** refused: cannot run · warned: runs, and costs something · advised: would be better */
-  readonly level: 'refused' | 'warned' | 'advised';
+type About = {
+  readonly message: string;
+  readonly remedy?: string;
+  readonly field?: string;
   /** number of the step it speaks of, from 0; nothing when it is the route as a whole */
   readonly step?: number;
 };
+/** refused: cannot run · warned: runs, and costs something · advised: would be better */
+export type Finding =
+  | (About & { readonly level: 'refused'; readonly code: RefusalCode })
+  | (About & { readonly level: 'warned' | 'advised'; readonly code: string });
 
 /** What is known of the batch that would run the route. All of it may be missing: then only order is judged. */
 export type RouteCase = {
@@ -24,7 +29,7 @@ export type RouteCase = {
 };
 
 export type Judge = (route: Route, facts: RouteCase) => readonly Finding[];
-export const refused = (code: string, message: string, remedy: string, step?: number): Finding => ({
+export const refused = (code: RefusalCode, message: string, remedy: string, step?: number): Finding => ({
   level: 'refused',
   code,
   message,

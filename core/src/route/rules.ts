@@ -11,5 +11,6 @@ export function checkRoute(route: Route, facts: RouteCase = {}): readonly Findin
     .sort((a, b) => order[a.level] - order[b.level]);
 }
 /** The first refusal, as core, the API and the screen say it. */
-export const routeRefusal = (route: Route, facts: RouteCase = {}): Finding | undefined =>
-  checkRoute(route, facts).find(({ level }) => level === 'refused');
+export const routeRefusal = (route: Route, facts: RouteCase = {}): RefusedRoute | undefined =>
+  checkRoute(route, facts).find((finding): finding is RefusedRoute => finding.level === 'refused');
+type RefusedRoute = Extract<Finding, { readonly level: 'refused' }>;

@@ -6,14 +6,14 @@ import { MODELS } from './models.ts';
 export type ComputeQuestion = { readonly name: string; readonly input: unknown };
 export type ComputeAnswer =
   | { readonly ok: true; readonly value: object }
-  | { readonly ok: false; readonly refusal: Refusal; readonly status: number };
+  | { readonly ok: false; readonly refusal: Refusal };
 
 /** Any of the pure calculations, away from the main thread. */
 export default answerAsked(({ name, input }: ComputeQuestion): ComputeAnswer => {
   try {
     return { ok: true, value: MODELS.find((model) => model.name === name)!.run(input as never) };
   } catch (error) {
-    if (error instanceof Refused) return { ok: false, refusal: error.refusal, status: error.status };
+    if (error instanceof Refused) return { ok: false, refusal: error.refusal };
     throw error;
   }
 });

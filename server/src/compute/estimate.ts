@@ -79,7 +79,7 @@ function itemsOf(body: Input): HistoryItem[] {
   const known = new Map(body.baths.map((bath) => [bath.id, bath]));
   const mustKnow = (id: string | undefined, field: string) => {
     if (id !== undefined && !known.has(id))
-      throw new Refused({ code: 'BAD_VALUE', message: `There is no bath “${id}” in baths.`, field }, 422);
+      throw new Refused({ code: 'BAD_VALUE', message: `There is no bath “${id}” in baths.`, field });
   };
   const events = body.events.map((event, index): HistoryItem => {
     for (const name of ['bath', 'from', 'to', 'carriedFrom', 'first', 'second', 'drum'] as const)
@@ -90,7 +90,7 @@ function itemsOf(body: Input): HistoryItem[] {
   const readings = body.readings.map(({ atMs, bath, reading }, index): HistoryItem => {
     mustKnow(bath, `readings.${index}.bath`);
     const breach = readingBreach(reading, known.get(bath)!.solvent ?? 'isopropanol');
-    if (breach) throw new Refused({ ...breach, field: `readings.${index}.reading.${breach.field}` }, 422);
+    if (breach) throw new Refused({ ...breach, field: `readings.${index}.reading.${breach.field}` });
     return { type: 'reading', reading: { ...reading, id: `r${index}`, atMs, bath } };
   });
   return inOrder([...events, ...readings]);

@@ -33,7 +33,7 @@ export async function computeRoutes(
       { schema: { summary, body: input, response: { 200: reply } } },
       async (request, out) => {
         const answer = await calculator.ask({ name, input: request.body }, askingOf(request, out));
-        if (!answer.ok) throw new Refused(answer.refusal, answer.status);
+        if (!answer.ok) throw new Refused(answer.refusal);
         return answer.value;
       },
     );

@@ -54,7 +54,7 @@ const reading = model('reading', 'What one reading of a bath says of its load', 
     };
   }
   const said = interpretReading(raw, input);
-  if (!said.ok) throw new Refused(said.refusal, 422);
+  if (!said.ok) throw new Refused(said.refusal);
   return { ...said.value, range90: [...said.value.range90], assumptions };
 });
 

@@ -58,14 +58,11 @@ export async function deviceRoutes(app: FastifyInstance, context: Context, onSam
     timeWindow: 1000,
     keyGenerator: (request) => (request.params as WithDevice['Params']).deviceId,
     errorResponseBuilder: () =>
-      new Refused(
-        {
-          code: 'TOO_MANY',
-          message: `More than ${MOST_A_SECOND} calls a second; this one was not taken.`,
-          remedy: 'Send several samples in one call, and wait a second.',
-        },
-        429,
-      ),
+      new Refused({
+        code: 'TOO_MANY',
+        message: `More than ${MOST_A_SECOND} calls a second; this one was not taken.`,
+        remedy: 'Send several samples in one call, and wait a second.',
+      }),
   });
   const hub = new DeviceHub();
   app.addHook('preClose', async () => hub.close());
@@ -198,10 +195,11 @@ function forDevices(app: FastifyInstance, context: Context, { hub, find, onSampl
     const row = await find((request.params as WithDevice['Params']).deviceId);
     const shown = Buffer.from(hashOf((request.headers.authorization ?? '').replace(/^Bearer /, '')));
     if (!timingSafeEqual(shown, Buffer.from(row.token_sha256)))
-      throw new Refused(
-        { code: 'WRONG_TOKEN', message: 'The device’s token is not right.', remedy: 'Register it again.' },
-        401,
-      );
+      throw new Refused({
+        code: 'WRONG_TOKEN',
+        message: 'The device’s token is not right.',
+        remedy: 'Register it again.',
+      });
     request.device = row;
   };
   app.post<WithDevice & { Body: Static<typeof SamplesInput> }>(

@@ -1,4 +1,4 @@
-import type { Refusal } from '@north-step/core/result';
+import { type Refusal, statusOf } from '@north-step/core/result';
 import { InputError } from '@north-step/core/units';
 import type { FastifyError, FastifyInstance } from 'fastify';
 import { DatabaseError, DatabaseLost } from '../db/index.ts';
@@ -7,55 +7,19 @@ import { NotAnswered } from '../threads/index.ts';
 /** A refusal on its way to the client; thrown inside a transaction it also takes everything back. */
 export class Refused extends Error {
   readonly refusal: Refusal;
-  readonly status: number;
-  constructor(refusal: Refusal, status = statusOf(refusal.code)) {
+  constructor(refusal: Refusal) {
     super(refusal.message);
     this.name = 'Refused';
     this.refusal = refusal;
-    this.status = status;
   }
 }
 
 export const unknown = (what: string, id: string): Refused =>
-  new Refused(
-    {
-      code: 'UNKNOWN_ID',
-      message: `There is no ${what} “${id}”.`,
-      remedy: 'Reload the page: it may have been renamed.',
-    },
-    404,
-  );
-
-function statusOf(code: string): number {
-  if (code.startsWith('UNKNOWN_')) return 404;
-  if (code === 'CANCELLED') return 499;
-  const unfit = [
-    'EMPTY_FILE',
-    'NOT_STL',
-    'BAD_OBJ',
-    'BAD_3MF',
-    'MISSING_PART',
-    'TOO_LARGE',
-    'TRUNCATED',
-    'NO_SURFACE',
-    'WRONG_OUTCOME',
-    'SAME_COUNT',
-    'BROKEN_COUNT',
-    'BAD_VALUE',
-    'OVER_CAPACITY',
-    'UNIT_UNKNOWN',
-    'OUTSIDE_PHYSICS',
-    'NO_LOAD',
-    'LED_INSIDE',
-    'NOTHING_LIT',
-    'OFF_TABLE',
-    'OVERLAP',
-    'TOO_TALL',
-    'NO_PARTS',
-    'BAD_LAMP',
-  ];
-  return unfit.includes(code) ? 422 : 409;
-}
+  new Refused({
+    code: 'UNKNOWN_ID',
+    message: `There is no ${what} “${id}”.`,
+    remedy: 'Reload the page: it may have been renamed.',
+  });
 
 const KEPT = 'Nothing was changed.';
 const BROKEN_FORM = /multipart|boundary|form|part header|unexpected end/i;
@@ -68,26 +32,27 @@ export function errorReplies(app: FastifyInstance): void {
     });
   });
   app.setErrorHandler((error: FastifyError | Error, request, reply) => {
-    const send = (status: number, body: { code: string; message: string; field?: string; remedy?: string }) =>
-      reply.status(status).send({ error: { ...body, kept: KEPT } });
+    const send = (said: Refusal) => reply.status(statusOf(said.code)).send({ error: { ...said, kept: KEPT } });
     if (error instanceof Refused) {
       const { code, message, field, remedy } = error.refusal;
-      return send(error.status, { code, message, field, remedy });
+      return send({ code, message, field, remedy });
     }
-    if (error instanceof NotAnswered) return send(...givenUp(error));
+    if (error instanceof NotAnswered) return send(givenUp(error));
     const status = 'statusCode' in error ? error.statusCode : undefined;
     if (status === 413)
-      return send(413, {
-        code: 'TOO_LARGE',
-        message: 'The file or message is larger than this accepts.',
-        remedy: 'Reduce the mesh below 2.4 million triangles.',
+      return reply.status(413).send({
+        error: {
+          code: 'TOO_LARGE',
+          message: 'The file or message is larger than this accepts.',
+          remedy: 'Reduce the mesh below 2.4 million triangles.',
+          kept: KEPT,
+        },
       });
-    if (error instanceof InputError)
-      return send(422, { code: 'BAD_VALUE', message: error.message, field: error.field });
+    if (error instanceof InputError) return send({ code: 'BAD_VALUE', message: error.message, field: error.field });
     if ('validation' in error && error.validation) {
       const first = error.validation[0];
       const field = fieldOf(first);
-      return send(400, {
+      return send({
         code: 'BAD_INPUT',
         message: `${field || 'The request'} ${first?.message ?? 'is not valid'}.`,
         field,
@@ -95,15 +60,16 @@ export function errorReplies(app: FastifyInstance): void {
     }
     // what a form's parser says of a form that is cut off has no status of its own
     if (request.isMultipart?.() && BROKEN_FORM.test(error.message))
-      return send(400, {
+      return send({
         code: 'BAD_INPUT',
         message: `The form could not be read: ${error.message}.`,
         field: 'file',
         remedy: 'Send the file again.',
       });
-    if (status && status < 500) return send(status, { code: 'BAD_REQUEST', message: error.message });
+    if (status && status < 500)
+      return reply.status(status).send({ error: { code: 'BAD_REQUEST', message: error.message, kept: KEPT } });
     if (error instanceof DatabaseError && error.constraint?.startsWith('vessel_overdrawn')) {
-      return send(409, {
+      return send({
         code: 'VESSEL_OVERDRAWN',
         message: 'A vessel holds less than that.',
         remedy: 'Count it first, or take less.',
@@ -111,7 +77,7 @@ export function errorReplies(app: FastifyInstance): void {
     }
     if (error instanceof DatabaseLost) {
       request.log.fatal({ err: error }, 'the database is lost');
-      return reply.status(503).send({
+      return reply.status(statusOf('NOT_KNOWN_SAFE')).send({
         error: {
           code: 'NOT_KNOWN_SAFE',
           message: `${error.message} North Step takes nothing more and stops.`,
@@ -121,7 +87,7 @@ export function errorReplies(app: FastifyInstance): void {
       });
     }
     request.log.error({ err: error, faultId: request.id }, 'unexpected failure');
-    return send(500, {
+    return send({
       code: 'UNEXPECTED',
       message: `North Step itself failed (fault ${request.id}); it is not what you entered. The fault was written to the server’s log.`,
       remedy: 'Try again; if it fails again, pass the number of the fault on with the log.',
@@ -130,37 +96,28 @@ export function errorReplies(app: FastifyInstance): void {
 }
 
 /** Why a calculation was given up, for whoever asked for it. */
-function givenUp({ why, limit }: NotAnswered): [number, { code: string; message: string; remedy?: string }] {
+function givenUp({ why, limit }: NotAnswered): Refusal {
   switch (why) {
     case 'too-long':
-      return [
-        422,
-        {
-          code: 'TOO_LONG',
-          message: `That takes longer than ${limit} s to work out; it was given up.`,
-          remedy: 'Ask for less at once: fewer points, a coarser mesh, a shorter history.',
-        },
-      ];
+      return {
+        code: 'TOO_LONG',
+        message: `That takes longer than ${limit} s to work out; it was given up.`,
+        remedy: 'Ask for less at once: fewer points, a coarser mesh, a shorter history.',
+      };
     case 'too-large':
-      return [
-        422,
-        {
-          code: 'TOO_LARGE',
-          message: `That takes more than ${limit} MB of memory to work out; it was given up.`,
-          remedy: 'Ask for less at once.',
-        },
-      ];
+      return {
+        code: 'TOO_LARGE',
+        message: `That takes more than ${limit} MB of memory to work out; it was given up.`,
+        remedy: 'Ask for less at once.',
+      };
     case 'too-many':
-      return [
-        429,
-        {
-          code: 'TOO_MANY',
-          message: `${limit} questions of yours wait already; this one was not taken.`,
-          remedy: 'Wait for the answers.',
-        },
-      ];
+      return {
+        code: 'TOO_MANY',
+        message: `${limit} questions of yours wait already; this one was not taken.`,
+        remedy: 'Wait for the answers.',
+      };
     case 'left':
-      return [499, { code: 'CANCELLED', message: 'Nobody waited for the answer any more.' }];
+      return { code: 'CANCELLED', message: 'Nobody waited for the answer any more.' };
   }
 }
 

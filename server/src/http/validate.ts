@@ -32,7 +32,7 @@ function refuseUnfit(part: unknown): void {
   const field = unfitText(part);
   if (field === undefined) return;
   const message = `${field || 'The text'} holds a character that is no text.`;
-  throw new Refused({ code: 'BAD_INPUT', message, field }, 400);
+  throw new Refused({ code: 'BAD_INPUT', message, field });
 }
 
 /** Every route of ours says all that it takes: what a route leaves unsaid is empty. */

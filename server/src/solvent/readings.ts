@@ -22,7 +22,7 @@ export async function writeReading(
   more: More = {},
 ): Promise<ReadReply> {
   const breach = readingBreach(raw, vessel.solvent);
-  if (breach) throw new Refused(breach, 422);
+  if (breach) throw new Refused(breach);
   const strength = strengthPctW(parcelOf(vessel));
   const said = interpretReading(raw, {
     solvent: vessel.solvent,
@@ -52,15 +52,12 @@ export const takeReading: Handler<'reading.take'> = async ({ tx, context, comman
   const vessel = await need(context, tx, command.vesselId, command);
   const atMs = command.takenAtMs ?? context.nowMs();
   if (atMs > context.nowMs() + FUTURE_SLACK_MS)
-    throw new Refused(
-      {
-        code: 'IN_THE_FUTURE',
-        message: 'A reading cannot be taken in the future.',
-        remedy: 'Check the date and the hour.',
-        field: 'takenAtMs',
-      },
-      422,
-    );
+    throw new Refused({
+      code: 'IN_THE_FUTURE',
+      message: 'A reading cannot be taken in the future.',
+      remedy: 'Check the date and the hour.',
+      field: 'takenAtMs',
+    });
   if (volumeOf(vessel) < 1)
     throw new Refused({
       code: 'VESSEL_EMPTY',
@@ -70,15 +67,12 @@ export const takeReading: Handler<'reading.take'> = async ({ tx, context, comman
     });
   const filledMs = await lastFill(tx, vessel.id);
   if (filledMs !== undefined && atMs < filledMs)
-    throw new Refused(
-      {
-        code: 'BEFORE_LAST_FILL',
-        message: `${vessel.name} was filled after that: a reading of the old liquid says nothing of this one.`,
-        remedy: 'Give the hour at which the sample was taken.',
-        field: 'takenAtMs',
-      },
-      422,
-    );
+    throw new Refused({
+      code: 'BEFORE_LAST_FILL',
+      message: `${vessel.name} was filled after that: a reading of the old liquid says nothing of this one.`,
+      remedy: 'Give the hour at which the sample was taken.',
+      field: 'takenAtMs',
+    });
   const reply = await writeReading(context, tx, command, vessel, command.reading, { atMs, note: command.note });
   return { reply, topics: ['solvent', 'bench'] };
 };

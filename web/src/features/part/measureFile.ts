@@ -49,7 +49,7 @@ export function measureFile(
       return {
         ok: false as const,
         refusal: {
-          code: 'UNREADABLE',
+          code: 'UNREADABLE' as const,
           message: `${file.name ?? 'The file'} could not be read.`,
           remedy: 'Export it again, or describe the part by size.',
         },
