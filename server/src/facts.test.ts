@@ -4,11 +4,12 @@ import os from 'node:os';
 import path from 'node:path';
 import type { BatchReply, SolventReply } from '@north-step/contract';
 import { canonicalJson } from '@north-step/core/record';
-import { type BatchState, currentStep, replay } from '@north-step/core/route';
+import { type BatchEvent, type BatchState, currentStep, replay } from '@north-step/core/route';
 import { testCard } from '@north-step/core/testing';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { buildApp } from './app.ts';
 import { eventsOf } from './batches/index.ts';
+import { holdForChange, record } from './batches/store.ts';
 import { sql } from './db/index.ts';
 import { LiveHub } from './live/hub.ts';
 import { setUpWorkshop } from './setUp.ts';
@@ -52,6 +53,42 @@ describe('races', () => {
       SELECT pg_column_size(c.*) + pg_column_size(a.*) AS bytes FROM command c JOIN command_answer a ON a.command_id = c.id
        WHERE c.id = ${commandId}`);
     expect(bytes).toBeLessThan(1024);
+  });
+  it('two servers on one database: what both press is done once each, and nothing is written over', async () => {
+    const other = await buildApp(
+      { db: t.db, nowMs: () => t.clock.nowMs, newId: randomUUID, live: new LiveHub() },
+      { logLevel: 'silent' },
+    );
+    const batch = await t.newBatch();
+    const send = (app: typeof other, url: string, body: object) =>
+      app.inject({ method: 'POST', url, payload: body, headers: { host: 'localhost' } });
+    const before = await eventsOf(t.db, batch.id);
+    const presses = Array.from({ length: 10 }, (_, i) => ({ commandId: `both-press-${i}`, note: `note ${i}` }));
+    const replies = await Promise.all(
+      presses.flatMap((body) => [t.app, other].map((app) => send(app, `/api/batches/${batch.id}/flag`, body))),
+    );
+    expect(new Set(replies.map(({ statusCode }) => statusCode))).toEqual(new Set([200]));
+    for (let i = 0; i < replies.length; i += 2) expect(replies[i]!.json()).toEqual(replies[i + 1]!.json());
+    expect((await eventsOf(t.db, batch.id)).length - before.length).toBe(10);
+    const poured = { vesselId: 'w1', volumeMl: 10, fromVesselId: 'can' };
+    const held = async () =>
+      (await t.get<SolventReply>('/api/solvent')).vessels.find(({ id }) => id === 'w1')!.volumeMl;
+    const heldMl = await held();
+    const fills = Array.from({ length: 6 }, (_, i) => ({ commandId: `both-fill-${i}`, ...poured }));
+    await Promise.all(fills.flatMap((body) => [t.app, other].map((app) => send(app, '/api/solvent/fill', body))));
+    expect((await held()) - heldMl).toBeCloseTo(60, 0);
+    await other.close();
+  });
+  it('a batch that another has changed since it was read is not written over', async () => {
+    const { id } = await t.newBatch();
+    const flagged = (note: string): BatchEvent => ({ type: 'flagged', note, atMs: 0, by: 'Ada B.' });
+    const [mine, theirs] = await Promise.all([holdForChange(t.db, id), holdForChange(t.db, id)]);
+    await record(t.db, theirs, [flagged('theirs')], 'their-press');
+    await expect(t.db.transaction((tx) => record(tx, mine, [flagged('mine')], 'my-press'))).rejects.toMatchObject({
+      refusal: { code: 'BATCH_CHANGED' },
+    });
+    expect((await eventsOf(t.db, id)).map(({ type }) => type)).toEqual(['created', 'flagged']);
+    expect((await holdForChange(t.db, id)).batch.flag).toBe('theirs');
   });
   it('batches made at once get different names', async () => {
     const names = (await Promise.all(Array.from({ length: 8 }, () => t.newBatch()))).map((batch) => batch.name);

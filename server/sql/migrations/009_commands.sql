@@ -12,3 +12,6 @@ CREATE TRIGGER command_answer_is_a_fact BEFORE UPDATE OR DELETE OR TRUNCATE ON c
 ALTER TABLE command DROP COLUMN response;
 -- written anew, so that the room of the answers is given back
 ALTER TABLE command ALTER COLUMN kind TYPE text USING kind || '';
+
+-- Counts what was written of a batch: two that change it in one moment do not write over each other.
+ALTER TABLE batch ADD COLUMN version integer NOT NULL DEFAULT 1;

@@ -15,7 +15,7 @@ import { needPhoto } from '../photos/index.ts';
 import { hangAgain } from './create.ts';
 import { freeName } from './freeName.ts';
 import { act } from './steps.ts';
-import { loadBatch, record, refuseClosed } from './store.ts';
+import { holdForChange, loadBatch, record, refuseClosed } from './store.ts';
 
 export const holdBatch: Handler<'batch.hold'> = (work) =>
   act(work, ({ batch, now }) => decideHold(batch, work.command.reason, now));
@@ -41,13 +41,14 @@ export const editBatch: Handler<'batch.edit'> = (work) => {
 
 /** Takes pieces out as a batch of their own. @returns the new batch */
 export const splitBatch: Handler<'batch.split'> = async ({ tx, context, params: { batchId }, command }) => {
-  const batch = await loadBatch(tx, batchId);
+  const held = await holdForChange(tx, batchId);
+  const { batch } = held;
   refuseClosed(batch);
   const now = { atMs: context.nowMs(), by: command.by };
   const into = { id: context.newId(), name: await freeName(tx, batch.name) };
   const split = decideSplit(batch, command, into, now);
   if (!split.ok) throw new Refused(split.refusal);
-  await record(tx, batch, split.value.stays, command.commandId);
+  await record(tx, held, split.value.stays, command.commandId);
   const created: BatchEvent = { ...now, type: 'created', batch: split.value.goes };
   const goes = await record(tx, undefined, [created], command.commandId);
   return { reply: { batch: goes }, about: goes.id, topics: topicsOf(batch, goes) };
@@ -55,14 +56,15 @@ export const splitBatch: Handler<'batch.split'> = async ({ tx, context, params: 
 
 /** Puts another batch into this one. @returns this one */
 export const mergeBatch: Handler<'batch.merge'> = async ({ tx, context, params: { batchId }, command }) => {
-  const [into, from] = [await loadBatch(tx, batchId), await loadBatch(tx, command.otherId)];
-  for (const batch of [into, from]) refuseClosed(batch);
+  const into = await holdForChange(tx, batchId);
+  const from = await holdForChange(tx, command.otherId);
+  for (const { batch } of [into, from]) refuseClosed(batch);
   const now = { atMs: context.nowMs(), by: command.by };
-  const merge = decideMerge(into, from, now);
+  const merge = decideMerge(into.batch, from.batch, now);
   if (!merge.ok) throw new Refused(merge.refusal);
   await record(tx, from, merge.value.from, command.commandId);
   const after = await record(tx, into, merge.value.into, command.commandId);
-  return { reply: { batch: after }, about: after.id, topics: topicsOf(into, from) };
+  return { reply: { batch: after }, about: after.id, topics: topicsOf(into.batch, from.batch) };
 };
 
 /** Hangs the same parts again, by the newest card and the newest version of the route. @returns the new batch */

@@ -25,7 +25,7 @@ import { needPhoto } from '../photos/index.ts';
 import { seal } from '../records/index.ts';
 import type { Deed } from './deed.ts';
 import { dryEffects, lightEffects, washEffects } from './effects.ts';
-import { loadBatch, record, refuseClosed } from './store.ts';
+import { holdForChange, record, refuseClosed } from './store.ts';
 
 /** A command whose path names a batch and whose answer is that batch. */
 type BatchWork = Pick<Work, 'tx' | 'context' | 'nowMs'> & {
@@ -40,14 +40,15 @@ export async function act(
   decide: (deed: Deed) => Promise<Decided> | Decided,
   effects: (deed: Deed, events: readonly BatchEvent[]) => Promise<readonly BatchEvent[]> = async (_, events) => events,
 ): Promise<Outcome<BatchReply>> {
-  const [batch, bench] = await Promise.all([loadBatch(tx, batchId), benchNow(tx, nowMs)]);
+  const [held, bench] = await Promise.all([holdForChange(tx, batchId), benchNow(tx, nowMs)]);
+  const { batch } = held;
   refuseClosed(batch);
   const now = { atMs: notBefore(batch, context.nowMs(), nowMs), by: command.by };
   const deed: Deed = { tx, batch, bench, now };
   const decided = await decide(deed);
   if (!decided.ok) throw new Refused(decided.refusal);
   const events = await effects(deed, decided.value);
-  const after = events.length > 0 ? await record(tx, batch, events, command.commandId) : batch;
+  const after = events.length > 0 ? await record(tx, held, events, command.commandId) : batch;
   const sealed = events.some((event) => event.type === 'sealed');
   const looked = events.some(
     (event) => event.type === 'undone' || (event.type === 'looked' && isLookAfter(stepById(after, event.stepId)!)),

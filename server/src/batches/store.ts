@@ -8,6 +8,17 @@ export async function loadBatch(db: Queryable, id: string): Promise<BatchState> 
   return row.state;
 }
 
+/** A batch as a command has read it, with the version that it writes over. */
+export type Held = { readonly batch: BatchState; readonly version: number };
+/** Reads a batch to change it. Whoever else changes it in the same moment is refused, or refuses this. */
+export async function holdForChange(tx: Queryable, id: string): Promise<Held> {
+  const row = await tx.maybeOne<{ state: BatchState; version: number }>(
+    sql`SELECT state, version FROM batch WHERE id = ${id}`,
+  );
+  if (!row) throw unknown('batch', id);
+  return { batch: row.state, version: row.version };
+}
+
 /** A sealed batch does not change any more, nor one that became part of another. */
 export function refuseClosed(batch: BatchState): void {
   if (batch.recordHash)
@@ -26,14 +37,18 @@ export async function eventsOf(db: Queryable, id: string): Promise<readonly Batc
   ).map((row) => row.payload);
 }
 
-/** Writes the facts and the state they lead to, in the caller's transaction. @returns the new state */
+/**
+ * Writes the facts and the state they lead to, in the caller's transaction: over the version that was read, or as a new batch.
+ * @returns the new state
+ * @throws Refused with BATCH_CHANGED when another has written meanwhile
+ */
 export async function record(
   tx: Queryable,
-  before: BatchState | undefined,
+  before: Held | undefined,
   events: readonly BatchEvent[],
   commandId: string,
 ): Promise<BatchState> {
-  const after = events.reduce<BatchState | undefined>(applyEvent, before);
+  const after = events.reduce<BatchState | undefined>(applyEvent, before?.batch);
   if (!after) throw new Error('record: a batch begins with its created event');
   const rows = events.map((event) => ({
     at: new Date(event.atMs).toISOString(),
@@ -45,17 +60,25 @@ export async function record(
   const search = [after.name, after.part.name, after.card.name, after.lot, after.customer ?? '', after.note ?? '']
     .join(' ')
     .toLowerCase();
-  await tx.many(sql`
+  const written = await tx.maybeOne(sql`
     WITH told AS (
       INSERT INTO event (at, batch_id, type, by, payload, command_id)
       SELECT at, ${after.id}::text, type, by, payload, ${commandId}::text
         FROM jsonb_to_recordset(${JSON.stringify(rows)}::jsonb) AS fact (at timestamptz, type text, by text, payload jsonb))
-    INSERT INTO batch (id, name, created_at, due_at, sealed_at, flagged, search, route_id, state)
+    INSERT INTO batch (id, name, created_at, due_at, sealed_at, flagged, search, route_id, state, version)
     VALUES (${after.id}, ${after.name}, ${new Date(after.createdAtMs)}, ${after.dueAtMs === undefined ? null : new Date(after.dueAtMs)},
-            ${sealedAt === undefined ? null : new Date(sealedAt)}, ${after.flag !== undefined || after.held !== undefined}, ${search}, ${after.route?.id ?? 'two-baths'}, ${JSON.stringify(after)})
+            ${sealedAt === undefined ? null : new Date(sealedAt)}, ${after.flag !== undefined || after.held !== undefined}, ${search}, ${after.route?.id ?? 'two-baths'}, ${JSON.stringify(after)}, 1)
     ON CONFLICT (id) DO UPDATE
        SET state = excluded.state, flagged = excluded.flagged, search = excluded.search, due_at = excluded.due_at,
-           sealed_at = coalesce(excluded.sealed_at, batch.sealed_at)`);
+           sealed_at = coalesce(excluded.sealed_at, batch.sealed_at), version = batch.version + 1
+     WHERE batch.version = ${before?.version ?? null}
+    RETURNING id`);
+  if (!written)
+    throw new Refused({
+      code: 'BATCH_CHANGED',
+      message: `${after.name} was changed in the same moment. Nothing of this was done.`,
+      remedy: 'Look at it, and press again.',
+    });
   return after;
 }
 

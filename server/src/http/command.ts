@@ -63,6 +63,14 @@ export function commandRoutes(app: FastifyInstance, context: Context, handlings:
   }
 }
 
+/** Any number, the same for all that write. */
+const TURN = 4170;
+/**
+ * Commands are done one after another, whichever connection or process they come by: what one reads nobody changes until it
+ * has written. They take milliseconds, and a bench has few hands.
+ */
+const takeTurn = (tx: Queryable) => tx.many(sql`SELECT pg_advisory_xact_lock(${TURN}::bigint)`);
+
 /** Where and what is asked for, without how long it waited: an id stands for one thing only. */
 function hashOf(asked: Asked, { commandId, by }: CommandMeta): string {
   const body = { ...asked.body, commandId, ...(by === undefined ? {} : { by }) };
@@ -84,8 +92,9 @@ async function runCommand<T extends CommandType>(
   const { commandId, by = DEFAULT_PERSON, heldMs = 0 } = meta;
   const what = hashOf(asked as unknown as Asked, meta);
   const outcome = await context.db.transaction(async (tx): Promise<Outcome<CommandReply<T>>> => {
+    await takeTurn(tx);
     const nowMs = context.nowMs();
-    // whoever sends the same at the same moment waits here
+    // whoever sent the same in the moment before has written it
     const first = await tx.maybeOne(sql`
       INSERT INTO command (id, kind, at, asked) VALUES (${commandId}, ${asked.type}, ${new Date(nowMs)}, ${what})
       ON CONFLICT (id) DO NOTHING RETURNING id`);
@@ -116,6 +125,7 @@ export async function runByItself(
 ): Promise<void> {
   const commandId = context.newId();
   const { topics } = await context.db.transaction(async (tx) => {
+    await takeTurn(tx);
     const nowMs = context.nowMs();
     await tx.many(sql`INSERT INTO command (id, kind, at) VALUES (${commandId}, ${kind}, ${new Date(nowMs)})`);
     return work({ tx, context, nowMs, command: { commandId, by } });
