@@ -1,6 +1,6 @@
 import type { Advice, BathLimit, Choice, Narrowing } from '@north-step/core/care';
 import type { BathEstimate, Forecast } from '@north-step/core/estimate';
-import { LOOKS, type RawReading } from '@north-step/core/reading';
+import { type RawReading, READING_KINDS, readingFields } from '@north-step/core/reading';
 import { LIDS } from '@north-step/core/solvent';
 import { SOLVENTS } from '@north-step/core/wash';
 import { type Static, Type } from 'typebox';
@@ -83,26 +83,16 @@ export const NewVesselCommand = Type.Object(
   strict,
 );
 
-const N = quantity;
 /** What was measured, by kind, in its own units. */
-const RawFields = {
-  residue: { sampleMl: N('mL'), residueG: N('g') },
-  density: { densityGPerMl: N('g/mL'), tempC: N('°C') },
-  flask: { flaskMl: N('mL'), netG: N('g'), tempC: N('°C') },
-  index: { index: N('refractive index'), tempC: N('°C') },
-  clarity: {
-    whiteSeen: N('linear'),
-    blackSeen: N('linear'),
-    whiteRef: N('linear'),
-    blackRef: N('linear'),
-    pathMm: N('mm'),
-  },
-  level: { volumeMl: N('mL') },
-  look: { seen: literals(LOOKS) },
-} as const;
 export const RawReadingInput = Type.Unsafe<RawReading>(
   Type.Union(
-    Object.entries(RawFields).map(([kind, fields]) => Type.Object({ kind: Type.Literal(kind), ...fields }, strict)),
+    READING_KINDS.map((kind) => {
+      const fields = Object.entries(readingFields(kind)).map(([name, what]) => [
+        name,
+        typeof what === 'string' ? quantity(what) : literals(what),
+      ]);
+      return Type.Object({ kind: Type.Literal(kind), ...Object.fromEntries(fields) }, strict);
+    }),
   ),
 );
 export const ReadCommand = Type.Object(

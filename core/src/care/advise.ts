@@ -1,5 +1,5 @@
 import type { BathEstimate } from '../estimate/index.ts';
-import { CLARITY_PER_PCT_MM, INSTRUMENT_SD, type ReadingKind } from '../reading/index.ts';
+import { READING_KINDS, type ReadingKind, readingWorth } from '../reading/index.ts';
 import { plainNumber } from '../units/index.ts';
 
 const DAY_MS = 86_400_000;
@@ -102,37 +102,17 @@ export const daysText = (days: number): string =>
 
 /** Spread of a bath's load, and its 90 % range, after a reading of this kind, if it says what is expected. */
 export type Narrowing = { readonly kind: ReadingKind; readonly sdPctW: number; readonly minutes: number };
-const MINUTES: Readonly<Record<ReadingKind, number>> = {
-  residue: 15,
-  density: 2,
-  flask: 3,
-  index: 1,
-  clarity: 2,
-  level: 1,
-  look: 1,
-};
-const CLARITY_JAR_MM = 30;
-
 /** Which reading would narrow the range most, best first. Two independent spreads combine as 1/√(1/a² + 1/b²). */
 export function narrowing(estimate: BathEstimate): readonly Narrowing[] {
   const { loadPctW, sdPctW } = estimate;
   const strengthSd = (estimate.strengthRange90[1] - estimate.strengthRange90[0]) / 3.3;
   const confounded = Math.hypot(1.1 * strengthSd, 0.18);
-  const contrast = Math.exp(-CLARITY_PER_PCT_MM * CLARITY_JAR_MM * loadPctW);
-  const alone: Readonly<Record<ReadingKind, number>> = {
-    residue: Math.hypot(0.25, INSTRUMENT_SD.residueShare * loadPctW),
-    density: Math.hypot(INSTRUMENT_SD.hydrometerGPerMl / 0.0022, confounded),
-    flask: Math.hypot(0.32, confounded),
-    index: 0.5,
-    clarity: Math.hypot(INSTRUMENT_SD.contrast / (CLARITY_PER_PCT_MM * CLARITY_JAR_MM * contrast), 0.4 * loadPctW),
-    level: Number.POSITIVE_INFINITY,
-    look: 4,
-  };
-  return (Object.keys(alone) as ReadingKind[])
-    .map((kind) => ({
+  return READING_KINDS.map((kind) => {
+    const worth = readingWorth(kind, loadPctW, confounded);
+    return {
       kind,
-      minutes: MINUTES[kind],
-      sdPctW: sdPctW > 0 ? 1 / Math.hypot(1 / sdPctW, 1 / alone[kind]) : 0,
-    }))
-    .sort((a, b) => a.sdPctW - b.sdPctW || a.minutes - b.minutes);
+      minutes: worth.minutes,
+      sdPctW: sdPctW > 0 ? 1 / Math.hypot(1 / sdPctW, 1 / worth.sdPctW) : 0,
+    };
+  }).sort((a, b) => a.sdPctW - b.sdPctW || a.minutes - b.minutes);
 }

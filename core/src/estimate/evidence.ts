@@ -1,5 +1,5 @@
-import { bathIndex, CLARITY_PER_PCT_MM, clarityContrast, contrastShare, INSTRUMENT_SD } from '../reading/index.ts';
-import { DEFAULT_RESIN_DENSITY_G_PER_ML, isAlcohol, solventDensityGPerMl } from '../solvent/index.ts';
+import { type DensityAt, type Expected, expectedOf } from '../reading/index.ts';
+import { DEFAULT_RESIN_DENSITY_G_PER_ML, solventDensityGPerMl } from '../solvent/index.ts';
 import type { Solvent } from '../wash/index.ts';
 import { columnsOf } from './events.ts';
 import { FACTOR, type Filter, multiplier, resampleIfPoor, weightsOf } from './filter.ts';
@@ -10,6 +10,8 @@ const STUDENT_DF = 5;
 const GROSS_SHARE = 0.05;
 const GROSS_SCALES = 12;
 
+/** Weighed by how likely it is at a load, not by a figure. */
+type Weak = Extract<BathReading, { kind: 'look' | 'outcome' }>;
 type Predicted = { readonly value: Float64Array; readonly observed: number; readonly sd: number };
 
 /**
@@ -22,13 +24,16 @@ export function applyReading(filter: Filter, reading: BathReading): ReadingVerdi
   const before = weightsOf(filter).weights;
   const loads = loadsOf(filter, bath);
   const expectedPctW = meanOf(loads, before);
-  if (reading.kind === 'look' || reading.kind === 'outcome') {
-    for (let i = 0; i < filter.n; i++) filter.logWeight[i]! += Math.log(chanceOf(reading, loads[i]!));
+  const { solvent } = filter.baths[bath]!;
+  const expected =
+    reading.kind === 'outcome' ? undefined : expectedOf(reading, solvent, (tempC) => densities(solvent, tempC));
+  if (!expected) {
+    for (let i = 0; i < filter.n; i++) filter.logWeight[i]! += Math.log(chanceOf(reading as Weak, loads[i]!));
     filter.weights = undefined;
     resampleIfPoor(filter);
     return { readingId: reading.id, surprise: 0, expectedPctW };
   }
-  const predicted = predict(filter, bath, loads, reading);
+  const predicted = predict(filter, bath, loads, expected);
   const surprise = surpriseOf(predicted, before);
   for (let i = 0; i < filter.n; i++) {
     const off = (predicted.value[i]! - predicted.observed) / predicted.sd;
@@ -70,65 +75,23 @@ export function massesOf(filter: Filter, bath: number): Float64Array {
 }
 
 /** What the instrument would have shown for each particle. */
-function predict(
-  filter: Filter,
-  bath: number,
-  loads: Float64Array,
-  reading: Exclude<BathReading, { kind: 'look' | 'outcome' }>,
-): Predicted {
-  const { solvent } = filter.baths[bath]!;
+function predict(filter: Filter, bath: number, loads: Float64Array, expected: Expected): Predicted {
   const strengths = strengthsOf(filter, bath);
-  const each = (f: (loadPctW: number, strengthPctW: number, i: number) => number) =>
-    Float64Array.from({ length: filter.n }, (_, i) => f(loads[i]!, strengths[i]!, i));
-  switch (reading.kind) {
-    case 'residue': {
-      const density = densities(solvent, 20);
-      const value = each((load, strength) => (reading.sampleMl * density(strength, load) * load) / 100);
-      return {
-        value,
-        observed: reading.residueG,
-        sd: Math.hypot(INSTRUMENT_SD.residueG, INSTRUMENT_SD.residueShare * reading.residueG),
-      };
-    }
-    case 'density':
-    case 'flask': {
-      const density = densities(solvent, reading.tempC);
-      const byFlask = reading.kind === 'flask';
-      const observed = byFlask ? reading.netG / reading.flaskMl : reading.densityGPerMl;
-      const tool = byFlask
-        ? Math.hypot(INSTRUMENT_SD.flaskG / reading.flaskMl, observed * INSTRUMENT_SD.flaskMlShare)
-        : INSTRUMENT_SD.hydrometerGPerMl;
-      return {
-        value: each((load, strength) => density(strength, load)),
-        observed,
-        sd: Math.hypot(tool, 0.0008 * INSTRUMENT_SD.tempC),
-      };
-    }
-    case 'index': {
-      const alcohol = !isAlcohol(solvent) ? 'none' : solvent === 'isopropanol' ? 'isopropanol' : 'ethanol';
-      const density = densities(solvent, reading.tempC);
-      const value = each((load, strength) => {
-        const resinVolumeShare = ((load / 100) * density(strength, load)) / DEFAULT_RESIN_DENSITY_G_PER_ML;
-        return bathIndex({ strengthPctW: strength, alcohol, resinVolumeShare, tempC: reading.tempC });
-      });
-      return { value, observed: reading.index, sd: Math.hypot(INSTRUMENT_SD.index, 0.0004 * INSTRUMENT_SD.tempC) };
-    }
-    case 'clarity': {
-      const dimming = multiplier(filter, [FACTOR.clarity]);
-      const value = each((load, _, i) => contrastShare(load, reading.pathMm, CLARITY_PER_PCT_MM * dimming[i]!));
-      return { value, observed: clarityContrast(reading), sd: INSTRUMENT_SD.contrast * 1.5 };
-    }
-    case 'level': {
-      const masses = massesOf(filter, bath);
-      const density = densities(solvent, 20);
-      const value = each((load, strength, i) => masses[i]! / density(strength, load));
-      return { value, observed: reading.volumeMl, sd: Math.max(20, INSTRUMENT_SD.levelShare * reading.volumeMl) };
-    }
-  }
+  const masses = massesOf(filter, bath);
+  const dimming = multiplier(filter, [FACTOR.clarity]);
+  const value = Float64Array.from({ length: filter.n }, (_, i) =>
+    expected.shown({
+      loadPctW: loads[i]!,
+      strengthPctW: strengths[i]!,
+      massG: masses[i]!,
+      dimming: dimming[i]!,
+    }),
+  );
+  return { value, observed: expected.observed, sd: expected.sd };
 }
 
 /** Density as a quick function of strength and load: the liquid's is laid out every 1 % of strength once per reading. */
-export function densities(solvent: Solvent, tempC: number): (strengthPctW: number, loadPctW: number) => number {
+export function densities(solvent: Solvent, tempC: number): DensityAt {
   const liquid = Float64Array.from({ length: 102 }, (_, pct) =>
     solventDensityGPerMl({ strengthPctW: Math.min(100, pct), tempC, solvent }),
   );
@@ -141,7 +104,7 @@ export function densities(solvent: Solvent, tempC: number): (strengthPctW: numbe
 
 const logistic = (x: number): number => 1 / (1 + Math.exp(-x));
 /** Chance of a look at this load. The basket fades around 4 % and is gone around 10 %; parts turn tacky as a clean bath nears 5 %. Guesses. */
-function chanceOf(reading: Extract<BathReading, { kind: 'look' | 'outcome' }>, loadPctW: number): number {
+function chanceOf(reading: Weak, loadPctW: number): number {
   const floor = 0.03;
   if (reading.kind === 'outcome') {
     const tacky = logistic((loadPctW - 5) / 1.2) * 0.8 + 0.02;

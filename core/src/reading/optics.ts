@@ -9,7 +9,7 @@ const ETHANOL_INDEX_20 = [
 ] as const;
 /** Uncured resin. An engineering guess for acrylates. */
 export const RESIN_INDEX = 1.49;
-const INDEX_PER_K = -0.0004;
+export const INDEX_PER_K = -0.0004;
 
 export type IndexLiquid = {
   readonly strengthPctW: number;

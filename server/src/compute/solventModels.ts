@@ -1,6 +1,12 @@
 import { PolicyInput, PolicyReply, ReadingInput, ReadingReply } from '@north-step/contract';
 import { drawWorkload, POLICY_PRICES, playPolicy } from '@north-step/core/policy';
-import { INSTRUMENT_SD, interpretReading, type RawReading, resinLoadPctW } from '@north-step/core/reading';
+import {
+  INSTRUMENT_SD,
+  interpretReading,
+  type RawReading,
+  readingFields,
+  resinLoadPctW,
+} from '@north-step/core/reading';
 import { DEFAULT_RESIN_DENSITY_G_PER_ML } from '@north-step/core/solvent';
 import { Z90 } from '@north-step/core/units';
 import type { Static } from 'typebox';
@@ -8,22 +14,12 @@ import { Refused } from '../http/errors.ts';
 import { model } from './model.ts';
 
 type Input = Static<typeof ReadingInput>;
-const FIELDS: Readonly<Record<RawReading['kind'], readonly (keyof Input)[]>> = {
-  residue: ['sampleMl', 'residueG'],
-  density: ['densityGPerMl', 'tempC'],
-  flask: ['flaskMl', 'netG', 'tempC'],
-  index: ['index', 'tempC'],
-  clarity: ['whiteSeen', 'blackSeen', 'whiteRef', 'blackRef', 'pathMm'],
-  level: ['volumeMl'],
-  look: ['seen'],
-};
-
 const missing = (field: string, message: string): Refused => new Refused({ code: 'BAD_VALUE', message, field });
 
 /** The raw values that a kind needs. @throws Refused naming the one that is missing */
 function rawOf(input: Input): RawReading {
-  const entries = FIELDS[input.kind].map((field) => {
-    const value = input[field];
+  const entries = Object.keys(readingFields(input.kind)).map((field) => {
+    const value = input[field as keyof Input];
     if (value === undefined) throw missing(field, `${field}: a ${input.kind} reading needs it`);
     return [field, value] as const;
   });

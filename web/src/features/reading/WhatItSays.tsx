@@ -2,6 +2,7 @@ import type { BathCare } from '@north-step/contract';
 import { interpretReading, type RawReading } from '@north-step/core/reading';
 import { percentText, plainNumber } from '@north-step/core/units';
 import type { Solvent } from '@north-step/core/wash';
+import { taskOf } from './tasks.ts';
 
 export type Bar = { readonly name: string; readonly range: readonly [number, number]; readonly at: number };
 
@@ -51,23 +52,11 @@ export function WhatItSays({
           </span>
         </p>
       )}
-      {raw && said?.ok && <p className="text-sm text-ink-2">{ARITHMETIC[raw.kind]}</p>}
+      {raw && said?.ok && <p className="text-sm text-ink-2">{taskOf(raw.kind).arithmetic}</p>}
       <RangeBars bars={bars} limitPctW={bath.limit.limitPctW} />
     </section>
   );
 }
-
-const ARITHMETIC: Readonly<Record<RawReading['kind'], string>> = {
-  flask:
-    'Weight over volume is the density at this temperature. What it has above the plain solvent is resin: 1/ρ = (1 − C)/ρ(solvent) + C/ρ(resin). The strength of the solvent is taken as estimated.',
-  density:
-    'What the density has above that of the plain solvent at this temperature is resin: 1/ρ = (1 − C)/ρ(solvent) + C/ρ(resin).',
-  residue: 'Load is the residue over the weight of the sample: C = m / (V · ρ).',
-  index: 'Index adds up by volume (Gladstone–Dale): what lies above the solvent’s own is resin, turned into weight.',
-  clarity: 'Contrast falls as e^(−κ·C·path): Beer–Lambert. κ is a guess until a dry residue calibrates it.',
-  level: '',
-  look: 'A clear basket speaks for about 2 %, haze for 6 %, a hidden basket for 14 %; each is vague.',
-};
 
 /** Ranges under one another on one axis, with the limit. */
 export function RangeBars({ bars, limitPctW }: { readonly bars: readonly Bar[]; readonly limitPctW: number }) {

@@ -9,6 +9,8 @@ export type Task = {
   readonly steps: readonly string[];
   readonly fields: readonly Field[];
   readonly caution: string;
+  /** how the load follows from it */
+  readonly arithmetic: string;
   /** what the bench scale weighs for it, and in which field the weight goes */
   readonly scale?: { readonly field: string; readonly empty: 'flask' | 'dish'; readonly amountField: string };
 };
@@ -33,6 +35,8 @@ export const TASKS: readonly Task[] = [
       TEMP,
     ],
     caution: 'Gloves and eye cover; lid off the bath for as short as possible.',
+    arithmetic:
+      'Weight over volume is the density at this temperature. What it has above the plain solvent is resin: 1/ρ = (1 − C)/ρ(solvent) + C/ρ(resin). The strength of the solvent is taken as estimated.',
     scale: { field: 'netG', empty: 'flask', amountField: 'flaskMl' },
   },
   {
@@ -50,6 +54,7 @@ export const TASKS: readonly Task[] = [
       { name: 'residueG', label: 'Weight of the dry residue', unit: 'g' },
     ],
     caution: 'The vapour of even 10 mL burns. The residue is uncured resin until it was in the light.',
+    arithmetic: 'Load is the residue over the weight of the sample: C = m / (V · ρ).',
     scale: { field: 'residueG', empty: 'dish', amountField: 'sampleMl' },
   },
   {
@@ -63,6 +68,8 @@ export const TASKS: readonly Task[] = [
     ],
     fields: [{ name: 'densityGPerMl', label: 'Reading', unit: 'g/mL' }, TEMP],
     caution: 'Resin and water both make a bath heavier: alone it is a coarse reading.',
+    arithmetic:
+      'What the density has above that of the plain solvent at this temperature is resin: 1/ρ = (1 − C)/ρ(solvent) + C/ρ(resin).',
   },
   {
     kind: 'index',
@@ -71,6 +78,8 @@ export const TASKS: readonly Task[] = [
     steps: ['Check the prism with water: 1.3330 at 20 °C.', STIR, 'Two drops on the prism, lid down, read the line.'],
     fields: [{ name: 'index', label: 'Reading', unit: 'nD' }, TEMP],
     caution: 'Wipe the prism with fresh solvent at once: resin hardens in daylight.',
+    arithmetic:
+      'Index adds up by volume (Gladstone–Dale): what lies above the solvent’s own is resin, turned into weight.',
   },
   {
     kind: 'clarity',
@@ -84,6 +93,7 @@ export const TASKS: readonly Task[] = [
     ],
     fields: [{ name: 'pathMm', label: 'Liquid in the jar, front to back', unit: 'mm', start: '30' }],
     caution: 'How much a resin dims depends on its colour: the first dry residue calibrates this card.',
+    arithmetic: 'Contrast falls as e^(−κ·C·path): Beer–Lambert. κ is a guess until a dry residue calibrates it.',
   },
   {
     kind: 'level',
@@ -92,6 +102,7 @@ export const TASKS: readonly Task[] = [
     steps: ['Let the bath come to rest.', 'Read the mark at the surface.'],
     fields: [{ name: 'volumeMl', label: 'Found in the bath', unit: 'mL' }],
     caution: 'A level says how much evaporated, not how loaded the bath is.',
+    arithmetic: '',
   },
   {
     kind: 'look',
@@ -100,6 +111,7 @@ export const TASKS: readonly Task[] = [
     steps: ['Look straight down through the bath at the basket.'],
     fields: [],
     caution: 'A look is a weak, late sign. It is still evidence.',
+    arithmetic: 'A clear basket speaks for about 2 %, haze for 6 %, a hidden basket for 14 %; each is vague.',
   },
 ];
 export const taskOf = (kind: string | null): Task => TASKS.find((task) => task.kind === kind) ?? TASKS[0]!;

@@ -1,5 +1,5 @@
 import type { BathCare, ReadingRow, Resin, Vessel } from '@north-step/contract';
-import { DISAGREES_SD, READING_NAMES, type ReadingKind } from '@north-step/core/reading';
+import { DISAGREES_SD, readingName } from '@north-step/core/reading';
 import { LIDS } from '@north-step/core/solvent';
 import { percentText, plainNumber, Z90 } from '@north-step/core/units';
 import { useState } from 'react';
@@ -102,7 +102,7 @@ function Readings({ bath }: { readonly bath: BathCare }) {
             {bath.readings.slice(0, 20).map((row) => (
               <tr key={row.id} className={row.verdict === 'discarded' ? 'text-ink-2 line-through' : ''}>
                 <td className="font-mono whitespace-nowrap">{dayAndClock(row.atMs)}</td>
-                <td>{READING_NAMES[row.raw.kind as ReadingKind]}</td>
+                <td>{readingName(row.raw.kind)}</td>
                 <td className="font-mono">
                   {row.loadPctW === null
                     ? '–'
