@@ -33,6 +33,8 @@ const seen = test.extend<{ camera: RunningDevice; light: { on: boolean } }>({
 });
 
 async function press(picture: Locator, [u, v]: readonly [number, number]): Promise<void> {
+  // it is there once it has its height
+  await expect.poll(async () => (await picture.boundingBox())?.height ?? 0).toBeGreaterThan(100);
   const box = (await picture.boundingBox())!;
   await picture.click({ position: { x: u * box.width, y: v * box.height } });
 }

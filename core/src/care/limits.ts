@@ -1,3 +1,4 @@
+import { liquid } from '../liquids/index.ts';
 import type { ResinCard } from '../resin/index.ts';
 import { plainNumber } from '../units/index.ts';
 import {
@@ -5,9 +6,7 @@ import {
   actLimitsPctW,
   carryOver,
   cleanLimitPctW,
-  DRAG_FILM_UM,
   limitPairPctW,
-  SATURATION_PCT_W,
   type Solvent,
   washTauS,
 } from '../wash/index.ts';
@@ -47,7 +46,7 @@ export type WashShop = {
  * @source solvent model B, limits from the tolerance
  */
 export function resinLimit(card: ResinCard, role: BathRole, shop: WashShop): ResinLimit {
-  const dragUm = DRAG_FILM_UM[shop.solvent];
+  const dragUm = liquid(shop.solvent).dragFilmUm;
   const head = { cardId: card.id, name: card.name };
   if (role === 'clean') {
     const limitPctW = cleanLimitPctW(card.residueTolUm, dragUm);
@@ -62,7 +61,7 @@ export function resinLimit(card: ResinCard, role: BathRole, shop: WashShop): Res
   const timesS = [totalS * FIRST_SHARE, totalS * (1 - FIRST_SHARE)] as const;
   const setting = { solvent: shop.solvent, viscosityMPaS: card.viscosityMPaS25, tempC: shop.roomC };
   const tauS = shop.agitation.map((agitation) => washTauS({ agitation, loadPctW: 0 }, setting)) as [number, number];
-  const saturationPctW = SATURATION_PCT_W[shop.solvent];
+  const saturationPctW = liquid(shop.solvent).saturationPctW;
   const [byTime] = limitPairPctW({ toleranceUm: card.residueTolUm, dragUm, startFilmUm, saturationPctW, tauS, timesS });
   const slow = saturationPctW * SLOW_SHARE;
   if (byTime >= slow) {
@@ -81,7 +80,9 @@ export function bathLimit(cards: readonly ResinCard[], role: BathRole, shop: Was
     .sort((a, b) => a.limitPctW - b.limitPctW);
   const strictest = perResin[0] ?? {
     limitPctW:
-      role === 'clean' ? cleanLimitPctW(0.8, DRAG_FILM_UM[shop.solvent]) : SATURATION_PCT_W[shop.solvent] * SLOW_SHARE,
+      role === 'clean'
+        ? cleanLimitPctW(0.8, liquid(shop.solvent).dragFilmUm)
+        : liquid(shop.solvent).saturationPctW * SLOW_SHARE,
     by: 'speed' as const,
     why: 'No resin has been washed here yet: the limit of an everyday one.',
   };

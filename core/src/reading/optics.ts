@@ -1,3 +1,4 @@
+import type { LiquidShape } from '../liquids/index.ts';
 import { requireInRange } from '../units/index.ts';
 
 /** Refractive index (D line, 20 °C) of isopropanol–water every 10 % by weight: flat from 88 to 100 %. @source handbook tables */
@@ -13,7 +14,7 @@ export const INDEX_PER_K = -0.0004;
 
 export type IndexLiquid = {
   readonly strengthPctW: number;
-  readonly alcohol: 'isopropanol' | 'ethanol' | 'none';
+  readonly mixesAs: LiquidShape['mixesAs'];
   /** share of the volume that is resin */
   readonly resinVolumeShare: number;
   readonly tempC: number;
@@ -24,10 +25,10 @@ export type IndexLiquid = {
  * @throws RangeError outside 0–40 °C
  * @source Gladstone & Dale (1863): n − 1 adds up by volume
  */
-export function bathIndex({ strengthPctW, alcohol, resinVolumeShare, tempC }: IndexLiquid): number {
+export function bathIndex({ strengthPctW, mixesAs, resinVolumeShare, tempC }: IndexLiquid): number {
   requireInRange('tempC', tempC, 0, 40);
-  const table = alcohol === 'ethanol' ? ETHANOL_INDEX_20 : ISOPROPANOL_INDEX_20;
-  const at = alcohol === 'none' ? 0 : Math.min(99.999, Math.max(0, strengthPctW)) / 10;
+  const table = mixesAs === 'ethanol' ? ETHANOL_INDEX_20 : ISOPROPANOL_INDEX_20;
+  const at = mixesAs === 'water' ? 0 : Math.min(99.999, Math.max(0, strengthPctW)) / 10;
   const row = Math.floor(at);
   const liquid = table[row]! + (at - row) * (table[row + 1]! - table[row]!);
   return liquid + (RESIN_INDEX - liquid) * resinVolumeShare + INDEX_PER_K * (tempC - 20);

@@ -45,8 +45,8 @@ describe('a reading by itself', () => {
     expect(said({ kind: 'residue', sampleMl: 10, residueG: 0.4 }).sdPctW).toBeLessThan(0.4);
   });
   it('index: water 1.3330, flat in strength from 90 to 100 %, and back to the load it was made from', () => {
-    const plain = { alcohol: 'isopropanol', resinVolumeShare: 0, tempC: 20 } as const;
-    expect(bathIndex({ ...plain, alcohol: 'none', strengthPctW: 0 })).toBe(1.333);
+    const plain = { mixesAs: 'isopropanol', resinVolumeShare: 0, tempC: 20 } as const;
+    expect(bathIndex({ ...plain, mixesAs: 'water', strengthPctW: 0 })).toBe(1.333);
     expect(
       Math.abs(bathIndex({ ...plain, strengthPctW: 100 }) - bathIndex({ ...plain, strengthPctW: 90 })),
     ).toBeLessThan(0.001);

@@ -1,3 +1,4 @@
+import { isAlcohol } from '../liquids/index.ts';
 import { clockText } from '../units/index.ts';
 import { type Finding, type Judge, name, ofKind, refused } from './finding.ts';
 import type { StepKind } from './kinds/index.ts';
@@ -92,7 +93,7 @@ const ultrasonic: Judge = (route, { solventAt }) =>
         ),
       );
     const solvent = solventAt?.(stationOf(step)) ?? 'isopropanol';
-    if (step.inTank && solvent !== 'water' && solvent !== 'detergent')
+    if (step.inTank && isAlcohol(solvent))
       found.push(
         refused(
           'FLAMMABLE_IN_TANK',

@@ -1,3 +1,4 @@
+import { liquid } from '../liquids/index.ts';
 import {
   bathDensityGPerMl,
   dryLines,
@@ -7,7 +8,7 @@ import {
   totalMg,
   washLines,
 } from '../solvent/index.ts';
-import { clingResidueUm, DRAG_FILM_UM, ORIENTATION_FACTOR, planWash, washTauS } from '../wash/index.ts';
+import { clingResidueUm, ORIENTATION_FACTOR, planWash, washTauS } from '../wash/index.ts';
 import type { BathNow, BenchNow } from './benchNow.ts';
 import { isWash } from './kinds/index.ts';
 import { bathAt, stageOf, washRequest } from './planBatch.ts';
@@ -78,7 +79,7 @@ export function finishWash(
   const filmUm =
     step.kind === 'rinse' ? batch.filmUm : batch.filmUm * Math.exp(-stirredS / tauS - (seconds - stirredS) / stillTauS);
   const areaMm2 = wettedMm2(batch);
-  const dragUm = DRAG_FILM_UM[solvent];
+  const dragUm = liquid(solvent).dragFilmUm;
   const density = bathDensityGPerMl({
     strengthPctW: strength,
     loadPctW: load,

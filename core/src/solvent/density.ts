@@ -1,6 +1,6 @@
+import { type LiquidShape, liquid, type Solvent } from '../liquids/index.ts';
 import { requireInRange } from '../units/index.ts';
-import type { Solvent } from '../wash/index.ts';
-import { alcoholMoleShare, isAlcohol, VOLATILES } from './properties.ts';
+import { alcoholMoleShare, VOLATILES } from './properties.ts';
 
 export const DEFAULT_RESIN_DENSITY_G_PER_ML = 1.1;
 /** Redlich–Kister constants of the excess volume at 20 °C, cm³/mol. */
@@ -38,25 +38,29 @@ export type BathLiquid = {
  * @returns g/mL, within 0.0006 of tables for the unloaded mixture
  * @throws RangeError outside 0–100 % or 0–40 °C
  */
-export function bathDensityGPerMl(liquid: BathLiquid): number {
-  const load = requireInRange('loadPctW', liquid.loadPctW ?? 0, 0, 100) / 100;
+export function bathDensityGPerMl(bath: BathLiquid): number {
+  const load = requireInRange('loadPctW', bath.loadPctW ?? 0, 0, 100) / 100;
   const resinDensity = requireInRange(
     'resinDensityGPerMl',
-    liquid.resinDensityGPerMl ?? DEFAULT_RESIN_DENSITY_G_PER_ML,
+    bath.resinDensityGPerMl ?? DEFAULT_RESIN_DENSITY_G_PER_ML,
     0.5,
     3,
   );
-  return 1 / ((1 - load) / solventDensityGPerMl(liquid) + load / resinDensity);
+  return 1 / ((1 - load) / solventDensityGPerMl(bath) + load / resinDensity);
 }
+
+type Mixture = (strengthPctW: number, tempC: number) => number;
+const MIXTURES: Readonly<Record<LiquidShape['mixesAs'], Mixture>> = {
+  isopropanol: isopropanolWaterGPerMl,
+  ethanol: ethanolWaterGPerMl,
+  water: (_, tempC) => waterDensityGPerMl(tempC),
+};
 
 /** Density of the liquid without resin. @returns g/mL @throws RangeError outside 0–100 % or 0–40 °C */
 export function solventDensityGPerMl({ strengthPctW, tempC, solvent = 'isopropanol' }: BathLiquid): number {
   requireInRange('tempC', tempC, 0, 40);
   requireInRange('strengthPctW', strengthPctW, 0, 100);
-  if (!isAlcohol(solvent)) return waterDensityGPerMl(tempC);
-  return solvent === 'isopropanol'
-    ? isopropanolWaterGPerMl(strengthPctW, tempC)
-    : ethanolWaterGPerMl(strengthPctW, tempC);
+  return MIXTURES[liquid(solvent).mixesAs](strengthPctW, tempC);
 }
 
 /**

@@ -1,53 +1,10 @@
+import { liquid, type Solvent, VOLATILES, type Volatile } from '../liquids/index.ts';
 import { GAS_CONSTANT_J_PER_MOL_K, KELVIN_AT_0C, kelvin, PA_PER_MMHG, requireInRange } from '../units/index.ts';
-import type { Solvent } from '../wash/index.ts';
 
-/** A pure volatile liquid, as drying and evaporation need it. */
-export type Volatile = {
-  readonly molarMassGPerMol: number;
-  /** log10(p/mmHg) = A − B/(C + T/°C) */
-  readonly antoine: readonly [a: number, b: number, c: number];
-  readonly densityGPerMl20: number;
-  readonly diffusivityM2PerS25: number;
-  readonly viscosityMPaS20: number;
-  readonly surfaceTensionNPerM: number;
-};
-
-/** @source Antoine: handbook vapour pressures (Poling, Prausnitz & O'Connell 2001); diffusivities in air: Lugg (1968) */
-export const VOLATILES = {
-  isopropanol: {
-    molarMassGPerMol: 60.1,
-    antoine: [8.11778, 1580.92, 219.61],
-    densityGPerMl20: 0.7854,
-    diffusivityM2PerS25: 1.0e-5,
-    viscosityMPaS20: 2.4,
-    surfaceTensionNPerM: 0.0217,
-  },
-  ethanol: {
-    molarMassGPerMol: 46.07,
-    antoine: [8.20417, 1642.89, 230.3],
-    densityGPerMl20: 0.7893,
-    diffusivityM2PerS25: 1.19e-5,
-    viscosityMPaS20: 1.2,
-    surfaceTensionNPerM: 0.0224,
-  },
-  water: {
-    molarMassGPerMol: 18.015,
-    antoine: [8.07131, 1730.63, 233.426],
-    densityGPerMl20: 0.9982,
-    diffusivityM2PerS25: 2.5e-5,
-    viscosityMPaS20: 1.0,
-    surfaceTensionNPerM: 0.0728,
-  },
-} as const satisfies Record<string, Volatile>;
+export { isAlcohol, VOLATILES, type Volatile } from '../liquids/index.ts';
 
 /** What dries off a part washed in this: a detergent bath leaves water. */
-export const volatileOf = (solvent: Solvent): Volatile => {
-  if (solvent === 'detergent') return VOLATILES.water;
-  return VOLATILES[solvent === 'alcohol' ? 'ethanol' : solvent];
-};
-
-/** Whether a bath of it has a strength: alcohol in alcohol + water. */
-export const isAlcohol = (solvent: Solvent): boolean => solvent !== 'water' && solvent !== 'detergent';
+export const volatileOf = (solvent: Solvent): Volatile => liquid(solvent).volatile;
 
 /** Saturation pressure p = 10^(A − B/(C + T)). @returns Pa @source Antoine (1888) */
 export function saturationPa(volatile: Volatile, tempC: number): number {

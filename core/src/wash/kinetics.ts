@@ -1,10 +1,9 @@
+import { liquid, type Solvent } from '../liquids/index.ts';
 import { InputError, kelvin, requireInRange } from '../units/index.ts';
 
 export const AGITATIONS = ['still', 'hand', 'impeller', 'ultrasonic', 'brush', 'spray'] as const;
 export type Agitation = (typeof AGITATIONS)[number];
-/** `alcohol` is any other alcohol: its figures are guesses between the two that are known. */
-export const SOLVENTS = ['isopropanol', 'ethanol', 'alcohol', 'water', 'detergent'] as const;
-export type Solvent = (typeof SOLVENTS)[number];
+export { SOLVENTS, type Solvent } from '../liquids/index.ts';
 
 /** Seconds for the film to fall to 1/e in fresh isopropanol at 20 °C. Engineering guesses, learned from readings. */
 export const BASE_TAU_S: Readonly<Record<Agitation, number>> = {
@@ -14,29 +13,6 @@ export const BASE_TAU_S: Readonly<Record<Agitation, number>> = {
   spray: 12,
   brush: 8,
   ultrasonic: 5,
-};
-const SOLVENT_TAU_FACTOR: Readonly<Record<Solvent, number>> = {
-  isopropanol: 1,
-  ethanol: 0.9,
-  alcohol: 1,
-  water: 1.5,
-  detergent: 3,
-};
-/** Resin load (weight %) at which a bath takes up no more. Engineering guesses. */
-export const SATURATION_PCT_W: Readonly<Record<Solvent, number>> = {
-  isopropanol: 25,
-  ethanol: 25,
-  alcohol: 25,
-  water: 15,
-  detergent: 12,
-};
-/** Liquid that clings after a 10 s shake-off, as a film. Engineering guesses from drainage. */
-export const DRAG_FILM_UM: Readonly<Record<Solvent, number>> = {
-  isopropanol: 20,
-  ethanol: 16,
-  alcohol: 18,
-  water: 14,
-  detergent: 15,
 };
 /** Density of bath liquid over density of resin: 0.803 / 1.10. */
 export const BATH_TO_RESIN_DENSITY = 0.73;
@@ -71,11 +47,11 @@ export type WashSetting = {
 export function washTauS(stage: WashStage, setting: WashSetting, tau0S: number = BASE_TAU_S[stage.agitation]): number {
   requireInRange('loadPctW', stage.loadPctW, 0, 100);
   const solvent = stage.solvent ?? setting.solvent;
-  const saturation = SATURATION_PCT_W[solvent];
+  const saturation = liquid(solvent).saturationPctW;
   if (stage.loadPctW >= saturation) return Number.POSITIVE_INFINITY;
   const flow = (requireInRange('viscosityMPaS', setting.viscosityMPaS ?? 300, 1, 100_000) / 300) ** 0.4;
   const warmth = Math.exp(1800 * (1 / kelvin(requireInRange('tempC', setting.tempC ?? 20, 0, 60)) - 1 / 293.15));
-  return (tau0S * SOLVENT_TAU_FACTOR[solvent] * flow * warmth) / (1 - stage.loadPctW / saturation);
+  return (tau0S * liquid(solvent).tauFactor * flow * warmth) / (1 - stage.loadPctW / saturation);
 }
 
 /**
@@ -113,7 +89,7 @@ export function washResidue(
     film *= Math.exp(-requireInRange('stagesS', stagesS[index]!, 0) / tauS);
     return { tauS, filmUm: film };
   });
-  const dragUm = setting.dragUm ?? DRAG_FILM_UM[stages.at(-1)!.solvent ?? setting.solvent];
+  const dragUm = setting.dragUm ?? liquid(stages.at(-1)!.solvent ?? setting.solvent).dragFilmUm;
   const loads = stages.map((stage) => stage.loadPctW);
   return { residueUm: film + clingResidueUm(loads, stagesS.at(-1)!, dragUm), byStage };
 }

@@ -1,4 +1,5 @@
-import { BATH_TO_RESIN_DENSITY, DRAG_FILM_UM, SATURATION_PCT_W, type Solvent } from './kinetics.ts';
+import { liquid } from '../liquids/index.ts';
+import { BATH_TO_RESIN_DENSITY, type Solvent } from './kinetics.ts';
 
 export type LimitCase = {
   readonly toleranceUm: number;
@@ -37,7 +38,7 @@ export function limitPairPctW(limit: LimitCase): readonly [number, number] {
  * @returns [first, clean] in weight %
  */
 export function actLimitsPctW(solvent: Solvent, toleranceUm: number): readonly [number, number] {
-  return [SATURATION_PCT_W[solvent] / 2, cleanLimitPctW(toleranceUm, DRAG_FILM_UM[solvent])];
+  return [liquid(solvent).saturationPctW / 2, cleanLimitPctW(toleranceUm, liquid(solvent).dragFilmUm)];
 }
 
 /** Batches until a bath reaches a load, when each brings in the same resin. @returns 0 when it is past it */

@@ -1,15 +1,7 @@
+import { liquid } from '../liquids/index.ts';
 import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
 import { clockText, InputError, plainNumber, requireInRange } from '../units/index.ts';
-import {
-  BASE_TAU_S,
-  clingResidueUm,
-  DRAG_FILM_UM,
-  SATURATION_PCT_W,
-  type WashSetting,
-  type WashStage,
-  washResidue,
-  washTauS,
-} from './kinetics.ts';
+import { BASE_TAU_S, clingResidueUm, type WashSetting, type WashStage, washResidue, washTauS } from './kinetics.ts';
 import { cleanLimitPctW, limitPairPctW } from './limits.ts';
 
 /** Resin a well-washed face may keep before it shows. An engineering guess. */
@@ -53,7 +45,7 @@ export function planWash(request: WashRequest): Result<WashPlan, WashRefusal> {
   if (request.stages.length < 1 || request.stages.length > 3)
     throw new InputError('stages', 'stages: one to three wash stages.');
   const liquidOf = (stage: WashStage) => stage.solvent ?? request.solvent;
-  const dragUm = request.dragUm ?? DRAG_FILM_UM[liquidOf(request.stages.at(-1)!)];
+  const dragUm = request.dragUm ?? liquid(liquidOf(request.stages.at(-1)!)).dragFilmUm;
   const taus = request.stages.map((stage) => washTauS(stage, request));
   const search: Search = { toleranceUm, capS, dragUm, taus, leastS: request.leastStageS ?? SHORTEST_STAGE_S };
   const best = taus.every(Number.isFinite) ? searchTimes(request, search) : undefined;
@@ -142,7 +134,7 @@ function whyNot(request: WashRequest, search: Search): Refusal & { readonly resi
     };
   }
   const saturated = request.stages.findIndex(
-    (stage) => stage.loadPctW >= SATURATION_PCT_W[stage.solvent ?? request.solvent],
+    (stage) => stage.loadPctW >= liquid(stage.solvent ?? request.solvent).saturationPctW,
   );
   if (saturated >= 0) {
     return {
@@ -169,7 +161,7 @@ function stageLimitsPctW(
   toleranceUm: number,
   dragUm: number,
 ): readonly number[] {
-  const saturationOf = (stage: WashStage) => SATURATION_PCT_W[stage.solvent ?? request.solvent];
+  const saturationOf = (stage: WashStage) => liquid(stage.solvent ?? request.solvent).saturationPctW;
   const freshTaus = request.stages.map((stage) => washTauS({ ...stage, loadPctW: 0 }, request));
   const clean = cleanLimitPctW(toleranceUm, dragUm);
   if (stagesS.length === 1) return [Math.min(clean, saturationOf(request.stages[0]!))];

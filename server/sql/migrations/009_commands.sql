@@ -15,3 +15,6 @@ ALTER TABLE command ALTER COLUMN kind TYPE text USING kind || '';
 
 -- Counts what was written of a batch: two that change it in one moment do not write over each other.
 ALTER TABLE batch ADD COLUMN version integer NOT NULL DEFAULT 1;
+
+-- Which liquids there are is said in one place, and not here.
+ALTER TABLE vessel DROP CONSTRAINT vessel_solvent_check;

@@ -23,7 +23,8 @@ export function useCameraShot(onPhoto: (photo: Blob) => void): CameraShot | unde
       name: device.name,
       busy: waitsFor !== undefined,
       shoot: (of) => {
-        setWaitsFor((taken ?? 0) + 1);
+        // a page that has not heard the camera yet knows its last photo from the list: an old one is never taken for a new one
+        setWaitsFor(Math.max(taken ?? 0, device.last?.photo ?? 0) + 1);
         void press('photograph', of);
       },
     }

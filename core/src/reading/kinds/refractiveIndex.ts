@@ -1,5 +1,5 @@
-import { DEFAULT_RESIN_DENSITY_G_PER_ML, isAlcohol, solventDensityGPerMl } from '../../solvent/index.ts';
-import type { Solvent } from '../../wash/index.ts';
+import { liquid } from '../../liquids/index.ts';
+import { DEFAULT_RESIN_DENSITY_G_PER_ML, solventDensityGPerMl } from '../../solvent/index.ts';
 import { bathIndex, INDEX_PER_K } from '../optics.ts';
 import type { Known, ReadingKindShape } from './shape.ts';
 import { bad, INSTRUMENT_SD, reading, spread, weaker } from './tools.ts';
@@ -9,22 +9,20 @@ export type IndexReading = { readonly kind: 'index'; readonly index: number; rea
 const INDEX_SLACK = 0.0008;
 /** No bath comes near that of resin alone. */
 const HIGHEST_INDEX = 1.49;
-const alcoholOf = (solvent: Solvent) =>
-  !isAlcohol(solvent) ? 'none' : solvent === 'isopropanol' ? 'isopropanol' : 'ethanol';
 
 /** Inverts the index for the share of volume that is resin, then turns that into weight. */
 function indexLoad(index: number, tempC: number, known: Known): number {
   const at = (resinVolumeShare: number) =>
     bathIndex({
       strengthPctW: known.strengthPctW,
-      alcohol: alcoholOf(known.solvent),
+      mixesAs: liquid(known.solvent).mixesAs,
       resinVolumeShare,
       tempC: Math.min(40, tempC),
     });
   const volume = (index - at(0)) / (at(1) - at(0));
-  const liquid = solventDensityGPerMl({ strengthPctW: known.strengthPctW, tempC: 20, solvent: known.solvent });
+  const liquidGPerMl = solventDensityGPerMl({ strengthPctW: known.strengthPctW, tempC: 20, solvent: known.solvent });
   const resin = volume * known.resinDensityGPerMl;
-  return (100 * resin) / (resin + (1 - volume) * liquid);
+  return (100 * resin) / (resin + (1 - volume) * liquidGPerMl);
 }
 
 /** Two drops on a refractometer. */
@@ -34,10 +32,10 @@ export const refractiveIndex: ReadingKindShape<IndexReading> = {
   alonePctW: () => 0.5,
   fields: { index: 'refractive index', tempC: '°C' },
   breach: ({ index, tempC }, solvent) => {
-    const alcohol = alcoholOf(solvent);
-    const strengths = alcohol === 'none' ? [0] : [0, 50, 88, 100];
+    const { mixesAs, base } = liquid(solvent);
+    const strengths = base === 'alcohol' ? [0, 50, 88, 100] : [0];
     const least = Math.min(
-      ...strengths.map((strengthPctW) => bathIndex({ strengthPctW, alcohol, resinVolumeShare: 0, tempC })),
+      ...strengths.map((strengthPctW) => bathIndex({ strengthPctW, mixesAs, resinVolumeShare: 0, tempC })),
     );
     if (index >= least - INDEX_SLACK && index <= HIGHEST_INDEX) return undefined;
     return bad(
@@ -60,12 +58,12 @@ export const refractiveIndex: ReadingKindShape<IndexReading> = {
   },
   expects: ({ index, tempC }, solvent, densityAt) => {
     const density = densityAt(tempC);
-    const alcohol = alcoholOf(solvent);
+    const { mixesAs } = liquid(solvent);
     return {
       shown: ({ loadPctW, strengthPctW }) => {
         const resinG = (loadPctW / 100) * density(strengthPctW, loadPctW);
         const resinVolumeShare = resinG / DEFAULT_RESIN_DENSITY_G_PER_ML;
-        return bathIndex({ strengthPctW, alcohol, resinVolumeShare, tempC });
+        return bathIndex({ strengthPctW, mixesAs, resinVolumeShare, tempC });
       },
       observed: index,
       sd: Math.hypot(INSTRUMENT_SD.index, INDEX_PER_K * INSTRUMENT_SD.tempC),

@@ -1,7 +1,7 @@
 import type { Point } from '@north-step/core/clarity';
 import type { PhotoColour } from '@north-step/core/colour';
 import { wrap } from 'comlink';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { storePhoto } from '../../app/storePhoto.ts';
 import { useCameraShot } from '../../app/useCameraShot.ts';
 import type { ColourReader } from '../../workers/colour.worker.ts';
@@ -18,7 +18,10 @@ export function usePartPhoto(onColour: (colour: PhotoColour | undefined) => void
   const [refusal, setRefusal] = useState<string>();
   const [reading, setReading] = useState(false);
   useEffect(() => () => void (url && URL.revokeObjectURL(url)), [url]);
+  /** which reading is the newest: an older one that comes later is dropped */
+  const newest = useRef(0);
   const take = (next: Blob) => {
+    newest.current++;
     setFile(next);
     setUrl(URL.createObjectURL(next));
     setSpots({});
@@ -31,6 +34,7 @@ export function usePartPhoto(onColour: (colour: PhotoColour | undefined) => void
   async function mark(name: SpotName, at: Point): Promise<void> {
     const all = { ...spots, [name]: at };
     setSpots(all);
+    const mine = ++newest.current;
     const { white, part, reference } = all;
     if (!file || !white || !part) return;
     setReading(true);
@@ -38,17 +42,21 @@ export function usePartPhoto(onColour: (colour: PhotoColour | undefined) => void
     const worker = new Worker(new URL('../../workers/colour.worker.ts', import.meta.url), { type: 'module' });
     try {
       const answer = await wrap<ColourReader>(worker).read(file, { white, part, ...(reference ? { reference } : {}) });
-      if (answer.ok) onColour({ ...answer.reading, photoSha256: await storePhoto(file) });
+      const photoSha256 = answer.ok ? await storePhoto(file) : undefined;
+      // a mark that was moved meanwhile is read anew: only the newest counts
+      if (mine !== newest.current) return;
+      if (answer.ok) onColour({ ...answer.reading, photoSha256: photoSha256! });
       else {
         onColour(undefined);
         setRefusal(`${answer.refusal.message} ${answer.refusal.remedy ?? ''}`);
       }
     } catch {
+      if (mine !== newest.current) return;
       onColour(undefined);
       setRefusal('The photo could not be read or stored. Go on without it, or take it again.');
     } finally {
       worker.terminate();
-      setReading(false);
+      if (mine === newest.current) setReading(false);
     }
   }
   return {

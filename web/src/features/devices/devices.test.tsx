@@ -1,7 +1,10 @@
 import type { Device, Sample } from '@north-step/contract';
-import { act, fireEvent, screen, waitFor, within } from '@testing-library/react';
+import { act, fireEvent, render, screen, waitFor, within } from '@testing-library/react';
+import { Provider } from 'react-redux';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { cutServer } from '../../app/practice.ts';
+import { store } from '../../app/store.ts';
+import { useCameraShot } from '../../app/useCameraShot.ts';
 import { bathCare, careReply } from '../../testing/care.ts';
 import { batchAt, benchReply, leavePage, showPage, VESSELS } from '../../testing/page.tsx';
 import { roomReply } from '../../testing/room.ts';
@@ -152,5 +155,38 @@ describe('devices in a reading', () => {
     // touched anew it is judged anew
     FakeStream.tell('d', { atMs: 25_000, grams: 0, stable: true });
     expect(panel.queryByRole('alert')).toBeNull();
+  });
+});
+
+describe('a camera', () => {
+  const Shot = ({ onPhoto }: { readonly onPhoto: (photo: Blob) => void }) => {
+    const camera = useCameraShot(onPhoto);
+    return camera ? (
+      <button type="button" onClick={() => camera.shoot({ batchId: 'b' })}>
+        shoot
+      </button>
+    ) : null;
+  };
+  it('that the page has not heard yet never passes its last photo off as the new one', async () => {
+    const camera = device({ kind: 'camera', name: 'Camera', last: { atMs: 0, photo: 4 } });
+    listening();
+    const asked: string[] = [];
+    vi.stubGlobal('fetch', async (input: Request | string) => {
+      const { pathname } = new URL(typeof input === 'string' ? input : input.url, 'http://localhost');
+      asked.push(pathname);
+      return Response.json(pathname === '/api/devices' ? { devices: [camera] } : { ok: true });
+    });
+    const onPhoto = vi.fn();
+    render(
+      <Provider store={store}>
+        <Shot onPhoto={onPhoto} />
+      </Provider>,
+    );
+    fireEvent.click(await screen.findByText('shoot'));
+    FakeStream.tell('d', { photo: 4 });
+    await waitFor(() => expect(asked).toContain('/api/devices/d/press'));
+    expect(asked).not.toContain('/api/devices/d/photo');
+    FakeStream.tell('d', { photo: 5 });
+    await waitFor(() => expect(onPhoto).toHaveBeenCalledTimes(1));
   });
 });

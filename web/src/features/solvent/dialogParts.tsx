@@ -1,6 +1,6 @@
 import type { CommandBody, CommandParams, CommandType, Vessel } from '@north-step/contract';
+import { liquid, SOLVENTS, type Solvent } from '@north-step/core/liquids';
 import { litresText, parseVolumeMl } from '@north-step/core/units';
-import { SOLVENTS, type Solvent } from '@north-step/core/wash';
 import { type ReactNode, useId, useState } from 'react';
 import { Sheet } from '../../ui/index.ts';
 import { useDo } from '../next/index.ts';
@@ -137,7 +137,7 @@ export function SolventSelect({
       <select className="field" value={value} onChange={(event) => onChange(event.target.value as Solvent)}>
         {SOLVENTS.map((one) => (
           <option key={one} value={one}>
-            {one === 'alcohol' ? 'other alcohol' : one}
+            {liquid(one).label}
           </option>
         ))}
       </select>

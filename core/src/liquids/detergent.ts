@@ -1,0 +1,13 @@
+import type { LiquidShape } from './shape.ts';
+import { water } from './water.ts';
+
+/** A detergent bath: it leaves water on the part. */
+export const detergent = {
+  label: 'detergent',
+  base: 'water',
+  mixesAs: 'water',
+  volatile: water.volatile,
+  tauFactor: 3,
+  saturationPctW: 12,
+  dragFilmUm: 15,
+} as const satisfies LiquidShape;
