@@ -36,7 +36,10 @@ function fillUp(disk: SmallDisk, leaveMb: number): Promise<void> {
     const block = Buffer.alloc(MB, 1);
     let left = bytes;
     const more = () => {
-      if (left <= 0) return file.end(() => resolve());
+      if (left <= 0) {
+        file.end(() => resolve());
+        return;
+      }
       left -= MB;
       file.write(block, more);
     };
