@@ -1,7 +1,16 @@
 import { percentText, plainNumber } from '../units/index.ts';
 
 /** Something that is no step of a batch, for when hands are free. */
-export type Chore = { readonly say: string; readonly reason: string; readonly to: string };
+export type Chore = {
+  readonly say: string;
+  readonly reason: string;
+  readonly task: ChoreTask;
+};
+export type ChoreTask =
+  | { readonly kind: 'tend'; readonly bathId: string }
+  | { readonly kind: 'read'; readonly bathId: string }
+  | { readonly kind: 'meter'; readonly station: string }
+  | { readonly kind: 'look'; readonly batchId: string };
 
 export type ChoreView = {
   readonly baths: readonly {
@@ -27,11 +36,13 @@ const MOST_LATER = 4;
 export function meanwhile({ baths, lamps, later = [] }: ChoreView): readonly Chore[] {
   const past = baths
     .filter(({ loadPctW, limitPctW }) => loadPctW > limitPctW)
-    .map(({ name, loadPctW, limitPctW }) => ({
-      say: `Rotate or refill ${name}`,
-      reason: `${percentText(loadPctW)} resin, its limit is ${percentText(limitPctW)}.`,
-      to: '/solvent',
-    }));
+    .map(
+      ({ id, name, loadPctW, limitPctW }): Chore => ({
+        say: `Rotate or refill ${name}`,
+        reason: `${percentText(loadPctW)} resin, its limit is ${percentText(limitPctW)}.`,
+        task: { kind: 'tend', bathId: id },
+      }),
+    );
   const unsure = baths
     .filter(
       ({ range90, limitPctW, loadPctW }) =>
@@ -40,35 +51,43 @@ export function meanwhile({ baths, lamps, later = [] }: ChoreView): readonly Cho
         range90[1] - range90[0] > WIDE_SHARE * limitPctW &&
         range90[1] > limitPctW,
     )
-    .map(({ id, name, range90 }) => ({
-      say: `Read ${name}`,
-      reason: `It holds between ${plainNumber(range90![0])} and ${plainNumber(range90![1])} % resin, and its limit lies between: a reading decides.`,
-      to: `/solvent/read?bath=${id}`,
-    }));
+    .map(
+      ({ id, name, range90 }): Chore => ({
+        say: `Read ${name}`,
+        reason: `It holds between ${plainNumber(range90![0])} and ${plainNumber(range90![1])} % resin, and its limit lies between: a reading decides.`,
+        task: { kind: 'read', bathId: id },
+      }),
+    );
   const few = baths
     .filter(
       ({ batchesLeft, loadPctW, limitPctW }) =>
         loadPctW <= limitPctW && batchesLeft !== undefined && batchesLeft <= FEW_BATCHES,
     )
-    .map(({ name, batchesLeft }) => ({
-      say: `Make ready to change ${name}`,
-      reason:
-        batchesLeft === 0
-          ? 'No batch more by its load.'
-          : `About ${batchesLeft === 1 ? 'one batch' : `${batchesLeft} batches`} more by its load.`,
-      to: '/solvent',
-    }));
+    .map(
+      ({ id, name, batchesLeft }): Chore => ({
+        say: `Make ready to change ${name}`,
+        reason:
+          batchesLeft === 0
+            ? 'No batch more by its load.'
+            : `About ${batchesLeft === 1 ? 'one batch' : `${batchesLeft} batches`} more by its load.`,
+        task: { kind: 'tend', bathId: id },
+      }),
+    );
   const meter = lamps
     .filter(({ doubtShare = 0 }) => doubtShare > UNSURE_LIGHT)
-    .map(({ station, name, doubtShare }) => ({
-      say: `Meter the ${name.toLowerCase()}`,
-      reason: `Its light may be ${Math.round(100 * doubtShare!)} % off, and with it every time of its cures.`,
-      to: `/cure/lamps/${station}`,
-    }));
-  const again = later.slice(0, MOST_LATER).map(({ batchId, name, hoursAgo }, i) => ({
-    say: `Look at ${name} again`,
-    reason: `Its light ended ${Math.round(hoursAgo)} h ago: warp, cracks and tack show by now.${i === MOST_LATER - 1 && later.length > MOST_LATER ? ` ${later.length - MOST_LATER} more after it.` : ''}`,
-    to: `/batches/${batchId}?look=later`,
-  }));
+    .map(
+      ({ station, name, doubtShare }): Chore => ({
+        say: `Meter the ${name.toLowerCase()}`,
+        reason: `Its light may be ${Math.round(100 * doubtShare!)} % off, and with it every time of its cures.`,
+        task: { kind: 'meter', station },
+      }),
+    );
+  const again = later.slice(0, MOST_LATER).map(
+    ({ batchId, name, hoursAgo }, i): Chore => ({
+      say: `Look at ${name} again`,
+      reason: `Its light ended ${Math.round(hoursAgo)} h ago: warp, cracks and tack show by now.${i === MOST_LATER - 1 && later.length > MOST_LATER ? ` ${later.length - MOST_LATER} more after it.` : ''}`,
+      task: { kind: 'look', batchId },
+    }),
+  );
   return [...past, ...unsure, ...few, ...again, ...meter];
 }

@@ -476,7 +476,7 @@ describe('while nothing needs hands', () => {
   it('a lamp that was never metered is, and a bench in order asks for nothing', () => {
     const lamp = { station: 'lamp-box', name: 'Lamp box', doubtShare: 0.35 };
     expect(meanwhile({ baths: [one], lamps: [lamp] })).toMatchObject([
-      { say: 'Meter the lamp box', to: '/cure/lamps/lamp-box' },
+      { say: 'Meter the lamp box', task: { kind: 'meter', station: 'lamp-box' } },
     ]);
     expect(meanwhile({ baths: [one], lamps: [{ ...lamp, doubtShare: 0.05 }] })).toEqual([]);
   });

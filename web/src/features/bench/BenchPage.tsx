@@ -8,6 +8,7 @@ import { clockOfDay } from '../../app/useNow.ts';
 import { Failed, Loading } from '../../ui/States.tsx';
 import { NextBand, useLiveBench } from '../next/index.ts';
 import { BenchRibbon } from './BenchRibbon.tsx';
+import { chorePath } from './chorePath.ts';
 import { GearStrip } from './GearStrip.tsx';
 import { StationRow } from './StationRow.tsx';
 import { VapourStrip } from './VapourStrip.tsx';
@@ -97,7 +98,7 @@ function ThenStrip({
       <span className="ml-auto flex items-center gap-5 text-ink-2">
         {waiting > 0 && (waiting === 1 ? '1 batch waits' : `${waiting} batches wait`)}
         {chore && (
-          <Link to={chore.to} title={chore.reason} className="flex min-h-11 items-center underline">
+          <Link to={chorePath(chore.task)} title={chore.reason} className="flex min-h-11 items-center underline">
             meanwhile: {lowerFirst(chore.say)}
           </Link>
         )}

@@ -1,0 +1,15 @@
+import type { ChoreTask } from '@north-step/core/nextStep';
+
+/** The page on which a chore is done. */
+export function chorePath(task: ChoreTask): string {
+  switch (task.kind) {
+    case 'tend':
+      return '/solvent';
+    case 'read':
+      return `/solvent/read?bath=${encodeURIComponent(task.bathId)}`;
+    case 'meter':
+      return `/cure/lamps/${encodeURIComponent(task.station)}`;
+    case 'look':
+      return `/batches/${encodeURIComponent(task.batchId)}?look=later`;
+  }
+}
