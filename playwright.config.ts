@@ -6,7 +6,8 @@ export default defineConfig({
   // limits are for hangs: on a machine at half its speed everything takes longer, and nothing is wrong
   timeout: 300_000,
   expect: { timeout: 30_000 },
-  workers: 2,
+  // much of the waiting is for servers, lamps and pages that settle
+  workers: 3,
   fullyParallel: true,
   retries: 0,
   reporter: [['list'], ['json', { outputFile: '.cache/e2e.json' }]],

@@ -8,7 +8,7 @@ import { currentStep, remainingS } from '@north-step/core/route';
 import makeTemplate, { templateFolder } from '../server/src/testing/template.ts';
 
 /** The open batches are the same, whatever lies behind them. */
-const NORTH_STEP_DEMO_DAYS = '21';
+const NORTH_STEP_DEMO_DAYS = '7';
 /** Longer than what counts as a double press. */
 const A_MOMENT_S = 2;
 

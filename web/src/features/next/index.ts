@@ -1,4 +1,5 @@
 export { Band, SlimBand, SlimButton } from './Band.tsx';
+export { chorePath } from './chorePath.ts';
 export { LaterDialog } from './lazyDialogs.ts';
 export { NextBand } from './NextBand.tsx';
 export { NotedBar } from './NotedBar.tsx';

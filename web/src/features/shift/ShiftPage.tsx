@@ -6,7 +6,7 @@ import { Link } from 'react-router';
 import { useRecordsQuery, useShiftNotesQuery } from '../../app/api.ts';
 import { dayAndClock } from '../../app/useNow.ts';
 import { Failed, Loading } from '../../ui/index.ts';
-import { SlimBand, SlimButton, useBench, useDo } from '../next/index.ts';
+import { chorePath, SlimBand, SlimButton, useBench, useDo } from '../next/index.ts';
 
 /** What the one who takes over must know: what is in liquid or light now, what must not be forgotten, and a note. */
 export function ShiftPage() {
@@ -80,9 +80,9 @@ export function ShiftPage() {
                 {batch.customer ? ` for ${batch.customer}` : ''}; next {currentStep(batch)?.title.toLowerCase()}
               </Item>
             ))}
-            {chores.map(({ say, reason, to }) => (
+            {chores.map(({ say, reason, task }) => (
               <li key={say} className="border-b border-line py-1.5">
-                <Link to={to} className="font-bold underline decoration-line underline-offset-4">
+                <Link to={chorePath(task)} className="font-bold underline decoration-line underline-offset-4">
                   {say}
                 </Link>
                 <span className="block text-sm text-ink-2">{reason}</span>
