@@ -64,7 +64,6 @@ export const NewBatch = Type.Object(
 );
 export type NewBatch = Static<typeof NewBatch>;
 
-export const StepCommand = Type.Object({}, strict);
 export const FinishCommand = Type.Object(
   {
     liftedAtMs: Type.Optional(
@@ -113,7 +112,6 @@ export const MishapCommand = Type.Object(
   },
   strict,
 );
-export type MishapCommand = Static<typeof MishapCommand>;
 /** A flag is raised with a note, or lowered with null. */
 export const FlagCommand = Type.Object(
   {
@@ -125,7 +123,6 @@ export const FlagCommand = Type.Object(
 );
 /** The last command on a batch is taken back. */
 export const UndoCommand = Type.Object({ undoes: CommandId }, strict);
-export type UndoCommand = Static<typeof UndoCommand>;
 const orNone = <T extends TSchema>(schema: T) => Type.Optional(Type.Union([schema, Type.Null()]));
 /** What is left out stays as it is; null takes it away. */
 export const EditBatch = Type.Object(
@@ -147,15 +144,12 @@ export const BrokeBatch = Type.Object(
   },
   strict,
 );
-export type BrokeBatch = Static<typeof BrokeBatch>;
 /** The number of broken pieces was wrong: so many are broken in all. */
 export const RecountBatch = Type.Object(
   { broken: Type.Integer({ minimum: 0, maximum: 1000 }), because: Text(300) },
   strict,
 );
-export type RecountBatch = Static<typeof RecountBatch>;
 export const PhotoStored = Type.Object({ sha256: Type.String() });
-export type EditBatch = Static<typeof EditBatch>;
 export const HoldBatch = Type.Object(
   { reason: Type.Union([Text(300), Type.Null()], { description: 'null releases it' }) },
   strict,
@@ -168,9 +162,7 @@ export const SplitBatch = Type.Object(
   },
   strict,
 );
-export type SplitBatch = Static<typeof SplitBatch>;
 export const MergeBatch = Type.Object({ otherId: EntityId }, strict);
-export type MergeBatch = Static<typeof MergeBatch>;
 export const BatchReply = Type.Object({ batch: Batch });
 export type BatchReply = Static<typeof BatchReply>;
 

@@ -24,7 +24,6 @@ export const NewCureTest = Type.Object(
   },
   strict,
 );
-export type NewCureTest = Static<typeof NewCureTest>;
 /** Samples cured alike and tested alike. */
 export const CureTest = Type.Object({
   id: EntityId,

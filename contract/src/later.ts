@@ -16,7 +16,6 @@ export const LaterCommand = Type.Object(
   },
   strict,
 );
-export type LaterCommand = Static<typeof LaterCommand>;
 export const LaterLooked = Type.Object({
   number: Type.Integer({ description: 'of its record' }),
   hash: Type.String(),

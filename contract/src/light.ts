@@ -86,7 +86,6 @@ export const LampInput = Type.Object(
   strict,
 );
 export const DescribeLamp = Type.Object({ lamp: LampInput }, strict);
-export type DescribeLamp = Static<typeof DescribeLamp>;
 export const MeterLamp = Type.Object(
   {
     readings: Type.Array(Type.Object({ spot: Text(20), mWPerCm2: ranged('mW/cm²', 0, 1000) }, strict), {
@@ -96,7 +95,6 @@ export const MeterLamp = Type.Object(
   },
   strict,
 );
-export type MeterLamp = Static<typeof MeterLamp>;
 export const SkyNow = Type.Object(
   {
     latDeg: ranged('° north', -90, 90),
@@ -105,7 +103,6 @@ export const SkyNow = Type.Object(
   },
   strict,
 );
-export type SkyNow = Static<typeof SkyNow>;
 
 export const LampEvent = Type.Object({
   kind: literals(['described', 'metered', 'sky']),
@@ -178,7 +175,6 @@ export const CurePlanCommand = Type.Object(
   },
   strict,
 );
-export type CurePlanCommand = Static<typeof CurePlanCommand>;
 
 const CouponOutcome = Type.Object(
   {
@@ -198,7 +194,6 @@ export const NewLadder = Type.Object(
   },
   strict,
 );
-export type NewLadder = Static<typeof NewLadder>;
 const Range = Type.Array(Type.Number(), { minItems: 2, maxItems: 2 });
 /** What is known of a resin under a lamp. */
 export const PairView = Type.Object({

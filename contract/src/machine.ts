@@ -1,5 +1,5 @@
 import { type Static, Type } from 'typebox';
-import { literals, strict } from './common.ts';
+import { literals } from './common.ts';
 
 /** plenty · low: said · full: nothing more is taken */
 export const DiskRoom = Type.Object({ level: literals(['plenty', 'low', 'full']), freeMb: Type.Number() });
@@ -24,10 +24,6 @@ export const HealthReply = Type.Object({
   startedAtMs: Type.Number(),
 });
 export type HealthReply = Static<typeof HealthReply>;
-
-/** The machine’s clock is right: take it on. */
-export const TakeClock = Type.Object({}, strict);
-export type TakeClock = Static<typeof TakeClock>;
 
 /** A backup in the data folder: one file, opened and checked after it was written. */
 export const BackupRow = Type.Object({

@@ -14,7 +14,6 @@ export const AddPartNote = Type.Object(
   },
   strict,
 );
-export type AddPartNote = Static<typeof AddPartNote>;
 
 export const PartNote = Type.Object({
   id: EntityId,

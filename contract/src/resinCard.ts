@@ -88,7 +88,6 @@ export const SaveCard = Type.Object(
   },
   strict,
 );
-export type SaveCard = Static<typeof SaveCard>;
 
 const Card = Type.Unsafe<ResinCard>(
   Type.Object({ id: EntityId, name: Type.String(), version: Type.Integer() }, { additionalProperties: true }),

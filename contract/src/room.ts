@@ -47,7 +47,6 @@ export const RoomInput = Type.Object(
 );
 export type RoomInput = Static<typeof RoomInput>;
 export const SetRoom = Type.Object({ room: RoomInput }, strict);
-export type SetRoom = Static<typeof SetRoom>;
 export const RoomReply = Type.Object({
   room: RoomInput,
   stations: Type.Array(Type.Object({ id: EntityId, name: Type.String(), kind: literals(['wash', 'box']) }), {
@@ -59,7 +58,6 @@ export const RoomReply = Type.Object({
 export type RoomReply = Static<typeof RoomReply>;
 
 export const NewShiftNote = Type.Object({ text: Text(1000) }, strict);
-export type NewShiftNote = Static<typeof NewShiftNote>;
 export const ShiftNotesReply = Type.Object({
   notes: Type.Array(Type.Object({ text: Type.String(), atMs: Type.Number(), by: Type.String() }), {
     description: 'newest first',

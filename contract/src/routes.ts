@@ -35,7 +35,6 @@ export const SaveRoute = Type.Object(
   },
   strict,
 );
-export type SaveRoute = Static<typeof SaveRoute>;
 
 const RouteBody = Type.Unsafe<Route>(
   Type.Object(

@@ -1,4 +1,3 @@
-import { Type } from 'typebox';
 import {
   BatchReply,
   BrokeBatch,
@@ -13,11 +12,10 @@ import {
   SplitBatch,
   UndoCommand,
 } from '../bench.ts';
-import { strict } from '../common.ts';
 import { LaterCommand, LaterReply } from '../later.ts';
 import { CurePlanCommand } from '../light.ts';
 import { AddPartNote, PartNoteReply } from '../parts.ts';
-import type { CommandShape } from './define.ts';
+import { type CommandShape, Nothing } from './define.ts';
 
 export const BATCH_COMMANDS = {
   'batch.create': {
@@ -77,7 +75,7 @@ export const BATCH_COMMANDS = {
   },
   'batch.repeat': {
     summary: 'Hang the same parts again',
-    body: Type.Object({}, strict),
+    body: Nothing,
     reply: BatchReply,
   },
   'batch.colour': {

@@ -2,7 +2,7 @@ import { type Static, type TObject, type TProperties, type TSchema, Type } from 
 import { CommandId, PersonId, strict } from '../common.ts';
 
 /** What every command carries. */
-export const COMMAND_META = {
+const COMMAND_META = {
   commandId: CommandId,
   by: Type.Optional(PersonId),
   heldMs: Type.Optional(
@@ -15,6 +15,9 @@ export const COMMAND_META = {
 } satisfies TProperties;
 const Meta = Type.Object(COMMAND_META);
 export type CommandMeta = Static<typeof Meta>;
+
+/** A command that has nothing to say. */
+export const Nothing = Type.Object({}, strict);
 
 /** What can be done: what it needs to know, and what is answered. */
 export type CommandShape = {

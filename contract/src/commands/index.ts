@@ -6,7 +6,7 @@ import { SHOP_COMMANDS } from './shop.ts';
 import { SOLVENT_COMMANDS } from './solvent.ts';
 import { STEP_COMMANDS } from './step.ts';
 
-export { COMMAND_META, type CommandMeta, type CommandShape, wireBody } from './define.ts';
+export { type CommandMeta, type CommandShape, wireBody } from './define.ts';
 export { addressOf, COMMAND_PATHS, COMMAND_TYPES, type CommandParams, type CommandType } from './paths.ts';
 
 /** Everything that can be done, by type. Servers take their routes from it, browsers the types of what they send. */

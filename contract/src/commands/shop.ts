@@ -1,11 +1,10 @@
 import { Done } from '../common.ts';
 import { CureTestsReply, NewCureTest } from '../cureTests.ts';
 import { DescribeLamp, LampsReply, MeterLamp, NewLadder, PairsReply, SkyNow } from '../light.ts';
-import { TakeClock } from '../machine.ts';
 import { CardReply, SaveCard } from '../resinCard.ts';
 import { NewShiftNote, RoomReply, SetRoom, ShiftNotesReply } from '../room.ts';
 import { RouteReply, SaveRoute } from '../routes.ts';
-import type { CommandShape } from './define.ts';
+import { type CommandShape, Nothing } from './define.ts';
 
 /** What the workshop keeps: lamps, coupons, tests, resins, routes, the room. */
 export const SHOP_COMMANDS = {
@@ -51,7 +50,7 @@ export const SHOP_COMMANDS = {
   },
   'clock.take': {
     summary: 'The machine’s clock is right: take it on',
-    body: TakeClock,
+    body: Nothing,
     reply: Done,
   },
   'shift.note': {

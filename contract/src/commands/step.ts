@@ -1,18 +1,10 @@
-import {
-  BatchReply,
-  ExtendCommand,
-  FinishCommand,
-  LeaveOutCommand,
-  LookCommand,
-  StayCommand,
-  StepCommand,
-} from '../bench.ts';
-import type { CommandShape } from './define.ts';
+import { BatchReply, ExtendCommand, FinishCommand, LeaveOutCommand, LookCommand, StayCommand } from '../bench.ts';
+import { type CommandShape, Nothing } from './define.ts';
 
 export const STEP_COMMANDS = {
   'step.start': {
     summary: 'Start a step',
-    body: StepCommand,
+    body: Nothing,
     reply: BatchReply,
   },
   'step.finish': {

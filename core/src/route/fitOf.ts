@@ -1,6 +1,6 @@
 import { boxFit, type FitFinding, washFit } from '../fit/index.ts';
 import type { BatchRequest } from './benchNow.ts';
-import { isCure, isWet } from './kinds/index.ts';
+import { isCure, isWet, stepType } from './kinds/index.ts';
 import { bathAt, routeOf } from './planBatch.ts';
 import { kindOf, stationOf } from './template.ts';
 
@@ -18,9 +18,9 @@ export function fitOf(request: BatchRequest, names: Readonly<Record<string, stri
   const found = steps.flatMap((step, index): readonly FitFinding[] => {
     const station = stationOf(step);
     const name = names[station] ?? station;
-    const kind = kindOf(step);
+    const type = stepType(step.type);
     const space = spaces.wash?.[station];
-    if (isWet({ kind }) && space) {
+    if (isWet(type) && space) {
       const { volumeMl, capacityMl, surfaceM2 } = bathAt(station, request.bench);
       const level =
         volumeMl === undefined || capacityMl === undefined || surfaceM2 === undefined
@@ -29,7 +29,7 @@ export function fitOf(request: BatchRequest, names: Readonly<Record<string, stri
       return washFit({ station, name, boxMm, space, level, plate: index < offPlate ? spaces.plate : undefined });
     }
     const clear = spaces.boxes?.[station];
-    return (isCure({ kind }) || kind === 'oven') && clear ? boxFit(station, name, boxMm, clear) : [];
+    return (isCure(type) || type.kind === 'oven') && clear ? boxFit(station, name, boxMm, clear) : [];
   });
   // the same bath twice says the same twice
   return found.filter((one, i) => found.findIndex((other) => other.message === one.message) === i);

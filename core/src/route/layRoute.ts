@@ -88,7 +88,7 @@ function modelTimes(request: BatchRequest, plan: BatchPlan): Readonly<Record<num
       case 'wash':
       case 'rinse':
         liquid = bathAt(stationOf(step), request.bench).solvent;
-        soakedS += isWash({ kind: kindOf(step) }) ? (step.seconds ?? times[index] ?? 0) : 0;
+        soakedS += isWash(stepType(step.type)) ? (step.seconds ?? times[index] ?? 0) : 0;
         break;
       case 'dry':
         times[index] = dried === 0 ? plan.dryS : dryS(request, { soakedS, liquid, air: step.air });

@@ -2,13 +2,13 @@ import { isAlcohol } from '../liquids/index.ts';
 import { clockText } from '../units/index.ts';
 import { type Finding, type Judge, name, ofKind, refused } from './finding.ts';
 import type { StepKind } from './kinds/index.ts';
-import { isDrying, isWet, kindShape } from './kinds/index.ts';
+import { isDrying, isWet, kindShape, stepType } from './kinds/index.ts';
 import { ULTRASONIC_CAP_S } from './planBatch.ts';
 import { agitationOf, kindOf, type Route, stationOf } from './template.ts';
 
 /** Solvent or water on the parts at each step, by what came before it. */
 function wetBefore(route: Route, index: number): boolean {
-  const before = route.steps.slice(0, index).map((step) => ({ kind: kindOf(step) }));
+  const before = route.steps.slice(0, index).map((step) => stepType(step.type));
   const wet = before.findLastIndex((step) => isWet(step) || kindShape(step.kind).soaks);
   return wet >= 0 && wet > before.findLastIndex(isDrying);
 }

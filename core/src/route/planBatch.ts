@@ -14,7 +14,7 @@ import {
 } from '../wash/index.ts';
 import type { BatchRequest, BathNow, BenchNow } from './benchNow.ts';
 import { type CureForecast, forecastCure } from './cureForecast.ts';
-import { isDrying, isWash, isWet } from './kinds/index.ts';
+import { isDrying, isWash, isWet, stepType } from './kinds/index.ts';
 import { agitationOf, kindOf, type Route, type RouteStep, stationOf } from './template.ts';
 import { TWO_BATHS } from './twoBaths.ts';
 import { type PartFacts, STATIONS } from './types.ts';
@@ -59,8 +59,8 @@ export const stageOf = (bath: BathNow): WashStage => ({
 export function washRuns(steps: readonly RouteStep[]): readonly (readonly number[])[] {
   const runs: number[][] = [[]];
   steps.forEach((step, index) => {
-    if (isWash({ kind: kindOf(step) })) runs.at(-1)!.push(index);
-    if (isDrying({ kind: kindOf(step) }) && runs.at(-1)!.length > 0) runs.push([]);
+    if (isWash(stepType(step.type))) runs.at(-1)!.push(index);
+    if (isDrying(stepType(step.type)) && runs.at(-1)!.length > 0) runs.push([]);
   });
   return runs.filter((run) => run.length > 0);
 }
@@ -176,10 +176,10 @@ export function dryS({ bench, part }: Dried, { soakedS, liquid, air }: Drying): 
 
 /** What still wets the parts when they first dry: the last bath or rinse before. */
 function lastLiquid(steps: readonly RouteStep[], bench: BenchNow): Solvent | undefined {
-  const dry = steps.findIndex((step) => isDrying({ kind: kindOf(step) }));
-  const last = steps.slice(0, dry < 0 ? undefined : dry).findLast((step) => isWet({ kind: kindOf(step) }));
+  const dry = steps.findIndex((step) => isDrying(stepType(step.type)));
+  const last = steps.slice(0, dry < 0 ? undefined : dry).findLast((step) => isWet(stepType(step.type)));
   return last && bathAt(stationOf(last), bench).solvent;
 }
 
 const airOf = (steps: readonly RouteStep[]): Air | undefined =>
-  steps.find((step) => isDrying({ kind: kindOf(step) }))?.air;
+  steps.find((step) => isDrying(stepType(step.type)))?.air;

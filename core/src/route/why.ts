@@ -3,9 +3,8 @@ import { clockText, percentText, plainNumber } from '../units/index.ts';
 import { washResidue } from '../wash/index.ts';
 import type { BatchRequest } from './benchNow.ts';
 import { cureSetting, lampOf, lampStation } from './cureSetting.ts';
-import { isDrying } from './kinds/index.ts';
+import { isDrying, stepType } from './kinds/index.ts';
 import { type BatchPlan, LEAST_WASH_S, planBatch, routeOf, type StageAt, stageOf, washRequest } from './planBatch.ts';
-import { kindOf } from './template.ts';
 import type { Step } from './types.ts';
 
 /** The answer to "Why this number?". */
@@ -176,7 +175,7 @@ function residueOf(request: BatchRequest, { wash, stages, filmUm }: BatchPlan): 
 
 function explainDry(request: BatchRequest, plan: BatchPlan, run?: Step): Why {
   const { bench } = request;
-  const fixedS = routeOf(request).steps.find((step) => isDrying({ kind: kindOf(step) }))?.seconds;
+  const fixedS = routeOf(request).steps.find((step) => isDrying(stepType(step.type)))?.seconds;
   const damp: Change = [
     'air 20 % more humid',
     (r) => ({ ...r, bench: { ...r.bench, humidityPct: Math.min(100, r.bench.humidityPct + 20) } }),

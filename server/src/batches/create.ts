@@ -23,7 +23,7 @@ import {
 import { allStations, benchNow } from '../bench/index.ts';
 import type { Context } from '../context.ts';
 import { type Queryable, sql } from '../db/index.ts';
-import type { Handler } from '../http/command.ts';
+import type { Handler, Said } from '../http/command.ts';
 import { Refused } from '../http/errors.ts';
 import { cardAt } from '../resins/index.ts';
 import { newestRoute } from '../routes/index.ts';
@@ -59,7 +59,7 @@ export async function hangAgain(
   context: Context,
   tx: Queryable,
   batch: BatchState,
-  command: { readonly commandId: string; readonly by?: string },
+  command: Said,
 ): Promise<BatchState> {
   const card = await cardAt(tx, batch.card.id);
   const route = await newestRoute(tx, batch.route?.id ?? TWO_BATHS.id);
@@ -67,9 +67,7 @@ export async function hangAgain(
   return hang(context, tx, { ...command, card, part, count, route, lot, customer, dripS: dripSOf(batch) });
 }
 
-type Hang = {
-  readonly commandId: string;
-  readonly by?: string;
+type Hang = Said & {
   readonly card: ResinCard;
   readonly part: PartFacts;
   readonly count: number;
@@ -106,7 +104,7 @@ async function hang(context: Context, tx: Queryable, wanted: Hang): Promise<Batc
     },
     plan,
   );
-  const created: BatchEvent = { type: 'created', atMs, by: wanted.by ?? 'workshop', batch };
+  const created: BatchEvent = { type: 'created', atMs, by: wanted.by, batch };
   return record(tx, undefined, [created], wanted.commandId);
 }
 

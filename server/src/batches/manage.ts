@@ -18,26 +18,21 @@ import { act } from './steps.ts';
 import { holdForChange, loadBatch, record, refuseClosed } from './store.ts';
 
 export const holdBatch: Handler<'batch.hold'> = (work) =>
-  act(work, ({ batch, now }) => decideHold(batch, work.command.reason, now));
+  act(work, ({ batch, now }) => decideHold(batch, work.body.reason, now));
 
 export const breakPieces: Handler<'batch.broke'> = async (work) => {
-  const { commandId: _, by: __, ...broke } = work.command;
+  const broke = work.body;
   if (broke.photoSha256) await needPhoto(work.tx, broke.photoSha256);
   return act(work, ({ batch, now }) => decideBroke(batch, broke, now));
 };
 
 export const recountBroken: Handler<'batch.recount'> = (work) =>
-  act(work, ({ batch, now }) => decideRecount(batch, work.command, now));
+  act(work, ({ batch, now }) => decideRecount(batch, work.body, now));
 
-export const mishap: Handler<'batch.mishap'> = (work) => {
-  const { commandId: _, by: __, ...happened } = work.command;
-  return act(work, ({ batch, bench, now }) => decideMishap(batch, happened, bench, now));
-};
+export const mishap: Handler<'batch.mishap'> = (work) =>
+  act(work, ({ batch, bench, now }) => decideMishap(batch, work.body, bench, now));
 
-export const editBatch: Handler<'batch.edit'> = (work) => {
-  const { commandId: _, by: __, ...edit } = work.command;
-  return act(work, ({ now }) => decideEdit(edit, now));
-};
+export const editBatch: Handler<'batch.edit'> = (work) => act(work, ({ now }) => decideEdit(work.body, now));
 
 /** Takes pieces out as a batch of their own. @returns the new batch */
 export const splitBatch: Handler<'batch.split'> = async ({ tx, context, params: { batchId }, command }) => {

@@ -126,9 +126,7 @@ export async function batchesForCsv(db: Queryable, query: Static<typeof BatchQue
       hung: isoOrEmpty(createdAtMs),
       due: isoOrEmpty(dueAtMs),
       sealed: isoOrEmpty(sealedAtMs),
-      washLoadsPctW: steps
-        .flatMap(({ kind, knew }) => (isWash({ kind }) && knew ? [knew.loadPctW ?? ''] : []))
-        .join(' '),
+      washLoadsPctW: steps.flatMap((step) => (isWash(step) && step.knew ? [step.knew.loadPctW ?? ''] : [])).join(' '),
       lightS: Math.round(lightS({ steps })),
       looks: steps.flatMap(({ outcome }) => outcome ?? []).join('; '),
     };

@@ -91,27 +91,27 @@ export const startStep: Handler<'step.start'> = (work) =>
   );
 
 export const extendStep: Handler<'step.extend'> = (work) =>
-  act(work, ({ batch, now }) => decideExtend(batch, work.params.stepId, work.command.addS, now));
+  act(work, ({ batch, now }) => decideExtend(batch, work.params.stepId, work.body.addS, now));
 
 export const lookAt: Handler<'step.look'> = async (work) => {
-  const { commandId: _, by: __, ...look } = work.command;
+  const look = work.body;
   for (const sha256 of [look.colour?.photoSha256, look.photoSha256]) if (sha256) await needPhoto(work.tx, sha256);
   return act(work, ({ batch, bench, now }) => decideLook(batch, work.params.stepId, look, bench, now));
 };
 
 export const colourBefore: Handler<'batch.colour'> = async (work) => {
-  await needPhoto(work.tx, work.command.colour.photoSha256);
-  return act(work, ({ batch, now }) => decideColourBefore(batch, work.command.colour, now));
+  await needPhoto(work.tx, work.body.colour.photoSha256);
+  return act(work, ({ batch, now }) => decideColourBefore(batch, work.body.colour, now));
 };
 
 export const stayIn: Handler<'step.stay'> = (work) =>
-  act(work, ({ batch, now }) => decideStay(batch, work.params.stepId, work.command.because, now));
+  act(work, ({ batch, now }) => decideStay(batch, work.params.stepId, work.body.because, now));
 
 export const leaveOut: Handler<'step.leave-out'> = (work) =>
-  act(work, ({ batch, bench, now }) => decideLeaveOut(batch, work.params.stepId, work.command.because, bench, now));
+  act(work, ({ batch, bench, now }) => decideLeaveOut(batch, work.params.stepId, work.body.because, bench, now));
 
 export const flagBatch: Handler<'batch.flag'> = (work) =>
-  act(work, ({ batch, now }) => decideFlag(batch, work.command, now));
+  act(work, ({ batch, now }) => decideFlag(batch, work.body, now));
 
 /** Finishing moves solvent after washes and drying, and seals the record at the end. */
 export const finishStep: Handler<'step.finish'> = (work) => {

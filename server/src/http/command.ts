@@ -19,7 +19,7 @@ import { type Queryable, sql } from '../db/index.ts';
 import { Refused } from './errors.ts';
 
 /** Where nobody says who pressed. */
-export const DEFAULT_PERSON = 'workshop';
+const DEFAULT_PERSON = 'workshop';
 export type Said = { readonly commandId: string; readonly by: string };
 /** What a command works with: inside its transaction, on a clock that stands at the press. */
 export type Work<T extends CommandType = CommandType> = {
@@ -29,6 +29,9 @@ export type Work<T extends CommandType = CommandType> = {
   /** now, whenever it was pressed */
   readonly nowMs: number;
   readonly params: CommandParams<T>;
+  /** what it says */
+  readonly body: CommandBody<T>;
+  /** what it says, with its id and who pressed */
   readonly command: CommandBody<T> & Said;
 };
 export type Outcome<Reply> = {
@@ -67,9 +70,21 @@ export function commandRoutes(app: FastifyInstance, context: Context, handlings:
 const TURN = 4170;
 /**
  * Commands are done one after another, whichever connection or process they come by: what one reads nobody changes until it
- * has written. They take milliseconds, and a bench has few hands.
+ * has written. They take milliseconds, and a bench has few hands. After the commit the log is forced to disk, then listeners
+ * are told.
  */
-const takeTurn = (tx: Queryable) => tx.many(sql`SELECT pg_advisory_xact_lock(${TURN}::bigint)`);
+async function inTurn<Reply>(
+  context: Context,
+  work: (tx: Queryable, nowMs: number) => Promise<Outcome<Reply>>,
+): Promise<Outcome<Reply>> {
+  const outcome = await context.db.transaction(async (tx) => {
+    await tx.many(sql`SELECT pg_advisory_xact_lock(${TURN}::bigint)`);
+    return work(tx, context.nowMs());
+  });
+  await context.db.sync();
+  context.live.publish(outcome.topics);
+  return outcome;
+}
 
 /** Where and what is asked for, without how long it waited: an id stands for one thing only. */
 function hashOf(asked: Asked, { commandId, by }: CommandMeta): string {
@@ -81,7 +96,6 @@ function hashOf(asked: Asked, { commandId, by }: CommandMeta): string {
 /**
  * Runs a command once: in one transaction, with its answer, or what it is about, stored under the client's id.
  * A repeat is answered as the first time and changes nothing; the same id for another batch or another body is refused.
- * After the commit the log is forced to disk, then listeners are told.
  */
 async function runCommand<T extends CommandType>(
   context: Context,
@@ -91,9 +105,8 @@ async function runCommand<T extends CommandType>(
 ): Promise<CommandReply<T>> {
   const { commandId, by = DEFAULT_PERSON, heldMs = 0 } = meta;
   const what = hashOf(asked as unknown as Asked, meta);
-  const outcome = await context.db.transaction(async (tx): Promise<Outcome<CommandReply<T>>> => {
-    await takeTurn(tx);
-    const nowMs = context.nowMs();
+  const body = asked.body as CommandBody<T>;
+  const outcome = await inTurn<CommandReply<T>>(context, async (tx, nowMs) => {
     // whoever sent the same in the moment before has written it
     const first = await tx.maybeOne(sql`
       INSERT INTO command (id, kind, at, asked) VALUES (${commandId}, ${asked.type}, ${new Date(nowMs)}, ${what})
@@ -104,7 +117,8 @@ async function runCommand<T extends CommandType>(
       context: { ...context, nowMs: () => context.nowMs() - heldMs },
       nowMs,
       params: asked.params as CommandParams<T>,
-      command: { ...(asked.body as CommandBody<T>), commandId, by },
+      body,
+      command: { ...body, commandId, by },
     });
     const [about, response] = again ? [done.about ?? '', null] : [null, JSON.stringify(done.reply)];
     await tx.many(
@@ -112,8 +126,6 @@ async function runCommand<T extends CommandType>(
     );
     return done;
   });
-  await context.db.sync();
-  context.live.publish(outcome.topics);
   return outcome.afterwards ? outcome.afterwards() : outcome.reply;
 }
 
@@ -124,14 +136,10 @@ export async function runByItself(
   work: (own: Pick<Work, 'tx' | 'context' | 'nowMs'> & { readonly command: Said }) => Promise<Outcome<unknown>>,
 ): Promise<void> {
   const commandId = context.newId();
-  const { topics } = await context.db.transaction(async (tx) => {
-    await takeTurn(tx);
-    const nowMs = context.nowMs();
+  await inTurn(context, async (tx, nowMs) => {
     await tx.many(sql`INSERT INTO command (id, kind, at) VALUES (${commandId}, ${kind}, ${new Date(nowMs)})`);
     return work({ tx, context, nowMs, command: { commandId, by } });
   });
-  await context.db.sync();
-  context.live.publish(topics);
 }
 
 type Before = { readonly asked: string | null; readonly response: unknown; readonly about: string | null };

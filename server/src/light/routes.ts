@@ -75,7 +75,7 @@ const lampsNow = async (tx: Queryable, _: string, { nowMs }: { readonly nowMs: n
 });
 
 const takePlan: Handler<'batch.cure-plan'> = (work) => {
-  const { commandId: _, by: __, anyway, ...choice } = work.command;
+  const { anyway, ...choice } = work.body;
   return act(work, ({ batch, bench, now }) => decideCurePlan(batch, choice, bench, now, anyway));
 };
 

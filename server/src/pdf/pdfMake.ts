@@ -29,18 +29,22 @@ const BARE = {
 const require = createRequire(import.meta.url);
 let ready: { readonly made: PdfMake; readonly letters: Letters } | undefined;
 
+/** The code points that a font draws. */
+function lettersOf(file: Buffer): ReadonlySet<number> {
+  const font = create(file);
+  return new Set('characterSet' in font ? font.characterSet : []);
+}
+
 /** Fonts come from our own packages; no address is ever fetched and no other file read. */
 function pdfMake(): { readonly made: PdfMake; readonly letters: Letters } {
   if (ready) return ready;
   const made = require('pdfmake') as PdfMake;
   const folder = path.dirname(require.resolve('@fontsource/atkinson-hyperlegible-next/package.json'));
   const others = path.join(path.dirname(require.resolve('pdfmake/package.json')), 'fonts/Roboto');
-  /** @returns the code points it draws */
-  const addFile = (name: string, file: string): ReadonlySet<number> => {
+  const addFile = (name: string, file: string): Buffer => {
     const data = readFileSync(file);
     made.virtualfs.writeFileSync(name, data);
-    const font = create(data);
-    return new Set('characterSet' in font ? font.characterSet : []);
+    return data;
   };
   const [own] = [400, 700].map((weight) =>
     addFile(`ahn-${weight}.woff`, path.join(folder, `files/atkinson-hyperlegible-next-latin-${weight}-normal.woff`)),
@@ -60,7 +64,7 @@ function pdfMake(): { readonly made: PdfMake; readonly letters: Letters } {
   made.addTableLayouts({ bare: BARE });
   made.setUrlAccessPolicy(() => false);
   made.setLocalAccessPolicy(() => false);
-  ready = { made, letters: { own: own!, other: other! } };
+  ready = { made, letters: { own: lettersOf(own!), other: lettersOf(other!) } };
   return ready;
 }
 

@@ -4,9 +4,9 @@ import { strengthPctW } from '@north-step/core/solvent';
 import { parcelOf, type VesselRow } from '../bench/index.ts';
 import type { Context } from '../context.ts';
 import { type Queryable, sql } from '../db/index.ts';
-import type { Handler } from '../http/command.ts';
+import type { Handler, Said } from '../http/command.ts';
 import { Refused, unknown } from '../http/errors.ts';
-import { type Command, need, volumeOf } from './shared.ts';
+import { need, volumeOf } from './shared.ts';
 
 const FUTURE_SLACK_MS = 60_000;
 
@@ -16,7 +16,7 @@ type More = { readonly atMs?: number; readonly note?: string; readonly postingId
 export async function writeReading(
   context: Context,
   tx: Queryable,
-  command: Command,
+  command: Said,
   vessel: VesselRow,
   raw: RawReading,
   more: More = {},

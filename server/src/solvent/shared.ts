@@ -13,18 +13,17 @@ import type { Solvent } from '@north-step/core/wash';
 import { benchSetting, parcelOf, type VesselRow, vesselById, vesselByRole } from '../bench/index.ts';
 import type { Context } from '../context.ts';
 import { type Queryable, sql } from '../db/index.ts';
+import type { Said } from '../http/command.ts';
 import { Refused, unknown } from '../http/errors.ts';
 import { book } from './posting.ts';
 
 const TOPICS = ['solvent', 'bench'];
-const DEFAULT_PERSON = 'workshop';
 /** Less than this is as good as empty. */
 const EMPTY_ML = 1;
 /** Smaller losses wait until they are worth a line in the book. */
 const LEAST_LOSS_G = 0.5;
 const HOUR_MS = 3_600_000;
 
-export type Command = { readonly commandId: string; readonly by?: string; readonly heldMs?: number };
 export const volumeOf = (row: VesselRow): number => parcelVolumeMl(parcelOf(row), row.solvent);
 export const gramsOf = (parcel: Parcel) => ({
   solventG: Number(parcel[0]) / 1000,
@@ -34,7 +33,7 @@ export const gramsOf = (parcel: Parcel) => ({
 export const massG = (parcel: Parcel): number => Number(totalMg(parcel)) / 1000;
 
 /** A vessel by id, its idle evaporation booked up to now. @throws UNKNOWN_ID */
-export async function need(context: Context, tx: Queryable, id: string, command: Command): Promise<VesselRow> {
+export async function need(context: Context, tx: Queryable, id: string, command: Said): Promise<VesselRow> {
   const row = await vesselById(tx, id);
   if (!row) throw unknown('vessel', id);
   return settleLoss(context, tx, row, command);
@@ -45,7 +44,7 @@ export async function needRole(
   tx: Queryable,
   role: string,
   name: string,
-  command: Command,
+  command: Said,
 ): Promise<VesselRow> {
   const row = await vesselByRole(tx, role);
   if (!row) throw new Refused({ code: 'NO_VESSEL', message: `No vessel is set as the ${name}.` });
@@ -61,7 +60,7 @@ export async function settleLoss(
   context: Context,
   tx: Queryable,
   row: VesselRow,
-  command: Command,
+  command: Said,
   untilMs = context.nowMs(),
 ): Promise<VesselRow> {
   const from = row.evaporated_to?.getTime();
@@ -90,7 +89,7 @@ export async function settleLoss(
     atMs: untilMs,
     kind: 'evaporate',
     note,
-    by: command.by ?? DEFAULT_PERSON,
+    by: command.by,
     commandId: command.commandId,
     lines: [
       { account: row.id, parcel: [-lost[0], -lost[1], 0n] },
@@ -183,13 +182,13 @@ export type NewPosting = {
   readonly liquidsBefore?: Readonly<Record<string, string>>;
 };
 /** Books a posting for a command. @returns the command's outcome, with the posting's id */
-export async function posted(context: Context, tx: Queryable, command: Command, posting: NewPosting) {
+export async function posted(context: Context, tx: Queryable, command: Said, posting: NewPosting) {
   const id = context.newId();
   await book(tx, {
     ...posting,
     id,
     atMs: context.nowMs(),
-    by: command.by ?? DEFAULT_PERSON,
+    by: command.by,
     commandId: command.commandId,
   });
   return { reply: { postingId: id }, topics: TOPICS };

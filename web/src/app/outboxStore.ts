@@ -57,7 +57,7 @@ type Addressed = Pick<Kept, 'id' | 'madeMs' | 'seq' | 'tab'> & {
 };
 
 /** The command that an address stands for. @returns undefined for an address that is none */
-export function typed({ url, body: { by, ...body }, ...rest }: Addressed): Kept | undefined {
+function typed({ url, body: { by, ...body }, ...rest }: Addressed): Kept | undefined {
   for (const type of COMMAND_TYPES) {
     const path = new RegExp(`^${COMMAND_PATHS[type].replace(/:(\w+)/g, '(?<$1>[^/]+)')}$`).exec(url);
     if (!path) continue;
