@@ -33,9 +33,16 @@ import { trueLoadPctW, trueStrengthPctW, truthOf } from './truth.ts';
 
 /** How much of a year is played; fewer days for a slow machine. */
 const DAYS = Number(process.env.NORTH_STEP_DEMO_DAYS ?? HISTORY_DAYS);
+const MOST_DAYS = 366;
 const ROOM_C = 21.5;
 const HUMIDITY_PCT = 51;
 
+if (!(Number.isInteger(DAYS) && DAYS >= 1 && DAYS <= MOST_DAYS)) {
+  console.error(
+    `NORTH_STEP_DEMO_DAYS=${process.env.NORTH_STEP_DEMO_DAYS} is not a number of days from 1 to ${MOST_DAYS}.`,
+  );
+  process.exit(2);
+}
 /** Starts North Step with the demo workshop: an empty folder is filled first, an old one is left as it is. */
 await runFromCommandLine({ data: '.data/demo', log: 'warn' }, fillEmpty, startDevices);
 
