@@ -57,11 +57,20 @@ type Screens = {
  */
 export async function contradictions(page: Page, server: ServerProcess): Promise<readonly string[]> {
   let found: readonly string[] = [];
-  for (let look = 0; look < MOST_ROUNDS; look++) {
+  for (let look = 0; look < MOST_ROUNDS; ) {
+    const before = await lightOf(server);
     found = await differing(page, server);
     if (found.length === 0) break;
+    // a round in which a light map came in compared what was before it with what is after it
+    if ((await lightOf(server)) === before) look++;
   }
   return found;
+}
+
+/** What maps and looks have said of the light of all open batches. */
+async function lightOf(server: ServerProcess): Promise<string> {
+  const { open, bench } = await server.get<BenchReply>('/api/bench');
+  return JSON.stringify([open.map(({ light, lightClosed }) => [light, lightClosed]), bench.pairs]);
 }
 
 async function differing(page: Page, server: ServerProcess): Promise<readonly string[]> {
@@ -91,8 +100,7 @@ const clockMs = (server: ServerProcess): number => Date.now() + server.aheadMs;
 export async function settled(server: ServerProcess): Promise<void> {
   let before = '';
   const same = async () => {
-    const { open, bench } = await server.get<BenchReply>('/api/bench');
-    const text = JSON.stringify([open.map(({ light, lightClosed }) => [light, lightClosed]), bench.pairs]);
+    const text = await lightOf(server);
     const again = text === before;
     before = text;
     return again;

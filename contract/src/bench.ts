@@ -1,3 +1,4 @@
+import { LINE_POSITIONS, STATION_KIND_IDS, VESSEL_ROLES } from '@north-step/core/bench';
 import type { LightSoFar } from '@north-step/core/light';
 import { type BatchState, type BenchNow, CURED_LOOKS, MATTE_LOOKS, MISHAPS, PRIORITIES } from '@north-step/core/route';
 import { LIDS } from '@north-step/core/solvent';
@@ -170,7 +171,17 @@ export const Vessel = Type.Object({
   id: EntityId,
   name: Type.String(),
   kind: literals(['bath', 'can', 'drum', 'jar', 'bottle', 'pan', 'tin']),
-  role: Type.Union([literals(['first', 'clean', 'fresh', 'drum', 'reclaimed']), Type.Null()]),
+  role: Type.Union([literals(VESSEL_ROLES), Type.Null()]),
+  /** the line it stands in or belongs to; a place in the order only for its baths */
+  line: Type.Union([
+    Type.Object({
+      id: EntityId,
+      name: Type.String(),
+      place: Type.Union([Type.Integer(), Type.Null()]),
+      position: Type.Union([literals(LINE_POSITIONS), Type.Null()]),
+    }),
+    Type.Null(),
+  ]),
   solvent: literals(SOLVENTS),
   lid: literals(LIDS),
   capacityMl: Type.Number(),
@@ -189,6 +200,7 @@ export type Vessel = Static<typeof Vessel>;
 export const Station = Type.Object({
   id: EntityId,
   name: Type.String(),
+  kind: literals(STATION_KIND_IDS),
   side: literals(['wet', 'dry', 'light']),
   capacity: Type.Integer(),
   vesselId: Type.Union([Type.String(), Type.Null()]),

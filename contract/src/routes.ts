@@ -1,3 +1,4 @@
+import { PLACE_IDS } from '@north-step/core/bench';
 import { MEDIA } from '@north-step/core/cure';
 import { AIRS } from '@north-step/core/dry';
 import { DOSES, type Route, type Schools, STEP_TYPE_IDS } from '@north-step/core/route';
@@ -8,6 +9,9 @@ import { counted, EntityId, literals, strict, Text } from './common.ts';
 export const RouteStepInput = Type.Object(
   {
     type: literals(STEP_TYPE_IDS),
+    /** over the place that its type asks for */
+    where: Type.Optional(literals(PLACE_IDS)),
+    /** a station of this bench, where it must be that one */
     station: Type.Optional(EntityId),
     seconds: Type.Optional(
       Type.Number({ minimum: 1, maximum: 604_800, description: 's; left out, the models plan it' }),

@@ -24,13 +24,23 @@ export const FillCommand = Type.Object(
   },
   strict,
 );
-export const RotateCommand = Type.Object({ freshMl: VolumeMl, fromVesselId: EntityId }, strict);
+export const RotateCommand = Type.Object(
+  {
+    freshMl: VolumeMl,
+    fromVesselId: EntityId,
+    /** default the first line of several baths */
+    lineId: Type.Optional(EntityId),
+  },
+  strict,
+);
 export const ReclaimCommand = Type.Object(
   {
     amountMl: Type.Number({ exclusiveMinimum: 0, maximum: 1_000_000, description: 'mL taken from the dirty drum' }),
     passes: Type.Integer({ minimum: 1, maximum: 4 }),
     /** what really came back, if it was measured; else by the model */
     backMl: Type.Optional(VolumeMl),
+    /** default the first line that has a drum */
+    lineId: Type.Optional(EntityId),
   },
   strict,
 );

@@ -14,12 +14,10 @@ let db: Db;
 
 beforeAll(async () => {
   folder = mkdtempSync(path.join(os.tmpdir(), 'north-step-story-'));
-  const { templateFolder } = await import('../../server/src/testing/template.ts');
+  const { makeRoom, templateFolder } = await import('../../server/src/testing/template.ts');
   cpSync(await templateFolder(), folder, { recursive: true });
   db = await openDb(folder);
-  // the template holds the test workshop: make room for the demo's own
-  for (const table of ['lot', 'resin_card', 'station', 'vessel', 'person', 'setting'])
-    await db.many({ text: `DELETE FROM ${table}`, values: [] });
+  await makeRoom(db);
   await tellStory(db, { nowMs: NOW_MS, days: 2 });
 });
 afterAll(async () => {

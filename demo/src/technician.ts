@@ -8,7 +8,6 @@ import {
   currentStep,
   lightS,
   requestOf,
-  STATIONS,
   type Step,
 } from '@north-step/core/route';
 import type { buildApp } from '@north-step/server';
@@ -108,7 +107,7 @@ export class Technician {
     if (step.mode === 'look') {
       this.wait(30);
       // the sun moves on; lamps do not
-      const inSun = batch.steps.some(({ kind, station }) => kind === 'cure' && station === STATIONS.sun);
+      const inSun = batch.steps.some(({ daylight }) => daylight);
       const now = inSun ? (await this.get<BenchReply>('/api/bench')).bench : bench;
       return this.step(batch, step, 'look', this.seen(batch, step, now));
     }

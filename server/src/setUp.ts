@@ -1,3 +1,4 @@
+import { type StationKind, stationKind } from '@north-step/core/bench';
 import { describedMWPerCm2, type Lamp } from '@north-step/core/light';
 import { type ResinCard, validateCard } from '@north-step/core/resin';
 import type { BenchSetting, Sky, VesselRow } from './bench/index.ts';
@@ -7,7 +8,9 @@ import { type Db, sql } from './db/index.ts';
 export type Workshop = {
   readonly bench: BenchSetting;
   readonly people: readonly { readonly id: string; readonly name: string; readonly role: string }[];
-  readonly vessels: readonly (Pick<VesselRow, 'id' | 'name' | 'kind' | 'role'> & {
+  readonly vessels: readonly (Pick<VesselRow, 'id' | 'name' | 'kind'> & {
+    /** of its line: where fresh comes from, where spent goes, where reclaimed is kept */
+    readonly role?: VesselRow['role'];
     readonly capacityMl: number;
     readonly surfaceM2: number;
     /** default isopropanol */
@@ -15,10 +18,17 @@ export type Workshop = {
     /** default impeller */
     readonly agitation?: VesselRow['agitation'];
   })[];
+  /** baths of one liquid in order, the dirtiest first, with what belongs to them; by vessel */
+  readonly lines: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly baths: readonly string[];
+    readonly own?: readonly string[];
+  }[];
   readonly stations: readonly {
     readonly id: string;
     readonly name: string;
-    readonly side: 'wet' | 'dry' | 'light';
+    readonly kind: StationKind;
     readonly capacity: number;
     readonly vesselId?: string;
     readonly note: string;
@@ -41,15 +51,19 @@ export async function setUpWorkshop(db: Db, workshop: Workshop): Promise<void> {
         sql`INSERT INTO person (id, name, role, place) VALUES (${person.id}, ${person.name}, ${person.role}, ${place})`,
       );
     }
+    for (const [place, { id, name }] of workshop.lines.entries())
+      await tx.many(sql`INSERT INTO bath_line (id, name, place) VALUES (${id}, ${name}, ${place})`);
     for (const [place, vessel] of workshop.vessels.entries()) {
+      const line = workshop.lines.find(({ baths, own = [] }) => [...baths, ...own].includes(vessel.id));
+      const inLine = line?.baths.includes(vessel.id) ? line.baths.indexOf(vessel.id) + 1 : null;
       await tx.many(sql`
-        INSERT INTO vessel (id, name, kind, role, solvent, agitation, capacity_ml, surface_m2, place)
-        VALUES (${vessel.id}, ${vessel.name}, ${vessel.kind}, ${vessel.role}, ${vessel.solvent ?? 'isopropanol'}, ${vessel.agitation ?? 'impeller'}, ${vessel.capacityMl}, ${vessel.surfaceM2}, ${place})`);
+        INSERT INTO vessel (id, name, kind, role, line_id, line_place, solvent, agitation, capacity_ml, surface_m2, place)
+        VALUES (${vessel.id}, ${vessel.name}, ${vessel.kind}, ${vessel.role ?? null}, ${line?.id ?? null}, ${inLine}, ${vessel.solvent ?? 'isopropanol'}, ${vessel.agitation ?? 'impeller'}, ${vessel.capacityMl}, ${vessel.surfaceM2}, ${place})`);
     }
     for (const [place, station] of workshop.stations.entries()) {
       await tx.many(sql`
-        INSERT INTO station (id, name, side, capacity, vessel_id, note, place)
-        VALUES (${station.id}, ${station.name}, ${station.side}, ${station.capacity}, ${station.vesselId ?? null}, ${station.note}, ${place})`);
+        INSERT INTO station (id, name, kind, side, capacity, vessel_id, note, place)
+        VALUES (${station.id}, ${station.name}, ${station.kind}, ${stationKind(station.kind).side}, ${station.capacity}, ${station.vesselId ?? null}, ${station.note}, ${place})`);
     }
     for (const { stationId, lamp, sky } of workshop.lamps ?? []) {
       await tx.many(

@@ -1,3 +1,4 @@
+import type { InLine, LinePosition } from '../bench/index.ts';
 import { liquid } from '../liquids/index.ts';
 import type { ResinCard } from '../resin/index.ts';
 import { plainNumber } from '../units/index.ts';
@@ -97,14 +98,18 @@ export function bathLimit(cards: readonly ResinCard[], role: BathRole, shop: Was
 /** Everyday tolerance of parts, µm, before any resin has said its own. */
 const USUAL_TOLERANCE_UM = 0.8;
 
-/** The limit of a bath before the estimator has spoken: by its own liquid; only the first bath of two may be a dirty one. @returns weight % */
+/** Only the last bath of a line has to be clean; one that stands alone is its own last. */
+export const bathRole = (position: LinePosition | null | undefined): BathRole =>
+  position === 'first' || position === 'middle' ? 'first' : 'clean';
+
+/** The limit of a bath before the estimator has spoken: by its own liquid, and by where it stands in its line. @returns weight % */
 export function everydayLimitPctW({
-  role,
+  line,
   solvent,
 }: {
-  readonly role: string | null;
+  readonly line: Pick<InLine, 'position'> | null;
   readonly solvent: Solvent;
 }): number {
   const [first, clean] = actLimitsPctW(solvent, USUAL_TOLERANCE_UM);
-  return role === 'first' ? first : clean;
+  return bathRole(line?.position) === 'first' ? first : clean;
 }

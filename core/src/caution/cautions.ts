@@ -96,7 +96,7 @@ export const FIRST_CARDS: Readonly<Record<'spill' | 'skin' | 'eyes' | 'fire', Fi
 };
 
 /** What is worn at a step: by what it does, and by whether the parts are still uncured there. */
-export function cautionsOf(step: Pick<Step, 'kind' | 'type' | 'station'>): readonly CautionId[] {
+export function cautionsOf(step: Pick<Step, 'kind' | 'type'>): readonly CautionId[] {
   const entry = STEP_TYPES[step.type as keyof typeof STEP_TYPES];
-  return entry?.cautions ?? kindShape(step.kind).cautions(step);
+  return entry?.cautions ?? kindShape(step.kind).cautions({ where: entry?.where });
 }

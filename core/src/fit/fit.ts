@@ -131,7 +131,7 @@ export function boxFit(station: string, name: string, boxMm: Size3, clearMm: Siz
       level: 'warned',
       code: 'BOX_TOO_SMALL',
       message: `${mm(boxMm)} does not go into the ${name.toLowerCase()}, ${mm(clearMm)} inside.`,
-      remedy: 'Cure it on the sun sill, or in two halves with a shade between.',
+      remedy: 'Cure it in the sun, or in two halves with a shade between.',
       station,
     },
   ];

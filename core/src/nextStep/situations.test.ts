@@ -46,7 +46,7 @@ function batch(
   return { ...reached, ...more, steps: reached.steps.map((s) => (s.id === at.id ? changed : s)) };
 }
 /** No timer ends the light of the sun. */
-const SUN: Partial<Step> = { station: 'sun-sill' };
+const SUN: Partial<Step> = { station: 'sun-sill', daylight: true };
 const act = (batches: readonly BatchState[], over: Partial<BenchView> = {}): readonly Action[] =>
   nextActions({ batches, nowMs: NOW_MS, stations, ...over });
 const bath = (loadPctW: number, limitPctW = 10): BathFit => ({ name: 'Wash 1', loadPctW, limitPctW });

@@ -1,4 +1,4 @@
-import { type BatchState, kindShape, STATIONS, type Step } from '../route/index.ts';
+import { type BatchState, kindShape, STEP_TYPES, type Step } from '../route/index.ts';
 
 const HANDS = {
   wet: 'Glove on the basket hand · bare hand for lids and this screen',
@@ -8,7 +8,7 @@ const HANDS = {
 
 /** Which hand is gloved. */
 export const handsFor = (step: Step): string =>
-  HANDS[step.station === STATIONS.trim ? 'trim' : kindShape(step.kind).gear];
+  HANDS[STEP_TYPES[step.type as keyof typeof STEP_TYPES]?.where === 'mat' ? 'trim' : kindShape(step.kind).gear];
 
 const fill = (text: string, batch: BatchState, station: string): string =>
   text.replace('{}', batch.name).replace('{Station}', station).replace('{station}', station.toLowerCase());

@@ -1,8 +1,10 @@
 import { dip, dipTempC, softenedMm } from '../trim/index.ts';
 import { clockText, plainNumber } from '../units/index.ts';
 import type { BatchRequest } from './benchNow.ts';
+import { bindRoute, lackWords } from './bindRoute.ts';
 import { greenTgOf } from './green.ts';
 import type { Schools } from './schools.ts';
+import { templateById, usualRoute } from './templates.ts';
 
 export type SupportsWhen = Exclude<Schools['supports'], 'not taken off'>;
 export type RouteAdvice = {
@@ -19,6 +21,8 @@ export type RouteAdvice = {
 export type AdviceCase = Pick<BatchRequest, 'card' | 'part'> & {
   /** tightest tolerance that somebody stated, ± mm */
   readonly toleranceMm?: number;
+  /** where it is to run; left out, any bench will do */
+  readonly bench?: BatchRequest['bench'];
 };
 
 /** Tighter than this, the supports hold the shape until the part is hard. */
@@ -77,7 +81,10 @@ export function adviseRoute(facts: AdviceCase): RouteAdvice {
     reasons.push('No tight tolerance and no long thin feature: soft supports clip easily and scar least.');
     return ['two-baths', 'before cure'];
   };
-  const [routeId, when] = pick();
+  const [wanted, when] = pick();
+  const lack = lackOf(wanted, facts);
+  if (lack !== undefined) reasons.push(`${lack} The usual one of this bench is taken.`);
+  const routeId = lack !== undefined && facts.bench ? usualRoute({ card, part, bench: facts.bench }).id : wanted;
   const bathC = dipTempC(greenTgC);
   const softening = dip({
     thicknessMm: softenedMm(part.wallMm),
@@ -100,6 +107,10 @@ export function adviseRoute(facts: AdviceCase): RouteAdvice {
     clipOrder: clipOrder(facts),
   };
 }
+
+/** What this bench lacks of a route, in words. */
+const lackOf = (id: string, { card, part, bench }: AdviceCase): string | undefined =>
+  bench && lackWords(bindRoute(templateById(id)!, bench, { card, part }));
 
 const SCHOOL_SAYS: readonly { readonly when: SupportsWhen; readonly why: (facts: AdviceCase) => string }[] = [
   { when: 'before cure', why: () => 'Soft supports clip easily and scar least; the shape is not held while it cures.' },

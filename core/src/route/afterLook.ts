@@ -4,7 +4,7 @@ import type { BenchNow } from './benchNow.ts';
 import type { Moment } from './decide.ts';
 import type { BatchEvent } from './events.ts';
 import { isCure, isLookBefore } from './kinds/index.ts';
-import { blankOf } from './layRoute.ts';
+import { stepHere } from './layRoute.ts';
 import { lightS } from './reduce.ts';
 import type { BatchState, LookOutcome, Step } from './types.ts';
 
@@ -47,11 +47,11 @@ export function afterLook(
     case 'tacky': {
       if (addS > 0 && remedy === 'wash') {
         const hint = `Tacky after ${clockText(litS)}, and the wash is the likelier cause: washed again, then ${clockText(addS)} more.`;
-        return [insert([...again(), ...lightAgain(batch, addS, hint)], hint)];
+        return [insert([...again(), ...lightAgain(batch, bench, addS, hint)], hint)];
       }
       if (addS > 0) {
         const hint = `Tacky after ${clockText(litS)}: ${clockText(addS)} more, then look again.`;
-        return [insert(lightAgain(batch, addS, hint), hint)];
+        return [insert(lightAgain(batch, bench, addS, hint), hint)];
       }
       // washed again at the end of its window and still tacky: more of either does not help
       if (washedAfterLight(batch))
@@ -65,7 +65,7 @@ export function afterLook(
         ];
       return [
         insert(
-          [...again(), ...lightAgain(batch, batch.addS, 'Washed again: one increment only.')],
+          [...again(), ...lightAgain(batch, bench, batch.addS, 'Washed again: one increment only.')],
           'Tacky at the end of its window: the wash is at fault, not the light.',
         ),
         {
@@ -78,7 +78,7 @@ export function afterLook(
     case 'soft underside': {
       if (addS > 0) {
         const hint = `Soft below after ${clockText(litS)}: that side up, ${clockText(addS)} more, then look again.`;
-        return [insert([blankOf({ type: 'turn-over' }), ...lightAgain(batch, addS, hint)], hint)];
+        return [insert([stepHere(batch, bench, { type: 'turn-over' }), ...lightAgain(batch, bench, addS, hint)], hint)];
       }
       return [
         {

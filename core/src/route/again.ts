@@ -2,7 +2,7 @@ import type { BenchNow } from './benchNow.ts';
 import type { Moment } from './decide.ts';
 import type { BatchEvent } from './events.ts';
 import { isCure, isDrying } from './kinds/index.ts';
-import { blankOf, numbered, type StepBlank } from './layRoute.ts';
+import { numbered, type StepBlank, stepHere } from './layRoute.ts';
 import { dryS } from './planBatch.ts';
 import { exposureS, lightS } from './reduce.ts';
 import type { RouteStep } from './template.ts';
@@ -30,9 +30,12 @@ export const maySoak = (batch: BatchState, nowMs: number): boolean =>
 
 /** The clean bath once more, then rest and look; times by the baths as they are. A dry brush where no solvent is left to it. */
 export function washAgain(batch: BatchState, bench: BenchNow, nowMs: number): readonly StepBlank[] {
-  if (!maySoak(batch, nowMs)) return [blankOf({ type: 'mop' }), ...restAgain(batch, bench, nowMs)];
+  if (!maySoak(batch, nowMs)) return [stepHere(batch, bench, { type: 'mop' }), ...restAgain(batch, bench, nowMs)];
   const seconds = rewashS(batch, bench, nowMs);
-  const wash = { ...likeAgain(lastWash(batch), { type: 'wash-machine', station: 'wash-2' }), plannedS: seconds };
+  const wash = {
+    ...likeAgain(batch, bench, lastWash(batch), { type: 'wash-machine', where: 'last-bath' }),
+    plannedS: seconds,
+  };
   return [wash, ...restAgain(batch, bench, nowMs, seconds)];
 }
 
@@ -44,7 +47,10 @@ export function restAgain(batch: BatchState, bench: BenchNow, nowMs: number, mor
   const plannedS = dryS({ bench, part: batch.part }, { ...drying, air: dry?.air });
   // a rest that the route fixes is as long again
   const kept = dry?.fixed ? { plannedS: dry.plannedS, fixed: true } : { plannedS };
-  return [{ ...likeAgain(dry, { type: 'rest' }), ...kept }, blankOf({ type: 'look-matte' })];
+  return [
+    { ...likeAgain(batch, bench, dry, { type: 'rest' }), ...kept },
+    stepHere(batch, bench, { type: 'look-matte' }),
+  ];
 }
 
 /** One more increment of light, as far as the window leaves room; none by a validated procedure. @param litS light that is counted, s */
@@ -52,14 +58,31 @@ export const incrementS = (batch: BatchState, litS = lightS(batch)): number =>
   batch.card.procedure ? 0 : Math.min(batch.addS, (batch.lastS ?? Number.POSITIVE_INFINITY) - litS);
 
 /** More light, then a look. */
-export function lightAgain(batch: BatchState, plannedS: number, hint: string): readonly StepBlank[] {
+export function lightAgain(batch: BatchState, bench: BenchNow, plannedS: number, hint: string): readonly StepBlank[] {
   const cure = batch.steps.findLast(isCure);
-  return [{ ...likeAgain(cure, { type: 'cure' }), plannedS, hint }, blankOf({ type: 'look-cured' })];
+  return [
+    { ...likeAgain(batch, bench, cure, { type: 'cure' }), plannedS, hint },
+    stepHere(batch, bench, { type: 'look-cured' }),
+  ];
 }
 
 /** The same work once more: an earlier step without what happened to it, or the palette's own. */
-function likeAgain(step: Step | undefined, otherwise: RouteStep): StepBlank {
-  if (!step) return blankOf(otherwise);
-  const { kind, mode, station, title, hint, type, agitation, medium, tempC, air, say, inTank } = step;
-  return { kind, mode, station, title, hint, type, agitation, medium, tempC, air, say, ...(inTank ? { inTank } : {}) };
+function likeAgain(batch: BatchState, bench: BenchNow, step: Step | undefined, otherwise: RouteStep): StepBlank {
+  if (!step) return stepHere(batch, bench, otherwise);
+  const { kind, mode, station, title, hint, type, agitation, medium, tempC, air, say, inTank, daylight } = step;
+  return {
+    kind,
+    mode,
+    station,
+    title,
+    hint,
+    type,
+    agitation,
+    medium,
+    tempC,
+    air,
+    say,
+    ...(inTank ? { inTank } : {}),
+    ...(daylight ? { daylight } : {}),
+  };
 }

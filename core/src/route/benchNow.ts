@@ -1,3 +1,4 @@
+import type { BathLine, StationKind } from '../bench/index.ts';
 import type { Medium, PairScale } from '../cure/index.ts';
 import type { Air } from '../dry/index.ts';
 import type { Spaces } from '../fit/index.ts';
@@ -32,6 +33,15 @@ export type LampNow = {
   readonly doubtShare?: number;
 };
 
+/** A place of the bench where parts can be. */
+export type StationNow = {
+  readonly id: string;
+  readonly name: string;
+  readonly kind: StationKind;
+  /** batches that find room there at once */
+  readonly capacity: number;
+};
+
 /** The usual first alarm of vapour sensors, % of what can burn. Local codes decide. */
 export const VAPOUR_ALARM_PCT_LEL = 10;
 
@@ -42,15 +52,15 @@ export type BenchNow = {
   readonly dryAir: Air;
   /** solvent vapour in the room as a share of what can burn, %, where a sensor was heard lately */
   readonly vapourPctLel?: number;
-  readonly first: BathNow;
-  readonly clean: BathNow;
+  /** as they stand on the bench */
+  readonly stations: readonly StationNow[];
+  readonly lines: readonly BathLine[];
   /** every bath, by the station it stands at */
-  readonly baths?: Readonly<Record<string, BathNow>>;
-  readonly lamp: LampNow;
+  readonly baths: Readonly<Record<string, BathNow>>;
+  /** light sources, by station */
+  readonly lamps: Readonly<Record<string, LampNow>>;
   /** sizes of plate, baths, lamps and ovens, as far as they were measured */
   readonly spaces?: Spaces;
-  /** other light sources, by station */
-  readonly lamps?: Readonly<Record<string, LampNow>>;
   /** what coupons and looks have shown of a resin under a lamp, by `pairKey` */
   readonly pairs?: Readonly<Record<string, PairScale>>;
 };
@@ -62,6 +72,8 @@ export type BatchRequest = {
   readonly dripS: number;
   readonly plateAreaMm2: number;
   readonly bench: BenchNow;
+  /** by station: how many batches are there now */
+  readonly taken?: Readonly<Record<string, number>>;
   /** default: two baths by machine, supports off before the cure */
   readonly route?: Route;
   /** from its light map; else the lamp's meter reading is taken as even */

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { play, testBatch, testBench, testCard, testLamp } from '../testing/index.ts';
+import { play, testBatch, testBench, testCard, testLamp, withLamp } from '../testing/index.ts';
 import { parseDurationS } from '../units/index.ts';
 import {
   applyEvent,
@@ -37,7 +37,7 @@ const choice = (poses: readonly (readonly [number, number])[], over: Partial<Cur
 });
 const now = { atMs: 5000, by: 'Mara V.' };
 const clear = { ...testCard, family: 'clear' as const };
-const fine = { ...testBench, lamp: { ...testBench.lamp, timerStepS: 10 } };
+const fine = withLamp('lamp-box', { timerStepS: 10 });
 const take = (batch: BatchState, chosen: CureChoice, bench = fine): BatchState => {
   const decided = decideCurePlan(batch, chosen, bench, now);
   if (!decided.ok) throw new Error(decided.refusal.message);
@@ -95,7 +95,7 @@ describe('a plan of light from the map', () => {
     const wet = take(testBatch(), choice([[8, 9]], { medium: 'water' })).steps.find(({ kind }) => kind === 'cure')!;
     expect([wet.medium, wet.title]).toEqual(['water', 'Cure under water']);
     expect(code(testBatch(), choice([[8, 9]], { tempC: 60 }))).toBe('NO_HEATER');
-    const heated = { ...fine, lamp: { ...fine.lamp, heaterToC: 70 } };
+    const heated = withLamp('lamp-box', { heaterToC: 70 }, fine);
     expect(
       take(testBatch(), choice([[8, 9]], { tempC: 60 }), heated).steps.find(({ kind }) => kind === 'cure')!.tempC,
     ).toBe(60);
@@ -182,7 +182,7 @@ describe('what a lamp has shown of a resin', () => {
     expect(planBatch(other).cure.window).toEqual(planBatch(request).cure.window);
     const never = lampNow('Box', testLamp, 9);
     const metered = lampNow('Box', { ...testLamp, metered: { scale: 1, hours: 0, spreadPct: 2 } }, 9);
-    const doubt = (lamp: typeof never) => cureDoubt({ ...request, bench: { ...fine, lamp } }).rate;
+    const doubt = (lamp: typeof never) => cureDoubt({ ...request, bench: withLamp('lamp-box', lamp, fine) }).rate;
     expect(doubt(never)).toBeGreaterThan(doubt(metered));
   });
   it('the sill is as bright as the sun stands', () => {

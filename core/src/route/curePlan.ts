@@ -2,19 +2,15 @@ import { type CureWindow, cureAlternatives, type Doses, whyClosed } from '../cur
 import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
 import { plainNumber } from '../units/index.ts';
 import { type CureChoice, validateBatchLight } from './batchLight.ts';
-import type { BatchRequest, BenchNow, LampNow } from './benchNow.ts';
+import type { BatchRequest, BenchNow } from './benchNow.ts';
 import { type CureForecast, forecastCure } from './cureForecast.ts';
-import { cureSetting } from './cureSetting.ts';
+import { cureSetting, lampAt } from './cureSetting.ts';
 import { heldBack, type Moment } from './decide.ts';
 import type { BatchEvent } from './events.ts';
 import { isCure, isLookAfter } from './kinds/index.ts';
-import { blankOf, numbered, shareS, titleOf } from './layRoute.ts';
+import { blankOf, isDaylight, numbered, shareS, titleOf } from './layRoute.ts';
 import { requestOf } from './requestOf.ts';
-import { type BatchState, type LightClosed, STATIONS, type Step } from './types.ts';
-
-/** The lamp at a station, by its last meter reading. */
-export const lampAt = (bench: BenchNow, station: string): LampNow | undefined =>
-  bench.lamps?.[station] ?? (station === STATIONS.lamp ? bench.lamp : undefined);
+import type { BatchState, LightClosed, Step } from './types.ts';
 
 /** The batch as it would be cured by a choice. */
 export const requestWith = (batch: BatchState, choice: CureChoice, bench: BenchNow): BatchRequest => ({
@@ -101,9 +97,10 @@ function lightEvents(
   const { timerStepS } = lampAt(bench, choice.light.station)!;
   const plannedS = shareS(doses.firstS, runs, { timerStepS, lastS: doses.lastS });
   const as = {
-    title: `${titleOf({ type: 'cure', station: choice.light.station, medium: choice.medium })}${choice.light.inside ? ', rod inside' : ''}`,
+    title: `${titleOf({ type: 'cure', medium: choice.medium })}${choice.light.inside ? ', rod inside' : ''}`,
     station: choice.light.station,
     medium: choice.medium,
+    daylight: isDaylight(bench, choice.light.station),
     ...(choice.tempC === undefined ? {} : { tempC: choice.tempC }),
     plannedS,
   };
@@ -117,7 +114,7 @@ function lightEvents(
     handleS: window.handleS,
   };
   if (poses < 2 || ahead.length > 1) return [lit];
-  const again = blankOf({ type: 'cure', station: as.station, medium: as.medium, tempC: choice.tempC }, plannedS);
+  const again = blankOf({ type: 'cure', station: as.station, medium: as.medium, tempC: choice.tempC }, plannedS, bench);
   const turn = blankOf({ type: 'turn-over', station: as.station });
   const reason = 'The light map shows an underside in the dark: turned over between two runs.';
   return [

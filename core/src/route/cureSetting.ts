@@ -1,28 +1,36 @@
+import { stationKind } from '../bench/index.ts';
 import { type CureDoubt, type CureSetting, type PairScale, scaledConstants, UNTRIED } from '../cure/index.ts';
 import { UNMETERED_SHARE } from '../light/index.ts';
 import { cureConstantsOf } from '../resin/index.ts';
 import { Z90 } from '../units/index.ts';
 import type { BatchLight, BatchPose } from './batchLight.ts';
-import type { BatchRequest, LampNow } from './benchNow.ts';
-import { kindOf, type RouteStep, stationOf } from './template.ts';
-import { TWO_BATHS } from './twoBaths.ts';
-import { STATIONS } from './types.ts';
+import type { BatchRequest, BenchNow, LampNow } from './benchNow.ts';
+import { type BoundStep, NOWHERE } from './bindRoute.ts';
+import { routeOf } from './routeOf.ts';
+import { kindOf } from './template.ts';
 
 /** Key of a resin and a lamp in `BenchNow.pairs`. */
 export const pairKey = (cardId: string, station: string): string => `${cardId} at ${station}`;
 
-const firstCure = (request: Pick<BatchRequest, 'route'>): RouteStep | undefined =>
-  (request.route ?? TWO_BATHS).steps.find((step) => kindOf(step) === 'cure');
+type LampAsked = Pick<BatchRequest, 'route' | 'bench' | 'light' | 'taken'> &
+  Partial<Pick<BatchRequest, 'card' | 'part'>>;
+const firstCure = (request: LampAsked): BoundStep | undefined =>
+  routeOf(request).steps.find((step) => kindOf(step) === 'cure');
 
 /** The light source of the route's first cure. */
-export function lampOf(request: Pick<BatchRequest, 'route' | 'bench' | 'light'>): LampNow {
-  return request.bench.lamps?.[lampStation(request)] ?? request.bench.lamp;
-}
+export const lampOf = (request: LampAsked): LampNow =>
+  lampAt(request.bench, lampStation(request)) ?? lampAt(request.bench, mainLamp(request.bench)) ?? NO_LAMP;
 /** Where the route's first cure is done. */
-export const lampStation = ({ light, route }: Pick<BatchRequest, 'route' | 'light'>): string => {
-  const step = firstCure({ route });
-  return light?.station ?? (step ? stationOf(step) : STATIONS.lamp);
-};
+export const lampStation = (request: LampAsked): string =>
+  request.light?.station ?? firstCure(request)?.station ?? mainLamp(request.bench);
+
+/** The lamp at a station, by its last meter reading. */
+export const lampAt = ({ lamps }: Pick<BenchNow, 'lamps'>, station: string): LampNow | undefined => lamps[station];
+/** The first light source that stands on the bench; NOWHERE where there is none. */
+export const mainLamp = ({ stations, lamps }: Pick<BenchNow, 'stations' | 'lamps'>): string =>
+  stations.find(({ id, kind }) => stationKind(kind).lights && lamps[id])?.id ?? NOWHERE;
+/** Stands where a bench has no light: too little to plan on. */
+export const NO_LAMP: LampNow = { name: 'No lamp', mWPerCm2: 0.01, heatsK: 0, timerStepS: 60, doubtShare: 1 };
 
 const pairOf = (request: BatchRequest): PairScale | undefined =>
   request.bench.pairs?.[pairKey(request.card.id, lampStation(request))];

@@ -2,6 +2,7 @@ import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
 import { clockText, plainNumber } from '../units/index.ts';
 import { planWash } from '../wash/index.ts';
 import { type BenchNow, VAPOUR_ALARM_PCT_LEL } from './benchNow.ts';
+import { lampAt, lampOf } from './cureSetting.ts';
 import type { BatchEvent } from './events.ts';
 import { isCure, isDrying, isHot, isLookBefore, isWash, isWet } from './kinds/index.ts';
 import { dryS, filmOf, MOP_LEAVES_UM, stageOf, washRequest, wrongSolvent } from './planBatch.ts';
@@ -45,7 +46,7 @@ export function decideStart(
   if (isWash(step)) return startWash(batch, step, bench, now);
   if (isCure(step) && batch.lightClosed) return refuse(closedRefusal(batch, batch.lightClosed));
   if (isCure(step)) {
-    const lamp = bench.lamps?.[step.station] ?? bench.lamp;
+    const lamp = lampAt(bench, step.station) ?? lampOf(requestOf(batch, bench));
     const medium = step.medium ?? batch.card.cureMedium;
     return ok([
       {

@@ -48,7 +48,7 @@ export type BatchEvent = Told &
         readonly type: 'lit';
         readonly choice: CureChoice;
         readonly set: Readonly<
-          Record<string, Partial<Pick<Step, 'title' | 'station' | 'medium' | 'tempC' | 'plannedS'>>>
+          Record<string, Partial<Pick<Step, 'title' | 'station' | 'daylight' | 'medium' | 'tempC' | 'plannedS'>>>
         >;
         readonly addS: number;
         readonly lastS?: number;

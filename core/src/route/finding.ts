@@ -1,6 +1,7 @@
 import type { ResinCard } from '../resin/index.ts';
 import type { RefusalCode } from '../result/index.ts';
 import type { Solvent } from '../wash/index.ts';
+import type { RouteBench } from './bindRoute.ts';
 import type { StepKind } from './kinds/index.ts';
 import { stepType } from './kinds/index.ts';
 import { kindOf, type Route, type RouteStep } from './template.ts';
@@ -24,8 +25,10 @@ export type RouteCase = {
   readonly part?: PartFacts;
   /** mean film after dripping, µm */
   readonly filmUm?: number;
-  /** liquid in the bath at a station */
-  readonly solventAt?: (station: string) => Solvent | undefined;
+  /** where it would run: what it lacks is refused */
+  readonly bench?: RouteBench;
+  /** liquid in the bath of a step, by its number; default: as this bench has it */
+  readonly solventAt?: (step: number) => Solvent | undefined;
 };
 
 export type Judge = (route: Route, facts: RouteCase) => readonly Finding[];

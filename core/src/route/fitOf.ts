@@ -1,8 +1,9 @@
 import { boxFit, type FitFinding, washFit } from '../fit/index.ts';
 import type { BatchRequest } from './benchNow.ts';
 import { isCure, isWet, stepType } from './kinds/index.ts';
-import { bathAt, routeOf } from './planBatch.ts';
-import { kindOf, stationOf } from './template.ts';
+import { bathAt } from './planBatch.ts';
+import { routeOf } from './routeOf.ts';
+import { kindOf } from './template.ts';
 
 /**
  * Whether the largest part of a batch goes where its route takes it: hangs or lies in every bath, is covered, clears the
@@ -16,7 +17,7 @@ export function fitOf(request: BatchRequest, names: Readonly<Record<string, stri
   const { steps } = routeOf(request);
   const offPlate = steps.findIndex((step) => kindOf(step) === 'off-plate');
   const found = steps.flatMap((step, index): readonly FitFinding[] => {
-    const station = stationOf(step);
+    const { station } = step;
     const name = names[station] ?? station;
     const type = stepType(step.type);
     const space = spaces.wash?.[station];

@@ -1,7 +1,7 @@
 import { plainNumber } from '../units/index.ts';
 import { advised, type Finding, type Judge, numbered, ofKind, warned } from './finding.ts';
 import { greenTgOf } from './green.ts';
-import { kindOf, stationOf } from './template.ts';
+import { kindOf } from './template.ts';
 
 /** Thicker than this, a dry brush keeps more resin out of the bath than a minute of dripping. */
 const MOP_ABOVE_UM = 80;
@@ -62,11 +62,9 @@ const resinHints: Judge = (route, { card, solventAt }) => {
   if (card.leavesGrit && ofKind(route, 'rinse').length === 0)
     found.push(advised('GRIT', `${card.name} leaves grit in the bath and on the part.`, 'Put a rinse after the wash.'));
   const hazing: readonly string[] = card.hazedBy ?? (card.family.includes('clear') ? ['ethanol'] : []);
-  const haze = ofKind(route, 'wash').find((index) =>
-    hazing.includes(solventAt?.(stationOf(route.steps[index]!)) ?? ''),
-  );
+  const haze = ofKind(route, 'wash').find((index) => hazing.includes(solventAt?.(index) ?? ''));
   if (haze !== undefined) {
-    const liquid = solventAt!(stationOf(route.steps[haze]!));
+    const liquid = solventAt!(haze);
     const known = card.hazedBy ? `Its card says ${liquid} hazes it.` : `Some clear resins are hazed by ${liquid}.`;
     found.push(warned('HAZE', known, 'Take another liquid, or try one piece first.', haze));
   }

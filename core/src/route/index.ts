@@ -1,6 +1,7 @@
 export * from './advice.ts';
 export * from './batchLight.ts';
 export * from './benchNow.ts';
+export * from './bindRoute.ts';
 export * from './chooseLight.ts';
 export * from './colourBefore.ts';
 export * from './cureForecast.ts';
@@ -28,6 +29,7 @@ export * from './pieces.ts';
 export * from './planBatch.ts';
 export * from './reduce.ts';
 export * from './requestOf.ts';
+export * from './routeOf.ts';
 export * from './rules.ts';
 export * from './schools.ts';
 export * from './standing.ts';

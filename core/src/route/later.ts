@@ -1,7 +1,7 @@
 import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
 import type { Moment } from './decide.ts';
 import type { BatchEvent } from './events.ts';
-import { isCure } from './kinds/index.ts';
+import { isCure, isLookAfter } from './kinds/index.ts';
 import { blankOf, numbered } from './layRoute.ts';
 import { cameBack, type TakenOut } from './pieces.ts';
 import type { BatchState } from './types.ts';
@@ -58,7 +58,8 @@ export function decideTakeBack(
   const pieces = cameBack(batch, back);
   if (!pieces.ok) return pieces;
   const done = batch.steps.filter(({ kind, state }) => state === 'done' && kind !== 'seal');
-  const ahead = numbered([blankOf({ type: 'look-cured' }), blankOf({ type: 'seal' })], batch.steps);
+  const { station } = batch.steps.findLast(isLookAfter) ?? batch.steps.at(-1)!;
+  const ahead = numbered([blankOf({ type: 'look-cured', station }), blankOf({ type: 'seal', station })], batch.steps);
   const { flag: _, held: __, recordHash, dueAtMs: ___, priority: ____, ...rest } = batch;
   return ok({
     ...now,

@@ -1,13 +1,17 @@
+import { stationKind } from '../bench/index.ts';
 import type { CureWindow } from '../cure/index.ts';
 import { dip, dipTempC, softenedMm } from '../trim/index.ts';
 import { planWash } from '../wash/index.ts';
 import type { BatchRequest, BenchNow } from './benchNow.ts';
+import { type BoundRoute, type BoundStep, bindRoute } from './bindRoute.ts';
 import { lampOf } from './cureSetting.ts';
 import { greenTgOf } from './green.ts';
-import { isWash, stepType } from './kinds/index.ts';
-import { type BatchPlan, bathAt, dryS, LEAST_WASH_S, routeOf, stageOf, washRequest, washRuns } from './planBatch.ts';
-import { agitationOf, kindOf, type Route, type RouteStep, stationOf } from './template.ts';
-import { STATIONS, type Step } from './types.ts';
+import { isCure, isWash, stepType } from './kinds/index.ts';
+import { type BatchPlan, bathAt, dryS, LEAST_WASH_S, stageOf, washRequest, washRuns } from './planBatch.ts';
+import { routeOfBatch } from './requestOf.ts';
+import { routeOf } from './routeOf.ts';
+import { agitationOf, kindOf, type Route, type RouteStep } from './template.ts';
+import type { BatchState, Step } from './types.ts';
 
 export type StepBlank = Omit<Step, 'id' | 'state'>;
 const waiting = (id: string, blank: StepBlank): Step => ({ ...blank, id, state: 'waiting' });
@@ -30,9 +34,9 @@ export function layRoute(request: BatchRequest, plan: BatchPlan): readonly Step[
 }
 
 /** One step of the palette as a batch has it. */
-export function blankOf(step: RouteStep, plannedS?: number, bench?: BenchNow): StepBlank {
+export function blankOf(step: BoundStep, plannedS?: number, bench?: BenchNow): StepBlank {
   const type = stepType(step.type);
-  const station = stationOf(step);
+  const { station } = step;
   const { say } = type;
   return {
     kind: type.kind,
@@ -47,21 +51,28 @@ export function blankOf(step: RouteStep, plannedS?: number, bench?: BenchNow): S
     ...(step.tempC === undefined ? {} : { tempC: step.tempC }),
     ...(step.air ? { air: step.air } : {}),
     ...(step.inTank ? { inTank: true } : {}),
+    ...(isCure(type) && bench && isDaylight(bench, station) ? { daylight: true } : {}),
     ...(step.seconds === undefined ? {} : { fixed: true }),
     ...(type.mode === 'timed' ? { plannedS: plannedS ?? step.seconds ?? type.seconds } : {}),
   };
 }
 
+/** A step put in later: with the baths, the rack and the lamp that the batch has had, else where this bench has it. */
+export function stepHere(batch: BatchState, bench: BenchNow, step: RouteStep, plannedS?: number): StepBlank {
+  const route = routeOfBatch(batch);
+  const bound = bindRoute({ ...route, steps: [...route.steps, step] }, bench, batch);
+  return blankOf(bound.steps.at(-1)!, plannedS, bench);
+}
+
+export const isDaylight = ({ stations }: Pick<BenchNow, 'stations'>, station: string): boolean => {
+  const found = stations.find(({ id }) => id === station);
+  return found !== undefined && stationKind(found.kind).lights === 'daylight';
+};
+
 /** Machine washes are called after their bath, by the name it has on this bench; the rest after what is done. */
 export function titleOf(step: RouteStep, bench?: BenchNow): string {
   const { title } = stepType(step.type);
-  if (step.type === 'wash-machine') {
-    const station = stationOf(step);
-    return (
-      bench?.baths?.[station]?.name ??
-      (station === STATIONS.wash1 ? 'Wash 1' : station === STATIONS.wash2 ? 'Wash 2' : title)
-    );
-  }
+  if (step.type === 'wash-machine') return (step.station && bench?.baths[step.station]?.name) ?? title;
   if (step.type === 'rest') return 'Blow off, dry';
   if (step.type === 'cure' && step.medium && step.medium !== 'air') return `Cure under ${step.medium}`;
   return title;
@@ -87,7 +98,7 @@ function modelTimes(request: BatchRequest, plan: BatchPlan): Readonly<Record<num
         break;
       case 'wash':
       case 'rinse':
-        liquid = bathAt(stationOf(step), request.bench).solvent;
+        liquid = bathAt(step.station, request.bench).solvent;
         soakedS += isWash(stepType(step.type)) ? (step.seconds ?? times[index] ?? 0) : 0;
         break;
       case 'dry':
@@ -107,10 +118,10 @@ function modelTimes(request: BatchRequest, plan: BatchPlan): Readonly<Record<num
 }
 
 /** A wash after trimming takes off dust and what the supports held back. */
-function laterRun(request: BatchRequest, route: Route, run: readonly number[]): Record<number, number> {
+function laterRun(request: BatchRequest, route: BoundRoute, run: readonly number[]): Record<number, number> {
   const stages = run.map((index) => {
     const step = route.steps[index]!;
-    return stageOf(bathAt(stationOf(step), request.bench, agitationOf(step)));
+    return stageOf(bathAt(step.station, request.bench, agitationOf(step)));
   });
   const plan =
     stages.length <= 3 ? planWash({ ...washRequest(request, SECOND_WASH_FILM_UM), stages }) : ({ ok: false } as const);

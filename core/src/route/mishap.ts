@@ -5,7 +5,7 @@ import type { BenchNow } from './benchNow.ts';
 import type { Moment } from './decide.ts';
 import type { BatchEvent } from './events.ts';
 import { isCure, isDrying, isLookBefore, isWash, isWet, kindShape, needsPower } from './kinds/index.ts';
-import { blankOf } from './layRoute.ts';
+import { stepHere } from './layRoute.ts';
 import { currentStep, exposureS, lightS, ranS, remainingS } from './reduce.ts';
 import type { BatchState, Mishap, Step } from './types.ts';
 
@@ -31,12 +31,16 @@ export function decideMishap(
     case 'power lost':
       return powerLost(batch, step, happened, now);
     case 'knocked over':
-      return ok([told, flag('Knocked over: count the pieces, look for cracks.', now), ...otherSide(batch, step, now)]);
+      return ok([
+        told,
+        flag('Knocked over: count the pieces, look for cracks.', now),
+        ...otherSide(batch, step, bench, now),
+      ]);
     case 'fell':
       return ok([
         told,
         flag('It fell: count the pieces, look for cracks, blow dust off.', now),
-        ...lookAgain(batch, step, now),
+        ...lookAgain(batch, step, bench, now),
       ]);
     case 'got wet':
       return ok([told, ...washOff(batch, step, bench, now)]);
@@ -72,23 +76,25 @@ function roomS(batch: BatchState, step: Step, nowMs: number): number {
 }
 
 /** In the lamp it lay on a side that no plan knows: after this run it is turned over and gets an increment, if there is room. */
-function otherSide(batch: BatchState, step: Step, now: Moment): BatchEvent[] {
+function otherSide(batch: BatchState, step: Step, bench: BenchNow, now: Moment): BatchEvent[] {
   if (!isCure(step) || step.state !== 'running') return [];
   const litS = lightS(batch) + Math.max(step.plannedS ?? 0, ranS(step, now.atMs));
   const addS = Math.floor(incrementS(batch, litS));
   if (addS < 1) return [];
   const hint = `It was knocked over in the lamp: the side that lay down gets ${clockText(addS)}.`;
-  const [cure] = lightAgain(batch, addS, hint);
-  return [insertAfter(batch, step.id, [blankOf({ type: 'turn-over' }), cure!], hint, now)];
+  const [cure] = lightAgain(batch, bench, addS, hint);
+  return [insertAfter(batch, step.id, [stepHere(batch, bench, { type: 'turn-over' }), cure!], hint, now)];
 }
 
 /** Dust and cracks are looked for before it goes on: where it was already seen dry, once more. */
-function lookAgain(batch: BatchState, step: Step, now: Moment): BatchEvent[] {
+function lookAgain(batch: BatchState, step: Step, bench: BenchNow, now: Moment): BatchEvent[] {
   const last = batch.steps.findLast(({ state }) => state === 'done');
   const seenDry = batch.steps.some((one) => isLookBefore(one) && one.state === 'done');
   if (!last || !seenDry || step.mode === 'look' || step.state === 'running') return [];
   const type = batch.steps.some((one) => isCure(one) && one.state === 'done') ? 'look-cured' : 'look-matte';
-  return [insertAfter(batch, last.id, [blankOf({ type })], 'It fell: looked at again before it goes on.', now)];
+  return [
+    insertAfter(batch, last.id, [stepHere(batch, bench, { type })], 'It fell: looked at again before it goes on.', now),
+  ];
 }
 
 /** Resin or solvent came onto parts that were dry: the clean bath again, and an increment of light where it had light. */
@@ -99,7 +105,8 @@ function washOff(batch: BatchState, step: Step, bench: BenchNow, now: Moment): B
   const lit = batch.steps.some((one) => isCure(one) && one.state !== 'waiting');
   const addS = Math.floor(incrementS(batch));
   const again = washAgain(batch, bench, now.atMs);
-  const light = lit && addS >= 1 ? lightAgain(batch, addS, 'Only what came onto it needs light: one increment.') : [];
+  const light =
+    lit && addS >= 1 ? lightAgain(batch, bench, addS, 'Only what came onto it needs light: one increment.') : [];
   return [
     insertAfter(
       batch,

@@ -1,7 +1,8 @@
 import type { BatchRequest } from './benchNow.ts';
 import { lampOf } from './cureSetting.ts';
 import { layRoute } from './layRoute.ts';
-import { type BatchPlan, planBatch, routeOf } from './planBatch.ts';
+import { type BatchPlan, planBatch } from './planBatch.ts';
+import { routeOf } from './routeOf.ts';
 import type { BatchState } from './types.ts';
 
 /** What a batch is called and for whom; the rest follows from its request. */

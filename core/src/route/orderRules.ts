@@ -4,7 +4,7 @@ import { type Finding, type Judge, name, ofKind, refused } from './finding.ts';
 import type { StepKind } from './kinds/index.ts';
 import { isDrying, isWet, kindShape, stepType } from './kinds/index.ts';
 import { ULTRASONIC_CAP_S } from './planBatch.ts';
-import { agitationOf, kindOf, type Route, stationOf } from './template.ts';
+import { agitationOf, kindOf, type Route } from './template.ts';
 
 /** Solvent or water on the parts at each step, by what came before it. */
 function wetBefore(route: Route, index: number): boolean {
@@ -92,7 +92,7 @@ const ultrasonic: Judge = (route, { solventAt }) =>
           index,
         ),
       );
-    const solvent = solventAt?.(stationOf(step)) ?? 'isopropanol';
+    const solvent = solventAt?.(index) ?? 'isopropanol';
     if (step.inTank && isAlcohol(solvent))
       found.push(
         refused(
@@ -107,7 +107,7 @@ const ultrasonic: Judge = (route, { solventAt }) =>
 
 const allowedSolvents: Judge = (route, { card, solventAt }) =>
   ofKind(route, 'wash').flatMap((index) => {
-    const solvent = solventAt?.(stationOf(route.steps[index]!));
+    const solvent = solventAt?.(index);
     if (!card || !solvent || card.solvents.includes(solvent)) return [];
     return [
       refused(

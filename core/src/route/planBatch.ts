@@ -1,3 +1,4 @@
+import { bathInLine, liquidOfLine } from '../bench/index.ts';
 import { type Air, dryTime, pocketDryS } from '../dry/index.ts';
 import type { ResinCard } from '../resin/index.ts';
 import { type Result, refuse } from '../result/index.ts';
@@ -13,11 +14,12 @@ import {
   type WashStage,
 } from '../wash/index.ts';
 import type { BatchRequest, BathNow, BenchNow } from './benchNow.ts';
+import { type BoundRoute, type BoundStep, lackWords, NOWHERE } from './bindRoute.ts';
 import { type CureForecast, forecastCure } from './cureForecast.ts';
 import { isDrying, isWash, isWet, stepType } from './kinds/index.ts';
-import { agitationOf, kindOf, type Route, type RouteStep, stationOf } from './template.ts';
-import { TWO_BATHS } from './twoBaths.ts';
-import { type PartFacts, STATIONS } from './types.ts';
+import { routeOf } from './routeOf.ts';
+import { agitationOf, kindOf, type RouteStep } from './template.ts';
+import type { PartFacts } from './types.ts';
 
 /** A wash of the first run: those before the parts first dry, planned together. */
 export type StageAt = { readonly index: number; readonly station: string; readonly bath: BathNow };
@@ -41,11 +43,26 @@ export const MOP_LEAVES_UM = 45;
 /** Longest in an ultrasonic tank in all: longer roughens and cracks thin walls. An engineering guess; the card decides. */
 export const ULTRASONIC_CAP_S = 60;
 
-export const routeOf = (request: Pick<BatchRequest, 'route'>): Route => request.route ?? TWO_BATHS;
+/** Stands where a bench has no bath: nothing is washed in it. */
+const NO_BATH: BathNow = {
+  name: 'No bath',
+  loadPctW: 0,
+  strengthPctW: 100,
+  agitation: 'still',
+  solvent: 'isopropanol',
+};
+
+/** The last bath of the line that parts of this resin are washed in: what is clean when no bath is named. */
+export function cleanBath(bench: BenchNow, card?: Pick<ResinCard, 'solvents'>): BathNow {
+  const lines = bench.lines.map((line) => ({ line, solvent: liquidOfLine(line, bench.baths) }));
+  const { line } = lines.find(({ solvent }) => solvent && card?.solvents.includes(solvent)) ?? lines[0] ?? {};
+  const station = line && bathInLine(line, 'last');
+  return (station === undefined ? undefined : bench.baths[station]) ?? Object.values(bench.baths)[0] ?? NO_BATH;
+}
 
 /** The bath that stands at a station, moved as the step says. */
 export function bathAt(station: string, bench: BenchNow, agitation?: Agitation): BathNow {
-  const bath = bench.baths?.[station] ?? (station === STATIONS.wash1 ? bench.first : bench.clean);
+  const bath = bench.baths[station] ?? cleanBath(bench);
   return agitation ? { ...bath, agitation } : bath;
 }
 export const stageOf = (bath: BathNow): WashStage => ({
@@ -67,17 +84,18 @@ export function washRuns(steps: readonly RouteStep[]): readonly (readonly number
 
 /** Everything that will happen to a batch, from the models, at the bench as it is now. */
 export function planBatch(request: BatchRequest): BatchPlan {
-  const { steps } = routeOf(request);
+  const route = routeOf(request);
+  const { steps } = route;
   const film = filmOf(request);
   const filmUm = steps.some((step) => kindOf(step) === 'mop')
     ? Math.min(film.meanFilmUm, MOP_LEAVES_UM)
     : film.meanFilmUm;
   const stages = (washRuns(steps)[0] ?? []).map((index): StageAt => {
     const step = steps[index]!;
-    return { index, station: stationOf(step), bath: bathAt(stationOf(step), request.bench, agitationOf(step)) };
+    return { index, station: step.station, bath: bathAt(step.station, request.bench, agitationOf(step)) };
   });
   const { procedure } = request.card;
-  const wash = washPlanOf(request, stages, filmUm);
+  const wash = washPlanOf(request, stages, filmUm, lackOfBath(route));
   const soakedS = wash.ok
     ? stages.reduce((sum, { index }, i) => sum + (steps[index]!.seconds ?? wash.value.stagesS[i]!), 0)
     : request.card.exposureCapS;
@@ -93,7 +111,18 @@ export function planBatch(request: BatchRequest): BatchPlan {
   };
 }
 
-function washPlanOf(request: BatchRequest, stages: readonly StageAt[], filmUm: number): Result<WashPlan, WashRefusal> {
+/** A route with a wash that this bench has no bath for is not planned on another. */
+const lackOfBath = (route: BoundRoute): string | undefined =>
+  route.steps.some((step) => step.station === NOWHERE && isWash(stepType(step.type))) ? lackWords(route) : undefined;
+
+function washPlanOf(
+  request: BatchRequest,
+  stages: readonly StageAt[],
+  filmUm: number,
+  lack: string | undefined,
+): Result<WashPlan, WashRefusal> {
+  if (lack !== undefined)
+    return refuse({ code: 'NO_STATION', message: lack, remedy: 'Take another route.', residueUm: 0, limitsPctW: [] });
   if (stages.length === 0 || stages.length > 3)
     return refuse({
       code: 'WASH_STAGES',
@@ -145,7 +174,7 @@ export const filmOf = (request: BatchRequest): CarryOver =>
 export function washRequest(request: BatchRequest, filmUm: number): Omit<WashRequest, 'stages'> {
   return {
     filmUm,
-    solvent: request.bench.clean.solvent,
+    solvent: cleanBath(request.bench, request.card).solvent,
     viscosityMPaS: request.card.viscosityMPaS25,
     tempC: request.bench.roomC,
     exposureCapS: request.card.exposureCapS,
@@ -162,7 +191,7 @@ type Dried = { readonly bench: BenchNow; readonly part?: Pick<PartFacts, 'pocket
  * @returns s, rounded up to half a minute
  */
 export function dryS({ bench, part }: Dried, { soakedS, liquid, air }: Drying): number {
-  const solvent = liquid ?? bench.clean.solvent;
+  const solvent = liquid ?? cleanBath(bench).solvent;
   const { seconds } = dryTime({
     solvent,
     air: air ?? bench.dryAir,
@@ -175,10 +204,10 @@ export function dryS({ bench, part }: Dried, { soakedS, liquid, air }: Drying): 
 }
 
 /** What still wets the parts when they first dry: the last bath or rinse before. */
-function lastLiquid(steps: readonly RouteStep[], bench: BenchNow): Solvent | undefined {
+function lastLiquid(steps: readonly BoundStep[], bench: BenchNow): Solvent | undefined {
   const dry = steps.findIndex((step) => isDrying(stepType(step.type)));
   const last = steps.slice(0, dry < 0 ? undefined : dry).findLast((step) => isWet(stepType(step.type)));
-  return last && bathAt(stationOf(last), bench).solvent;
+  return last && bathAt(last.station, bench).solvent;
 }
 
 const airOf = (steps: readonly RouteStep[]): Air | undefined =>

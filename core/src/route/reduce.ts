@@ -1,6 +1,6 @@
 import type { BatchEvent } from './events.ts';
 import { isCure, isWash } from './kinds/index.ts';
-import { type BatchState, STATIONS, type Step } from './types.ts';
+import type { BatchState, Step } from './types.ts';
 
 /** Applies one fact. The first must be `created`. */
 export function applyEvent(state: BatchState | undefined, event: BatchEvent): BatchState {
@@ -183,6 +183,13 @@ export const currentStep = (batch: Pick<BatchState, 'steps'>): Step | undefined 
 export const stepById = (batch: BatchState, stepId: string): Step | undefined =>
   batch.steps.find((step) => step.id === stepId);
 
+/** By station: how many batches are there. */
+export function takenBy(batches: readonly BatchState[]): Readonly<Record<string, number>> {
+  const taken: Record<string, number> = {};
+  for (const batch of batches) taken[placeOf(batch)] = (taken[placeOf(batch)] ?? 0) + 1;
+  return taken;
+}
+
 /** Where the parts are: at the running step, else where the last finished step left them. */
 export function placeOf(batch: BatchState): string {
   const current = currentStep(batch);
@@ -221,7 +228,7 @@ export function litStepS(step: Step): number {
 
 /** Light of a cure that nobody watched: as long as it was on, and no longer than its timer. The sun has none. @returns s */
 function litByTimerS(step: Step, nowMs: number): number {
-  const overS = step.station === STATIONS.sun ? 0 : Math.max(0, -remainingS(step, step.endedAtMs ?? nowMs));
+  const overS = step.daylight ? 0 : Math.max(0, -remainingS(step, step.endedAtMs ?? nowMs));
   return Math.max(0, ranS(step, nowMs) - overS);
 }
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { addParcels, EMPTY_PARCEL, freshParcel, loadPctW, netOn, totalMg } from '../solvent/index.ts';
-import { play, testBatch, testBench, testCard, testPart } from '../testing/index.ts';
+import { play, testBatch, testBench, testCard, testPart, withBath } from '../testing/index.ts';
 import {
   applyEvent,
   type BatchState,
@@ -34,7 +34,7 @@ describe('plan of a batch', () => {
     expect(plan.cure.doses!.firstS % 120).toBe(0);
   });
   it('asks for a rotation when the clean bath is spent', () => {
-    const spent = planBatch({ ...request, bench: { ...testBench, clean: { ...testBench.clean, loadPctW: 7 } } });
+    const spent = planBatch({ ...request, bench: withBath('wash-2', { loadPctW: 7 }) });
     expect(!spent.wash.ok && [spent.wash.refusal.code, spent.wash.refusal.remedy]).toEqual([
       'CLEAN_BATH_TOO_LOADED',
       expect.stringContaining('Rotate'),

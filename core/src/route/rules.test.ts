@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { testBench, testCard, testPart } from '../testing/index.ts';
+import { everythingBench, testBench, testCard, testPart } from '../testing/index.ts';
 import {
   blankOf,
   checkRoute,
@@ -58,7 +58,7 @@ describe('templates', () => {
   });
   it('every step of the palette can stand in a batch', () => {
     for (const type of STEP_TYPE_IDS) {
-      const blank = blankOf({ type }, 60);
+      const blank = blankOf({ type, station: 'anywhere' }, 60);
       expect(blank.say?.every((words) => words.includes('{}'))).toBe(true);
       expect(blank.plannedS).toBe(blank.mode === 'timed' ? 60 : undefined);
     }
@@ -195,15 +195,8 @@ describe('times for any list of stages', () => {
   it('gives every timed step a time within the caps, whatever the school', () => {
     for (const { id } of ROUTE_TEMPLATES) {
       const { steps } = laid(id, {
-        bench: {
-          ...testBench,
-          baths: Object.fromEntries(
-            ['rinse-bowl', 'clear-bowl', 'soap-tub'].map((station) => [
-              station,
-              { ...testBench.clean, solvent: 'isopropanol' as const },
-            ]),
-          ),
-        },
+        bench: everythingBench,
+        card: { ...testCard, solvents: ['isopropanol', 'water', 'detergent'] },
       });
       for (const step of steps)
         if (step.mode === 'timed') expect(step.plannedS, `${id} ${step.title}`).toBeGreaterThan(0);
@@ -222,10 +215,7 @@ describe('times for any list of stages', () => {
     expect(shareS(600, 2, { timerStepS: 120, lastS: 600 })).toBe(240);
   });
   it('explains the rest that the step shows, also after a rinse', () => {
-    const bench = {
-      ...testBench,
-      baths: { 'rinse-bowl': { ...testBench.clean, name: 'Rinse bowl', solvent: 'water' as const } },
-    };
+    const bench = everythingBench;
     const route = made(...start, 'rinse', 'rest', 'look-matte', ...end);
     const full = { ...request, bench, route };
     const plan = planBatch(full);

@@ -1,15 +1,27 @@
-import type { Finding, RouteCase } from './finding.ts';
+import { type BoundRoute, bindRoute, lackWords } from './bindRoute.ts';
+import { type Finding, type RouteCase, refused } from './finding.ts';
 import { HINT_RULES } from './hintRules.ts';
 import { ORDER_RULES } from './orderRules.ts';
 import type { Route } from './template.ts';
 
 /** Everything there is to say of a route, refusals first. */
-export function checkRoute(route: Route, facts: RouteCase = {}): readonly Finding[] {
+export function checkRoute(route: Route, known: RouteCase = {}): readonly Finding[] {
+  const { bench } = known;
+  const bound = bench && bindRoute(route, bench, known);
+  const facts: RouteCase = bound
+    ? { solventAt: (i) => bench.baths[bound.steps[i]!.station]?.solvent, ...known }
+    : known;
   const order = { refused: 0, warned: 1, advised: 2 };
-  return [...ORDER_RULES, ...HINT_RULES]
-    .flatMap((judge) => judge(route, facts))
-    .sort((a, b) => order[a.level] - order[b.level]);
+  return [
+    ...(bound ? lackings(bound) : []),
+    ...[...ORDER_RULES, ...HINT_RULES].flatMap((judge) => judge(route, facts)),
+  ].sort((a, b) => order[a.level] - order[b.level]);
 }
+function lackings(bound: BoundRoute): readonly Finding[] {
+  const words = lackWords(bound);
+  return words === undefined ? [] : [refused('NO_STATION', words, 'Take another route.', bound.lacks[0]!.step)];
+}
+
 /** The first refusal, as core, the API and the screen say it. */
 export const routeRefusal = (route: Route, facts: RouteCase = {}): RefusedRoute | undefined =>
   checkRoute(route, facts).find((finding): finding is RefusedRoute => finding.level === 'refused');

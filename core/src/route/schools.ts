@@ -1,5 +1,5 @@
-import { agitationOf, kindOf, type Route, stationOf } from './template.ts';
-import { STATIONS } from './types.ts';
+import { type Place, placeShape } from '../bench/index.ts';
+import { agitationOf, kindOf, placeOfStep, type Route, type RouteStep } from './template.ts';
 
 /** The questions on which practitioners disagree, with the answers a route can give. */
 export const SCHOOLS = {
@@ -39,10 +39,10 @@ function supportsSchool({ steps }: Route): Schools['supports'] {
 
 function washingSchool({ steps }: Route): Schools['washing'] {
   const washes = steps.filter((step) => kindOf(step) === 'wash');
-  const at = washes.map(stationOf);
+  const at = washes.map((step) => liquidAsked(step));
   const how = washes.map(agitationOf);
-  if (at.includes(STATIONS.soap)) return 'detergent, then water';
-  if (at.length > 0 && at.every((station) => station === STATIONS.rinse || station === STATIONS.clear)) return 'water';
+  if (at.includes('detergent')) return 'detergent, then water';
+  if (at.length > 0 && at.every((liquid) => liquid === 'water')) return 'water';
   if (how.includes('ultrasonic')) return 'ultrasonic, short';
   if (how.includes('spray') || (how.every((one) => one === 'brush' || one === 'hand') && how.includes('brush')))
     return 'spray and brush';
@@ -52,11 +52,15 @@ function washingSchool({ steps }: Route): Schools['washing'] {
 function mediumSchool({ steps }: Route): Schools['cureIn'] {
   const cures = steps.filter((step) => kindOf(step) === 'cure');
   if (cures.length === 0) return 'not cured';
-  if (cures.some((step) => stationOf(step) === STATIONS.sun)) return 'sun';
-  if (cures.some((step) => stationOf(step) === STATIONS.smallLamp)) return 'small lamp, in cycles';
+  if (asksFor(cures, 'sun')) return 'sun';
+  if (asksFor(cures, 'cycling-lamp')) return 'small lamp, in cycles';
   const medium = cures.map((step) => step.medium).find((one) => one === 'glycerine' || one === 'water');
   return medium ?? 'air';
 }
+
+const liquidAsked = (step: RouteStep) => placeShape(placeOfStep(step)).liquid;
+const asksFor = (steps: readonly RouteStep[], place: Place): boolean =>
+  steps.some((step) => placeOfStep(step) === place);
 
 function heatSchool({ steps }: Route): Schools['heat'] {
   if (steps.some((step) => kindOf(step) === 'oven')) return 'oven afterwards';

@@ -1,3 +1,4 @@
+import { PLACE_IDS, type Place } from '../bench/index.ts';
 import { MEDIA, type Medium } from '../cure/index.ts';
 import { AIRS, type Air } from '../dry/index.ts';
 import { AGITATIONS, type Agitation } from '../wash/index.ts';
@@ -7,6 +8,9 @@ import { DOSES, type Dose } from './types.ts';
 /** One step of a route, with what it sets over the step's own defaults. */
 export type RouteStep = {
   readonly type: StepTypeId;
+  /** over the place that its type asks for */
+  readonly where?: Place;
+  /** a station of this bench, where it must be that one */
   readonly station?: string;
   /** s; left out, the models plan it */
   readonly seconds?: number;
@@ -42,6 +46,7 @@ export function validateRoute(route: Route): readonly string[] {
     const at = `step ${i + 1}`;
     need(step.type in STEP_TYPES, `${at}: type “${step.type}” is not known.`);
     if (!(step.type in STEP_TYPES)) return;
+    need(step.where === undefined || PLACE_IDS.includes(step.where), `${at}: place “${step.where}” is not known.`);
     need(step.agitation === undefined || AGITATIONS.includes(step.agitation), `${at}: agitation is not known.`);
     need(step.medium === undefined || MEDIA.includes(step.medium), `${at}: medium is not known.`);
     need(step.air === undefined || AIRS.includes(step.air), `${at}: air is not known.`);
@@ -55,5 +60,5 @@ export function validateRoute(route: Route): readonly string[] {
 }
 
 export const kindOf = (step: RouteStep) => stepType(step.type).kind;
-export const stationOf = (step: RouteStep): string => step.station ?? stepType(step.type).station;
+export const placeOfStep = (step: RouteStep): Place => step.where ?? stepType(step.type).where;
 export const agitationOf = (step: RouteStep): Agitation | undefined => step.agitation ?? stepType(step.type).agitation;

@@ -1,4 +1,6 @@
+import type { BatchRequest } from './benchNow.ts';
 import type { StepTypeId } from './kinds/index.ts';
+import { routeRefusal } from './rules.ts';
 import type { Route, RouteStep } from './template.ts';
 import { TWO_BATHS } from './twoBaths.ts';
 import type { Dose } from './types.ts';
@@ -13,10 +15,10 @@ const route = (id: string, name: string, note: string, steps: readonly Short[], 
   steps: steps.map((step) => (typeof step === 'string' ? { type: step } : step)),
 });
 
-const wash1: RouteStep = { type: 'wash-machine', station: 'wash-1' };
-const wash2: RouteStep = { type: 'wash-machine', station: 'wash-2' };
-const jar1: RouteStep = { type: 'wash-hand', station: 'wash-1' };
-const jar2: RouteStep = { type: 'wash-hand', station: 'wash-2' };
+const wash1: RouteStep = { type: 'wash-machine', where: 'first-bath' };
+const wash2: RouteStep = { type: 'wash-machine', where: 'last-bath' };
+const jar1: RouteStep = { type: 'wash-hand', where: 'first-bath' };
+const jar2: RouteStep = { type: 'wash-hand', where: 'last-bath' };
 const OFF: readonly Short[] = ['drip', 'off-plate'];
 const DRY: readonly Short[] = ['rest', 'look-matte'];
 const LIGHT: readonly Short[] = ['cure', 'look-cured'];
@@ -24,6 +26,36 @@ const LIGHT: readonly Short[] = ['cure', 'look-cured'];
 /** A named route for every school of the work. The first is what a batch takes when none is named. */
 export const ROUTE_TEMPLATES: readonly Route[] = [
   TWO_BATHS,
+  route('three-baths', 'Three baths in line', 'Dirty, middle and clean bath: the last one stays clean for long.', [
+    ...OFF,
+    wash1,
+    { type: 'wash-machine', where: 'middle-bath' },
+    wash2,
+    ...DRY,
+    'supports-off',
+    ...LIGHT,
+    'seal',
+  ]),
+  route(
+    'one-bath',
+    'One bath by machine',
+    'One machine bath does it all: quick to set up; it has to be changed sooner, since nothing washes the rest off after it.',
+    [...OFF, wash2, ...DRY, 'supports-off', ...LIGHT, 'seal'],
+  ),
+  route('one-jar', 'One jar by hand', 'One lidded jar, swirled by hand, then a lamp: the smallest bench.', [
+    ...OFF,
+    jar2,
+    ...DRY,
+    'supports-off',
+    ...LIGHT,
+    'seal',
+  ]),
+  route(
+    'jar-and-sun',
+    'One jar, then the sun',
+    'One lidded jar, swirled by hand; hours of daylight, turned now and then. It changes with the cloud.',
+    [...OFF, jar2, ...DRY, 'supports-off', { type: 'cure', where: 'sun' }, 'look-cured', 'seal'],
+  ),
   route(
     'keep-shape',
     'Supports on until cured',
@@ -51,7 +83,7 @@ export const ROUTE_TEMPLATES: readonly Route[] = [
     'between-washes',
     'Trim between two washes',
     'Dirty dip, supports off while soft and wet, then the clean wash takes dust and trapped resin with it.',
-    [...OFF, 'dip', 'supports-off', { type: 'brush', station: 'wash-2' }, 'blow', ...DRY, ...LIGHT, 'seal'],
+    [...OFF, 'dip', 'supports-off', { type: 'brush', where: 'last-bath' }, 'blow', ...DRY, ...LIGHT, 'seal'],
   ),
   route(
     'second-wash',
@@ -71,8 +103,8 @@ export const ROUTE_TEMPLATES: readonly Route[] = [
     'A spray over the first bath, a soft brush in the clean one; light under water keeps oxygen off the face.',
     [
       ...OFF,
-      { type: 'wash-spray', station: 'wash-1' },
-      { type: 'brush', station: 'wash-2' },
+      { type: 'wash-spray', where: 'first-bath' },
+      { type: 'brush', where: 'last-bath' },
       'shake',
       ...DRY,
       'supports-off',
@@ -87,8 +119,8 @@ export const ROUTE_TEMPLATES: readonly Route[] = [
     'For resins that wash in water: two bowls, a warm draught away from the baths, a long rest. The water is waste.',
     [
       ...OFF,
-      { type: 'wash-hand', station: 'rinse-bowl' },
-      { type: 'wash-hand', station: 'clear-bowl' },
+      { type: 'wash-hand', where: 'first-water' },
+      { type: 'wash-hand', where: 'last-water' },
       'blow',
       { type: 'rest', air: 'warm' },
       'look-matte',
@@ -103,8 +135,8 @@ export const ROUTE_TEMPLATES: readonly Route[] = [
     'A tub of detergent and a brush, then clear water: no flammable solvent on the bench.',
     [
       ...OFF,
-      { type: 'brush', station: 'soap-tub' },
-      { type: 'wash-hand', station: 'clear-bowl' },
+      { type: 'brush', where: 'detergent-bath' },
+      { type: 'wash-hand', where: 'last-water' },
       'blow',
       { type: 'rest', air: 'fan' },
       'look-matte',
@@ -196,9 +228,9 @@ export const ROUTE_TEMPLATES: readonly Route[] = [
       wash2,
       ...DRY,
       'supports-off',
-      { type: 'cure', station: 'small-lamp' },
+      { type: 'cure', where: 'cycling-lamp' },
       'turn-over',
-      { type: 'cure', station: 'small-lamp' },
+      { type: 'cure', where: 'cycling-lamp' },
       'look-cured',
       'seal',
     ],
@@ -209,7 +241,7 @@ export const ROUTE_TEMPLATES: readonly Route[] = [
     wash2,
     ...DRY,
     'supports-off',
-    { type: 'cure', station: 'sun-sill' },
+    { type: 'cure', where: 'sun' },
     'look-cured',
     'seal',
   ]),
@@ -261,5 +293,16 @@ export const ROUTE_TEMPLATES: readonly Route[] = [
     [...OFF, jar1, jar2, ...DRY, 'supports-off', ...LIGHT, 'label', 'seal'],
   ),
 ];
+
+/** Everyday routes in the order in which they are offered: the first that a bench can run. */
+const EVERYDAY = ['three-baths', 'two-baths', 'water-wash', 'one-bath', 'detergent', 'one-jar', 'jar-and-sun'] as const;
+
+/** The route that a batch takes when none is named: the maker's procedure, else the first everyday one that this bench, card and part can run. */
+export function usualRoute(request: Pick<BatchRequest, 'card' | 'part' | 'bench'>): Route {
+  const { procedure } = request.card;
+  if (procedure) return templateById('procedure')!;
+  const runs = EVERYDAY.map((id) => templateById(id)!).find((one) => routeRefusal(one, request) === undefined);
+  return runs ?? TWO_BATHS;
+}
 
 export const templateById = (id: string): Route | undefined => ROUTE_TEMPLATES.find((one) => one.id === id);

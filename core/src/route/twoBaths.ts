@@ -10,8 +10,8 @@ export const TWO_BATHS: Route = {
   steps: [
     { type: 'drip' },
     { type: 'off-plate' },
-    { type: 'wash-machine', station: 'wash-1' },
-    { type: 'wash-machine', station: 'wash-2' },
+    { type: 'wash-machine', where: 'first-bath' },
+    { type: 'wash-machine', where: 'last-bath' },
     { type: 'rest' },
     { type: 'look-matte' },
     { type: 'supports-off' },

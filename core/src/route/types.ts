@@ -8,7 +8,6 @@ import type { StepKind, StepMode } from './kinds/index.ts';
 import type { LookOutcome } from './lookOutcomes.ts';
 
 export * from './lookOutcomes.ts';
-export * from './stations.ts';
 
 /** How long to cure: start low, look and add · the card's own time · long, "it cannot hurt". */
 export const DOSES = ['look', 'card', 'long'] as const;
@@ -28,6 +27,8 @@ export type Step = {
   readonly modelS?: number;
   /** the solvent stands in the ultrasonic tank itself */
   readonly inTank?: boolean;
+  /** lit by the day: it has no timer and needs no power */
+  readonly daylight?: boolean;
   /** which entry of the palette it came from; steps of before routes have none */
   readonly type?: string;
   readonly agitation?: Agitation;

@@ -11,7 +11,7 @@ import {
 import { clingResidueUm, ORIENTATION_FACTOR, planWash, washTauS } from '../wash/index.ts';
 import type { BathNow, BenchNow } from './benchNow.ts';
 import { isWash } from './kinds/index.ts';
-import { bathAt, stageOf, washRequest } from './planBatch.ts';
+import { bathAt, cleanBath, stageOf, washRequest } from './planBatch.ts';
 import { exposureS, ranS } from './reduce.ts';
 import type { BatchState, Knew, Step } from './types.ts';
 
@@ -147,7 +147,7 @@ export function rewashS(batch: BatchState, bench: BenchNow, nowMs: number): numb
 export const lastWash = (batch: BatchState): Step | undefined => batch.steps.findLast(isWash);
 /** The bath of a step, moved as the step says; the clean bath when there is no step. */
 export const bathNowFor = (step: Pick<Step, 'station' | 'agitation'> | undefined, bench: BenchNow): BathNow =>
-  step ? bathAt(step.station, bench, step.agitation) : bench.clean;
+  step ? bathAt(step.station, bench, step.agitation) : cleanBath(bench);
 export const round = (value: number, digits: number): number => Number(value.toFixed(digits));
 
 /** Solvent and water of what a bath holds, as strong as it is believed to be. */

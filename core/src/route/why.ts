@@ -4,7 +4,8 @@ import { washResidue } from '../wash/index.ts';
 import type { BatchRequest } from './benchNow.ts';
 import { cureSetting, lampOf, lampStation } from './cureSetting.ts';
 import { isDrying, stepType } from './kinds/index.ts';
-import { type BatchPlan, LEAST_WASH_S, planBatch, routeOf, type StageAt, stageOf, washRequest } from './planBatch.ts';
+import { type BatchPlan, cleanBath, LEAST_WASH_S, planBatch, type StageAt, stageOf, washRequest } from './planBatch.ts';
+import { routeOf } from './routeOf.ts';
 import type { Step } from './types.ts';
 
 /** The answer to "Why this number?". */
@@ -27,7 +28,9 @@ const INVENTED = 'Rates, saturation and clinging film are engineering guesses un
  * Explains one computed figure of a plan by its inputs, its formula and its sensitivities.
  * @param run the step as it was run, where it has begun: then the figure that was recorded is explained
  */
-export function explain(topic: WhyTopic, request: BatchRequest, plan: BatchPlan = planBatch(request), run?: Step): Why {
+export function explain(topic: WhyTopic, asked: BatchRequest, plan: BatchPlan = planBatch(asked), run?: Step): Why {
+  // what would change a figure changes it where it is done now
+  const request = { ...asked, route: routeOf(asked) };
   switch (topic) {
     case 'film':
       return withTook(explainFilm(request, plan, run), run);
@@ -123,7 +126,7 @@ function explainFilm(request: BatchRequest, plan: BatchPlan, run?: Step): Why {
 
 function explainWash(index: number, request: BatchRequest, plan: BatchPlan, run?: Step): Why {
   const { card } = request;
-  const bath = (plan.stages[index] ?? plan.stages.at(-1))?.bath ?? request.bench.clean;
+  const bath = (plan.stages[index] ?? plan.stages.at(-1))?.bath ?? cleanBath(request.bench, card);
   const time = (p: BatchPlan) => (p.wash.ok ? p.wash.value.stagesS[index] : undefined);
   const fixedS = fixedSOf(request, plan.stages[index]);
   const planned = residueOf(request, plan);
@@ -248,7 +251,7 @@ function dimmed(request: BatchRequest, share: number): BatchRequest {
   const { bench, light } = request;
   return {
     ...request,
-    bench: { ...bench, lamp: weaker, lamps: { ...bench.lamps, [lampStation(request)]: weaker } },
+    bench: { ...bench, lamps: { ...bench.lamps, [lampStation(request)]: weaker } },
     light: light && {
       ...light,
       poses: light.poses.map(({ up, coldMWPerCm2, hotMWPerCm2 }) => ({

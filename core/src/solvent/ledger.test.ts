@@ -75,11 +75,11 @@ describe('movements balance', () => {
     const done = post(balances, {
       id: 'r',
       lines: rotateLines({
-        first: 'w1',
-        second: 'w2',
+        baths: [
+          { id: 'w1', held: bath },
+          { id: 'w2', held: second },
+        ],
         drum: 'drum',
-        firstHeld: bath,
-        secondHeld: second,
         fresh,
         freshFrom: 'supply',
       }),

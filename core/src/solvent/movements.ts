@@ -94,22 +94,22 @@ export function dryLines(clinging: Parcel): readonly LedgerLine[] {
 }
 
 export type Rotation = {
-  readonly first: string;
-  readonly second: string;
+  /** of one line, the dirtiest first; two or more */
+  readonly baths: readonly { readonly id: string; readonly held: Parcel }[];
   readonly drum: string;
-  readonly firstHeld: Parcel;
-  readonly secondHeld: Parcel;
   readonly fresh: Parcel;
   /** where the fresh comes from: a vessel, or 'supply' */
   readonly freshFrom: string;
 };
 
-/** Second becomes first, fresh fills the second, the first goes to the drum: one posting. */
+/** The first bath goes to the drum, each of the others becomes the one before it, fresh fills the last: one posting. */
 export function rotateLines(rotation: Rotation): readonly LedgerLine[] {
   const lines = [
-    { account: rotation.drum, parcel: rotation.firstHeld },
-    { account: rotation.first, parcel: addParcels(rotation.secondHeld, negate(rotation.firstHeld)) },
-    { account: rotation.second, parcel: addParcels(rotation.fresh, negate(rotation.secondHeld)) },
+    { account: rotation.drum, parcel: rotation.baths[0]!.held },
+    ...rotation.baths.map(({ id, held }, i) => ({
+      account: id,
+      parcel: addParcels(rotation.baths[i + 1]?.held ?? rotation.fresh, negate(held)),
+    })),
     { account: rotation.freshFrom, parcel: negate(rotation.fresh) },
   ];
   return lines.filter((line) => totalMg(line.parcel) !== 0n || line.parcel.some((mg) => mg !== 0n));

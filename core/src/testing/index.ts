@@ -5,11 +5,13 @@ import {
   applyEvent,
   type BatchEvent,
   type BatchState,
+  type BathNow,
   type BenchNow,
   currentStep,
   decideFinish,
   decideLook,
   decideStart,
+  type LampNow,
   layRoute,
   type PartFacts,
   planBatch,
@@ -53,10 +55,30 @@ export const testBench: BenchNow = {
   roomC: 22,
   humidityPct: 50,
   dryAir: 'still',
-  first: { name: 'Wash 1', loadPctW: 6, strengthPctW: 94, agitation: 'impeller', solvent: 'isopropanol' },
-  clean: { name: 'Wash 2', loadPctW: 1.5, strengthPctW: 96, agitation: 'impeller', solvent: 'isopropanol' },
-  lamp: { name: 'Lamp box', mWPerCm2: 10, heatsK: 8, timerStepS: 120 },
+  stations: [
+    { id: 'drip-rack', name: 'Drip rack', kind: 'drip-rack', capacity: 4 },
+    { id: 'wash-1', name: 'Wash 1', kind: 'bath', capacity: 1 },
+    { id: 'wash-2', name: 'Wash 2', kind: 'bath', capacity: 1 },
+    { id: 'dry-rack', name: 'Dry rack', kind: 'drying-rack', capacity: 6 },
+    { id: 'trim-mat', name: 'Trim mat', kind: 'mat', capacity: 2 },
+    { id: 'lamp-box', name: 'Lamp box', kind: 'lamp', capacity: 1 },
+  ],
+  lines: [{ id: 'alcohol', name: 'Alcohol', baths: ['wash-1', 'wash-2'] }],
+  baths: {
+    'wash-1': { name: 'Wash 1', loadPctW: 6, strengthPctW: 94, agitation: 'impeller', solvent: 'isopropanol' },
+    'wash-2': { name: 'Wash 2', loadPctW: 1.5, strengthPctW: 96, agitation: 'impeller', solvent: 'isopropanol' },
+  },
+  lamps: { 'lamp-box': { name: 'Lamp box', mWPerCm2: 10, heatsK: 8, timerStepS: 120 } },
 };
+/** The test bench with one bath, or one lamp, otherwise than it is. */
+export const withBath = (station: string, over: Partial<BathNow>, bench: BenchNow = testBench): BenchNow => ({
+  ...bench,
+  baths: { ...bench.baths, [station]: { ...bench.baths[station]!, ...over } },
+});
+export const withLamp = (station: string, over: Partial<LampNow>, bench: BenchNow = testBench): BenchNow => ({
+  ...bench,
+  lamps: { ...bench.lamps, [station]: { ...bench.lamps[station]!, ...over } },
+});
 
 export function testBatch(over: Partial<BatchState> = {}, dripS = 300): BatchState {
   const card = over.card ?? testCard;
@@ -86,6 +108,7 @@ export function play(
   batch: BatchState,
   stop: (batch: BatchState) => boolean,
   startMs = 0,
+  bench = testBench,
 ): { readonly batch: BatchState; readonly atMs: number } {
   let state = batch;
   let atMs = startMs;
@@ -97,14 +120,14 @@ export function play(
     const step = currentStep(state)!;
     const now = { atMs, by: 'Mara V.' };
     if (step.mode === 'look')
-      take(decideLook(state, step.id, { outcome: step.kind === 'look-matte' ? 'matte' : 'good' }, testBench, now));
+      take(decideLook(state, step.id, { outcome: step.kind === 'look-matte' ? 'matte' : 'good' }, bench, now));
     else {
       if (step.mode !== 'moment') {
-        take(decideStart(state, step.id, testBench, {}, now));
+        take(decideStart(state, step.id, bench, {}, now));
         const planned = state.steps.find((s) => s.id === step.id)!.plannedS ?? 300;
         atMs += planned * 1000;
       }
-      take(decideFinish(state, step.id, testBench, { ...now, atMs }));
+      take(decideFinish(state, step.id, bench, { ...now, atMs }));
     }
     atMs += 10_000;
   }
@@ -125,3 +148,4 @@ export function madeUpLadder(
     return { seconds, result: tinted ? 'tinted' : tacky ? 'tacky' : 'ok' };
   });
 }
+export * from './benches.ts';

@@ -25,10 +25,7 @@ describe('a batch from plate to sealed record', () => {
   it('moved resin into both baths and kept the book balanced', async () => {
     const { vessels, residualMg, movements } = await t.get<SolventReply>('/api/solvent');
     expect(residualMg).toBe(0);
-    const [first, clean] = ['first', 'clean'].map((role) => vessels.find((v) => v.role === role)!.resinG) as [
-      number,
-      number,
-    ];
+    const [first, clean] = ['w1', 'w2'].map((id) => vessels.find((v) => v.id === id)!.resinG) as [number, number];
     // film 1.198 · 4 · 9000 mm², ρ 1.1: nearly all of it in the baths, most of that in the first
     const expectedG = (batch.steps[0]!.knew!.filmUm as number) * 1e-3 * 1.198 * 36_000 * 1.1e-3;
     expect(first + clean).toBeCloseTo(expectedG, 1);

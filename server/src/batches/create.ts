@@ -14,13 +14,12 @@ import {
   partFromMesh,
   planBatch,
   plateAreaMm2,
-  type Route,
   routeRefusal,
-  stationOf,
-  TWO_BATHS,
   TYPICAL_WALL_MM,
+  takenBy,
+  usualRoute,
 } from '@north-step/core/route';
-import { allStations, benchNow } from '../bench/index.ts';
+import { benchNow, openBatches } from '../bench/index.ts';
 import type { Context } from '../context.ts';
 import { type Queryable, sql } from '../db/index.ts';
 import type { Handler, Said } from '../http/command.ts';
@@ -45,8 +44,7 @@ export const createBatch: Handler<'batch.create'> = async ({ tx, context, comman
       })),
     ),
   );
-  const route = await newestRoute(tx, command.routeId ?? (card.procedure ? 'procedure' : TWO_BATHS.id));
-  const after = await hang(context, tx, { ...command, card, part, count, route });
+  const after = await hang(context, tx, { ...command, card, part, count });
   return {
     reply: { batch: after },
     about: after.id,
@@ -62,16 +60,25 @@ export async function hangAgain(
   command: Said,
 ): Promise<BatchState> {
   const card = await cardAt(tx, batch.card.id);
-  const route = await newestRoute(tx, batch.route?.id ?? TWO_BATHS.id);
   const { part, count, lot, customer } = batch;
-  return hang(context, tx, { ...command, card, part, count, route, lot, customer, dripS: dripSOf(batch) });
+  return hang(context, tx, {
+    ...command,
+    card,
+    part,
+    count,
+    routeId: batch.route?.id,
+    lot,
+    customer,
+    dripS: dripSOf(batch),
+  });
 }
 
 type Hang = Said & {
   readonly card: ResinCard;
   readonly part: PartFacts;
   readonly count: number;
-  readonly route: Route;
+  /** without one, the usual route of this bench */
+  readonly routeId?: string;
   readonly lot: string;
   readonly dripS: number;
   readonly customer?: string;
@@ -82,12 +89,14 @@ type Hang = Said & {
 
 /** Plans a batch at the bench as it is now and writes its first fact. */
 async function hang(context: Context, tx: Queryable, wanted: Hang): Promise<BatchState> {
-  const { card, part, count, route, dripS } = wanted;
+  const { card, part, count, dripS } = wanted;
   const atMs = context.nowMs();
   const bench = await benchNow(tx, context.nowMs());
-  const request = { card, part, count, dripS, plateAreaMm2: plateAreaMm2(part, count), bench, route };
+  const route = await newestRoute(tx, wanted.routeId ?? usualRoute({ card, part, bench }).id);
+  const taken = takenBy(await openBatches(tx));
+  const request = { card, part, count, dripS, plateAreaMm2: plateAreaMm2(part, count), bench, route, taken };
   const plan = planBatch(request);
-  await refuseUnfit(tx, request, plan);
+  refuseUnfit(request, plan);
   // split batches carry the name of the one they came from, with a letter
   const { n } = await tx.one<{ n: bigint }>(sql`SELECT count(*) AS n FROM batch WHERE name !~ '[b-z]$'`);
   const batch = newBatch(
@@ -109,20 +118,10 @@ async function hang(context: Context, tx: Queryable, wanted: Hang): Promise<Batc
 }
 
 /** A route that this bench, card and part cannot run is refused with the sentence that the rules give. */
-async function refuseUnfit(tx: Queryable, request: BatchRequest, plan: BatchPlan): Promise<void> {
+function refuseUnfit(request: BatchRequest, plan: BatchPlan): void {
   const { route, card, part, bench } = request;
   if (!route) return;
-  const known = new Set((await allStations(tx)).map(({ id }) => id));
-  const missing = route.steps.find((step) => !known.has(stationOf(step)));
-  if (missing)
-    throw new Refused({
-      code: 'NO_STATION',
-      message: `${route.name} uses the station “${stationOf(missing)}”, which this bench does not have.`,
-      remedy: 'Take another route.',
-      field: 'routeId',
-    });
-  const solventAt = (station: string) => bench.baths?.[station]?.solvent;
-  const refusal = routeRefusal(route, { card, part, filmUm: plan.film.meanFilmUm, solventAt });
+  const refusal = routeRefusal(route, { card, part, filmUm: plan.film.meanFilmUm, bench });
   if (refusal) throw new Refused({ ...refusal, field: 'routeId' });
 }
 

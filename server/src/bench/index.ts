@@ -4,7 +4,6 @@ export {
   allStations,
   allVessels,
   type BenchSetting,
-  bathSolvents,
   benchNow,
   benchSetting,
   openBatches,
@@ -12,6 +11,5 @@ export {
   toVessel,
   type VesselRow,
   vesselById,
-  vesselByRole,
 } from './queries.ts';
 export { benchRoutes } from './routes.ts';

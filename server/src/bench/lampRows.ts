@@ -1,6 +1,6 @@
 import type { PairScale } from '@north-step/core/cure';
 import type { Lamp } from '@north-step/core/light';
-import { type BenchNow, type LampNow, lampNow, STATIONS, sunNow } from '@north-step/core/route';
+import { type BenchNow, type LampNow, lampNow, sunNow } from '@north-step/core/route';
 import { type Queryable, sql } from '../db/index.ts';
 
 export type Sky = { readonly latDeg: number; readonly lonDeg: number; readonly cloudShare: number };
@@ -45,11 +45,8 @@ export const lightRows = (db: Queryable) =>
            (SELECT jsonb_object_agg(card_id || ' at ' || station_id, body->'scale') FROM lamp_pair) AS pairs`);
 
 /** Lamps by station over those of the set-up; ovens give no light and are none. */
-export function lightNow(
-  rows: LightRows,
-  nowMs: number,
-): Pick<BenchNow, 'lamps' | 'pairs'> & { readonly main?: LampNow } {
+export function lightNow(rows: LightRows, nowMs: number): Pick<BenchNow, 'lamps' | 'pairs'> {
   const lit = (rows.lamps ?? []).filter(({ lamp }) => lamp.kind !== 'oven');
   const lamps = Object.fromEntries(lit.map((row) => [row.station_id, lampNowOf(row, row.name, nowMs)]));
-  return { lamps, pairs: rows.pairs ?? {}, main: lamps[STATIONS.lamp] };
+  return { lamps, pairs: rows.pairs ?? {} };
 }

@@ -1,7 +1,8 @@
 import type { BathNote, BenchReply, Station, Vessel } from '@north-step/contract';
+import type { LinePosition } from '@north-step/core/bench';
 import { carryEstimates, type Grams, type MoveSince } from '@north-step/core/care';
 import type { BathDeed } from '@north-step/core/estimate';
-import type { BatchState, BathNow, BenchNow } from '@north-step/core/route';
+import type { BatchState, BathNow, BenchNow, StationNow } from '@north-step/core/route';
 import { gramsFromMg, isAlcohol, loadPctW, type Parcel, parcelVolumeMl, strengthPctW } from '@north-step/core/solvent';
 import { type Queryable, sql } from '../db/index.ts';
 import { washesSoFar } from '../devices/index.ts';
@@ -15,6 +16,11 @@ export type VesselRow = {
   readonly name: string;
   readonly kind: Vessel['kind'];
   readonly role: Vessel['role'];
+  readonly line_id: string | null;
+  readonly line_name: string | null;
+  readonly line_place: number | null;
+  readonly line_order: number | null;
+  readonly position: LinePosition | null;
   readonly agitation: BathNow['agitation'];
   readonly solvent: BathNow['solvent'];
   readonly capacity_ml: number;
@@ -33,11 +39,9 @@ export const parcelOf = (row: Pick<VesselRow, 'solvent_mg' | 'water_mg' | 'resin
   row.resin_mg,
 ];
 
-export const allVessels = (db: Queryable) => db.many<VesselRow>(sql`SELECT * FROM vessel ORDER BY place`);
+export const allVessels = (db: Queryable) => db.many<VesselRow>(sql`SELECT * FROM vessel_in_line ORDER BY place`);
 export const vesselById = (db: Queryable, id: string) =>
-  db.maybeOne<VesselRow>(sql`SELECT * FROM vessel WHERE id = ${id}`);
-export const vesselByRole = (db: Queryable, role: string) =>
-  db.maybeOne<VesselRow>(sql`SELECT * FROM vessel WHERE role = ${role}`);
+  db.maybeOne<VesselRow>(sql`SELECT * FROM vessel_in_line WHERE id = ${id}`);
 
 export function toVessel(row: VesselRow): Vessel {
   const parcel = parcelOf(row);
@@ -47,6 +51,7 @@ export function toVessel(row: VesselRow): Vessel {
     name: row.name,
     kind: row.kind,
     role: row.role,
+    line: lineOf(row),
     solvent: row.solvent,
     lid: row.lid,
     capacityMl: row.capacity_ml,
@@ -61,8 +66,11 @@ export function toVessel(row: VesselRow): Vessel {
   };
 }
 
+const lineOf = ({ line_id: id, line_name: name, line_place: place, position }: VesselRow): Vessel['line'] =>
+  id === null || name === null ? null : { id, name, place, position };
+
 /** What is set, not measured: the room, the rack's air, the lamp's last meter reading. */
-export type BenchSetting = Omit<BenchNow, 'first' | 'clean' | 'baths'> & { readonly workshop: string };
+export type BenchSetting = Omit<BenchNow, 'stations' | 'lines' | 'baths'> & { readonly workshop: string };
 
 export async function benchSetting(db: Queryable): Promise<BenchSetting> {
   return (await db.one<{ value: BenchSetting }>(sql`SELECT value FROM setting WHERE key = 'bench'`)).value;
@@ -80,20 +88,22 @@ export async function benchNow(db: Queryable, nowMs: number): Promise<BenchNow> 
   const [light, room] = await Promise.all([lightRows(db).then((rows) => lightNow(rows, nowMs)), roomNow(db, nowMs)]);
   const row = await db.one<{
     value: BenchSetting;
-    baths: readonly BathRow[];
+    baths: readonly BathRow[] | null;
+    stations: readonly StationNow[] | null;
     estimate: EstimateRow | null;
   }>(sql`
     SELECT value, (SELECT jsonb_agg(to_jsonb(v) || jsonb_build_object('stations', (SELECT coalesce(jsonb_agg(s.id), '[]'::jsonb) FROM station s WHERE s.vessel_id = v.id)))
-                     FROM vessel v WHERE v.kind = 'bath') AS baths,
+                     FROM vessel_in_line v WHERE v.kind = 'bath') AS baths,
+           (SELECT jsonb_agg(jsonb_build_object('id', id, 'name', name, 'kind', kind, 'capacity', capacity) ORDER BY place) FROM station) AS stations,
            (SELECT to_jsonb(e) FROM bath_estimate e) AS estimate
       FROM setting WHERE key = 'bench'`);
-  const baths = row.baths.map((bath) => ({
+  const baths = (row.baths ?? []).map((bath) => ({
     ...bath,
     solvent_mg: BigInt(bath.solvent_mg),
     water_mg: BigInt(bath.water_mg),
     resin_mg: BigInt(bath.resin_mg),
   }));
-  return benchFrom({ ...row.value, ...room }, baths, await carried(db, row.estimate), light);
+  return benchFrom({ ...row.value, ...room }, row.stations ?? [], baths, await carried(db, row.estimate), light);
 }
 
 type EstimateRow = {
@@ -126,6 +136,7 @@ async function carried(db: Queryable, row: EstimateRow | null): Promise<Readonly
 
 function benchFrom(
   setting: BenchSetting,
+  stations: readonly StationNow[],
   vessels: readonly (VesselRow & { readonly stations: readonly string[] })[],
   care: Readonly<Record<string, BathNote>>,
   light: ReturnType<typeof lightNow>,
@@ -143,35 +154,45 @@ function benchFrom(
       surfaceM2: row.surface_m2,
     };
   };
-  const ofRole = (role: string): BathNow => {
-    const row = vessels.find((vessel) => vessel.role === role);
-    if (!row) throw new Error(`no vessel has the role ${role}`);
-    return bathNow(row);
-  };
   const { workshop: _, ...rest } = setting;
   const baths = Object.fromEntries(vessels.flatMap((row) => row.stations.map((station) => [station, bathNow(row)])));
-  const { main, lamps, pairs } = light;
+  const { lamps, pairs } = light;
   return {
     ...rest,
-    first: ofRole('first'),
-    clean: ofRole('clean'),
+    stations,
+    lines: linesNow(vessels),
     baths,
-    lamp: main ?? rest.lamp,
     lamps: { ...rest.lamps, ...lamps },
     pairs,
   };
 }
 
+/** Lines of baths that stand somewhere, by the first vessel of each. */
+function linesNow(vessels: readonly (VesselRow & { readonly stations: readonly string[] })[]): BenchNow['lines'] {
+  const placed = [...vessels].sort(
+    (a, b) => (a.line_order ?? 0) - (b.line_order ?? 0) || (a.line_place ?? 0) - (b.line_place ?? 0),
+  );
+  const lines = new Map<string, { name: string; baths: string[] }>();
+  for (const { line_id, line_name, line_place, stations } of placed) {
+    if (line_id === null || line_place === null || stations[0] === undefined) continue;
+    const line = lines.get(line_id) ?? { name: line_name ?? line_id, baths: [] };
+    line.baths.push(stations[0]);
+    lines.set(line_id, line);
+  }
+  return [...lines].map(([id, line]) => ({ id, ...line }));
+}
+
 type StationRow = {
   id: string;
   name: string;
+  kind: Station['kind'];
   side: Station['side'];
   capacity: number;
   vessel_id: string | null;
   note: string;
 };
 export const allStations = (db: Queryable) =>
-  db.many<StationRow>(sql`SELECT id, name, side, capacity, vessel_id, note FROM station ORDER BY place`);
+  db.many<StationRow>(sql`SELECT id, name, kind, side, capacity, vessel_id, note FROM station ORDER BY place`);
 export const openBatches = async (db: Queryable) =>
   (await db.many<{ state: BatchState }>(sql`SELECT state FROM batch WHERE sealed_at IS NULL ORDER BY created_at`)).map(
     (row) => row.state,
@@ -182,14 +203,6 @@ const sealedSince = async (db: Queryable, since: Date) =>
       sql`SELECT state FROM batch WHERE sealed_at >= ${since} AND state->>'mergedInto' IS NULL ORDER BY sealed_at DESC LIMIT 40`,
     )
   ).map((row) => row.state);
-
-/** The liquid of every bath, by the station it stands at. */
-export async function bathSolvents(db: Queryable): Promise<Readonly<Record<string, VesselRow['solvent']>>> {
-  const rows = await db.many<{ id: string; solvent: VesselRow['solvent'] }>(
-    sql`SELECT s.id, v.solvent FROM station s JOIN vessel v ON v.id = s.vessel_id`,
-  );
-  return Object.fromEntries(rows.map((row) => [row.id, row.solvent]));
-}
 
 /** Mean net resin of the last 30 washes in each vessel, g. */
 async function resinPerBatch(db: Queryable): Promise<Record<string, number>> {
@@ -230,6 +243,7 @@ export async function benchView(db: Queryable, nowMs: number): Promise<BenchRepl
     care,
     bench: benchFrom(
       { ...setting, ...room },
+      stations.map(({ id, name, kind, capacity }) => ({ id, name, kind, capacity })),
       vessels
         .filter(({ kind }) => kind === 'bath')
         .map((row) => ({ ...row, stations: stations.filter((s) => s.vessel_id === row.id).map((s) => s.id) })),

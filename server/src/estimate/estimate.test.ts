@@ -29,7 +29,7 @@ describe('the care of a bath', () => {
     expect(bath.washes).toHaveLength(4);
     expect(Object.keys(bath.resinsG)).toEqual(['grey']);
     // the bench plans with the estimate, not with the book
-    expect(bench.first.loadPctW).toBeCloseTo(bath.estimate.loadPctW, 6);
+    expect(bench.baths['wash-1']!.loadPctW).toBeCloseTo(bath.estimate.loadPctW, 6);
   });
   it('a reading narrows the range; the bench follows; discarding it widens it again', async () => {
     const before = await care();

@@ -15,7 +15,7 @@ export async function historyKey(db: Queryable): Promise<string> {
     SELECT concat_ws(' ',
       (SELECT coalesce(max(seq), 0) FROM ledger_posting), (SELECT coalesce(max(seq), 0) FROM reading),
       (SELECT coalesce(max(seq), 0) FROM reading_verdict), (SELECT coalesce(max(seq), 0) FROM setting_event),
-      (SELECT md5(string_agg(concat(id, name, solvent, shop_limit_pct, role), ',' ORDER BY id)) FROM vessel)) AS key`);
+      (SELECT md5(string_agg(concat(id, name, solvent, shop_limit_pct, role, line_id, line_place), ',' ORDER BY id)) FROM vessel)) AS key`);
   return row.key;
 }
 

@@ -1,5 +1,5 @@
 import type { BathCare, BathNote, ReadingRow } from '@north-step/contract';
-import { type BathLimit, bathLimit, type CareBath, type Grams, type Source } from '@north-step/core/care';
+import { type BathLimit, bathLimit, bathRole, type CareBath, type Grams, type Source } from '@north-step/core/care';
 import type { ResinCard } from '@north-step/core/resin';
 import { allVessels, benchSetting, parcelOf, toVessel, type VesselRow } from '../bench/index.ts';
 import type { Context } from '../context.ts';
@@ -111,8 +111,6 @@ async function careNow(
   const limits = new Map(baths.map((bath) => [bath.id, limitOf(bath, baths, cards, setting.roomC)]));
   const filledMs = new Map<string, number | undefined>();
   for (const { id } of baths) filledMs.set(id, await lastFill(db, id));
-  const first = baths.find((bath) => bath.role === 'first');
-  const clean = baths.find((bath) => bath.role === 'clean');
   const question = {
     nowMs,
     prices: await pricesOf(db),
@@ -125,8 +123,8 @@ async function careNow(
         solvent: bath.solvent,
         capacityMl: bath.capacity_ml,
         limit: limits.get(bath.id)!,
-        carrierId: bath.role === 'clean' ? first?.id : undefined,
-        nextId: bath.role === 'first' ? clean?.id : undefined,
+        carrierId: beside(bath, baths, -1)?.id,
+        nextId: beside(bath, baths, 1)?.id,
         lastFillMs: filledMs.get(bath.id),
         // a reading of liquid that was thrown away says nothing of what is in there now
         lastReadingMs: readings.find(
@@ -165,12 +163,21 @@ function withVerdict(row: Omit<ReadingRow, 'surprise' | 'expectedPctW'>, answer:
   return { ...row, surprise: verdict?.surprise ?? null, expectedPctW: verdict?.expectedPctW ?? null };
 }
 
-/** The strictest limit over the resins that were washed lately. A bath without a role is held to what a clean one is. */
+/** The bath before (-1) or after (1) a bath in its line. */
+const beside = (bath: VesselRow, baths: readonly VesselRow[], by: -1 | 1): VesselRow | undefined =>
+  bath.line_place === null
+    ? undefined
+    : baths
+        .filter(({ line_id, line_place }) => line_id === bath.line_id && (line_place! - bath.line_place!) * by > 0)
+        .sort((a, b) => (a.line_place! - b.line_place!) * by)[0];
+
+/** The strictest limit over the resins that were washed lately. A bath outside of a line is held to what a clean one is. */
 function limitOf(bath: VesselRow, baths: readonly VesselRow[], cards: readonly ResinCard[], roomC: number): BathLimit {
-  const first = baths.find(({ role }) => role === 'first') ?? bath;
-  const clean = baths.find(({ role }) => role === 'clean') ?? bath;
+  const own = baths.filter(({ line_id, line_place }) => line_place !== null && line_id === bath.line_id);
+  const first = own.find(({ position }) => position === 'first') ?? bath;
+  const clean = own.find(({ position }) => position === 'last') ?? bath;
   const shop = { solvent: bath.solvent, agitation: [first.agitation, clean.agitation] as const, roomC };
-  return bathLimit(cards, bath.role === 'first' ? 'first' : 'clean', shop, bath.shop_limit_pct ?? undefined);
+  return bathLimit(cards, bathRole(bath.position), shop, bath.shop_limit_pct ?? undefined);
 }
 
 const newestCards = async (db: Queryable): Promise<readonly ResinCard[]> =>

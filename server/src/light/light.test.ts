@@ -36,7 +36,7 @@ describe('lamps', () => {
     expect(lamps[0]!.events[0]).toMatchObject({ kind: 'metered', scale: expect.closeTo(0.94, 6) });
     // a stand in the middle stands for a part
     expect(lamps[0]!.now.mWPerCm2).toBeCloseTo(0.94 * described[1]!, 6);
-    expect((await t.bench()).bench.lamp.mWPerCm2).toBeCloseTo(0.94 * described[1]!, 6);
+    expect((await t.bench()).bench.lamps['lamp-box']!.mWPerCm2).toBeCloseTo(0.94 * described[1]!, 6);
     const batch = await t.newBatch();
     await t.workOn(batch, at('seal'));
     const { lamps: after } = await t.get<LampsReply>('/api/lamps');

@@ -8,7 +8,7 @@ import {
   type PairScale,
 } from '@north-step/core/cure';
 import { cureConstantsOf, type ResinCard } from '@north-step/core/resin';
-import { type BatchState, type BenchNow, lookOutcomes } from '@north-step/core/route';
+import { type BatchState, type BenchNow, lampAt, lookOutcomes, NO_LAMP } from '@north-step/core/route';
 import { answerAsked } from '../threads/answerAsked.ts';
 
 export type PairQuestion = {
@@ -33,7 +33,7 @@ const COUPON_MM = 3;
 
 /** Fits one pair of resin and lamp away from the main thread. */
 export default answerAsked(({ card, stationId, ladder, batches, bench }: PairQuestion): PairAnswer => {
-  const lamp = bench.lamps?.[stationId] ?? bench.lamp;
+  const lamp = lampAt(bench, stationId) ?? NO_LAMP;
   const light = ladder?.mWPerCm2 ?? lamp.mWPerCm2;
   const setting: CureSetting = {
     constants: cureConstantsOf(card),

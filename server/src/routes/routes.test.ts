@@ -136,7 +136,7 @@ describe('wrong orders are refused with core’s own sentence', () => {
       t.post('/api/batches', { cardId: 'grey', lot: 'A1', count: 4, dripS: 300, part, routeId });
     expect((await hang('ultrasonic-short')).body.error).toMatchObject({
       code: 'NO_STATION',
-      message: expect.stringContaining('ultra-tub'),
+      message: expect.stringContaining('an ultrasonic tank'),
     });
     expect((await hang('nowhere')).status).toBe(404);
   });

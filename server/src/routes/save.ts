@@ -1,5 +1,5 @@
-import { type Route, routeRefusal, templateById, validateRoute } from '@north-step/core/route';
-import { bathSolvents } from '../bench/index.ts';
+import { bindRoute, type Route, routeRefusal, templateById, validateRoute } from '@north-step/core/route';
+import { benchNow } from '../bench/index.ts';
 import { sql } from '../db/index.ts';
 import type { Handler } from '../http/command.ts';
 import { Refused } from '../http/errors.ts';
@@ -19,8 +19,10 @@ export const saveRoute: Handler<'route.save'> = async ({ tx, context, command })
   const route: Route = { id, name: name.trim(), version: (before?.version ?? 0) + 1, dose, steps, note };
   const breaches = validateRoute(route);
   if (breaches.length > 0) throw new Refused({ code: 'BAD_VALUE', message: breaches.join(' '), field: 'steps' });
-  const solvents = await bathSolvents(tx);
-  const refusal = routeRefusal(route, { solventAt: (station) => solvents[station] });
+  // what this bench lacks is said where it is to be run: a route may be kept for another
+  const bench = await benchNow(tx, context.nowMs());
+  const bound = bindRoute(route, bench);
+  const refusal = routeRefusal(route, { solventAt: (step) => bench.baths[bound.steps[step]!.station]?.solvent });
   if (refusal) throw new Refused({ ...refusal, field: refusal.step === undefined ? 'steps' : `steps.${refusal.step}` });
   await tx.many(sql`
     INSERT INTO route (id, version, name, body, note, at, by, command_id)

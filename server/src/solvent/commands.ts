@@ -14,7 +14,7 @@ import {
   transferLines,
 } from '@north-step/core/solvent';
 import { litresText, plainNumber } from '@north-step/core/units';
-import { parcelOf } from '../bench/index.ts';
+import { parcelOf, type VesselRow } from '../bench/index.ts';
 import { sql } from '../db/index.ts';
 import type { Handler } from '../http/command.ts';
 import { Refused, unknown } from '../http/errors.ts';
@@ -23,7 +23,7 @@ import {
   liquidsBefore,
   massG,
   need,
-  needRole,
+  needLine,
   posted,
   refuseWhileWashing,
   roomFor,
@@ -73,14 +73,28 @@ export const fill: Handler<'solvent.fill'> = async ({ tx, context, command }) =>
   });
 };
 
-/** Second becomes first, fresh into the second, first to the drum. */
+/** Each bath of a line becomes the one before it, fresh comes into the last, the first goes to the line's drum. */
 export const rotate: Handler<'solvent.rotate'> = async ({ tx, context, command }) => {
   await refuseWhileWashing(tx);
-  const first = await needRole(context, tx, 'first', 'first bath', command);
-  const second = await needRole(context, tx, 'clean', 'clean bath', command);
-  const drum = await needRole(context, tx, 'drum', 'dirty drum', command);
+  const line = await needLine(
+    context,
+    tx,
+    command,
+    ({ baths }) => baths.length > 1,
+    'No line has two baths to rotate: empty and fill the one there is.',
+  );
+  const { baths } = line;
+  if (baths.length < 2)
+    throw new Refused({
+      code: 'NO_VESSEL',
+      message: `${line.name} has one bath: there is nothing to rotate.`,
+      remedy: 'Empty it and fill it anew.',
+      field: 'lineId',
+    });
+  const [first, last] = [baths[0]!, baths.at(-1)!];
+  const drum = await line.own('drum');
   const from = await need(context, tx, command.fromVesselId, command);
-  if (from.role === 'first' || from.role === 'clean' || from.role === 'drum') {
+  if (from.kind === 'bath' || from.role === 'drum') {
     throw new Refused({
       code: 'BAD_VALUE',
       message: `${from.name} is not fresh solvent.`,
@@ -90,34 +104,38 @@ export const rotate: Handler<'solvent.rotate'> = async ({ tx, context, command }
   }
   const firstMl = volumeOf(first);
   roomFor(drum, firstMl);
-  const renamed = liquidsBefore(
-    [drum, firstMl >= 1 ? await takesLiquid(tx, drum, first.solvent) : drum],
-    [first, await takesLiquid(tx, first, second.solvent, true)],
-    [second, await takesLiquid(tx, second, from.solvent, true)],
-  );
-  if (command.freshMl > second.capacity_ml) roomInEmpty(second, command.freshMl);
+  const comes = baths.map((bath, i) => [bath, baths[i + 1]?.solvent ?? from.solvent] as const);
+  const renamed: [VesselRow, VesselRow][] = [[drum, firstMl >= 1 ? await takesLiquid(tx, drum, first.solvent) : drum]];
+  for (const [bath, solvent] of comes) renamed.push([bath, await takesLiquid(tx, bath, solvent, true)]);
+  if (command.freshMl > last.capacity_ml) roomInEmpty(last, command.freshMl);
   const fresh = taken(from, command.freshMl);
   const lines = rotateLines({
-    first: first.id,
-    second: second.id,
+    baths: baths.map((bath) => ({ id: bath.id, held: parcelOf(bath) })),
     drum: drum.id,
-    firstHeld: parcelOf(first),
-    secondHeld: parcelOf(second),
     fresh,
     freshFrom: from.id,
   });
-  const note = `${second.name} became ${first.name}; ${litresText(command.freshMl)} from ${from.name}; ${litresText(firstMl)} to ${drum.name}`;
+  const became = baths.slice(1).map((bath, i) => `${bath.name} became ${baths[i]!.name}`);
+  const note = `${became.join(', ')}; ${litresText(command.freshMl)} from ${from.name}; ${litresText(firstMl)} to ${drum.name}`;
   const deeds: BathDeed[] = [
-    { kind: 'rotate', first: first.id, second: second.id, drum: drum.id, solventG: 0, waterG: 0, resinG: 0 },
-    { kind: 'transfer', from: from.id, to: second.id, massG: massG(fresh) },
+    { kind: 'rotate', first: first.id, second: baths[1]!.id, drum: drum.id, solventG: 0, waterG: 0, resinG: 0 },
+    ...baths.slice(2).map((bath, i): BathDeed => ({ kind: 'empty', bath: bath.id, to: baths[i + 1]!.id })),
+    { kind: 'transfer', from: from.id, to: last.id, massG: massG(fresh) },
   ];
-  return posted(context, tx, command, { kind: 'rotate', note, lines, deeds, liquidsBefore: renamed });
+  return posted(context, tx, command, { kind: 'rotate', note, lines, deeds, liquidsBefore: liquidsBefore(...renamed) });
 };
 
 /** One run: drum, hardened in light and filtered, to the reclaimed bottle. */
 export const reclaim: Handler<'solvent.reclaim'> = async ({ tx, context, command }) => {
-  const drum = await needRole(context, tx, 'drum', 'dirty drum', command);
-  const found = await needRole(context, tx, 'reclaimed', 'reclaimed bottle', command);
+  const line = await needLine(
+    context,
+    tx,
+    command,
+    (one) => !!one.drum && !!one.reclaimed,
+    'No line has a drum and a bottle for what comes back.',
+  );
+  const drum = await line.own('drum');
+  const found = await line.own('reclaimed');
   const bottle = await takesLiquid(tx, found, drum.solvent);
   const parcel = taken(drum, command.amountMl);
   const load = loadPctW(parcel);

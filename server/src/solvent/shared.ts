@@ -1,3 +1,4 @@
+import { linesOf, type VesselLine, type VesselRole } from '@north-step/core/bench';
 import type { BathDeed } from '@north-step/core/estimate';
 import {
   idleLoss,
@@ -10,7 +11,7 @@ import {
 } from '@north-step/core/solvent';
 import { litresText, plainNumber } from '@north-step/core/units';
 import type { Solvent } from '@north-step/core/wash';
-import { benchSetting, parcelOf, type VesselRow, vesselById, vesselByRole } from '../bench/index.ts';
+import { allVessels, benchSetting, parcelOf, toVessel, type VesselRow, vesselById } from '../bench/index.ts';
 import type { Context } from '../context.ts';
 import { type Queryable, sql } from '../db/index.ts';
 import type { Said } from '../http/command.ts';
@@ -39,16 +40,45 @@ export async function need(context: Context, tx: Queryable, id: string, command:
   return settleLoss(context, tx, row, command);
 }
 
-export async function needRole(
+/** The vessels of a line, each with its idle evaporation booked up to now. */
+export type LineNow = {
+  readonly name: string;
+  /** the dirtiest first */
+  readonly baths: readonly VesselRow[];
+  /** @throws NO_VESSEL naming what the line has not */
+  readonly own: (role: VesselRole) => Promise<VesselRow>;
+};
+const ROLE_NAMES: Readonly<Record<VesselRole, string>> = {
+  fresh: 'fresh can',
+  drum: 'dirty drum',
+  reclaimed: 'reclaimed bottle',
+};
+
+/**
+ * A line of baths by id; without one, the first that serves.
+ * @param serves which line is meant where none is named
+ * @throws UNKNOWN_ID, or NO_VESSEL where no line serves
+ */
+export async function needLine(
   context: Context,
   tx: Queryable,
-  role: string,
-  name: string,
-  command: Said,
-): Promise<VesselRow> {
-  const row = await vesselByRole(tx, role);
-  if (!row) throw new Refused({ code: 'NO_VESSEL', message: `No vessel is set as the ${name}.` });
-  return settleLoss(context, tx, row, command);
+  command: Said & { readonly lineId?: string },
+  serves: (line: VesselLine<ReturnType<typeof toVessel>>) => boolean,
+  otherwise: string,
+): Promise<LineNow> {
+  const lines = linesOf((await allVessels(tx)).map(toVessel));
+  const { lineId } = command;
+  const line = lineId === undefined ? lines.find(serves) : lines.find(({ id }) => id === lineId);
+  if (!line && lineId !== undefined) throw unknown('line', lineId);
+  if (!line) throw new Refused({ code: 'NO_VESSEL', message: otherwise });
+  const baths: VesselRow[] = [];
+  for (const { id } of line.baths) baths.push(await need(context, tx, id, command));
+  const own = async (role: VesselRole) => {
+    const vessel = line[role];
+    if (!vessel) throw new Refused({ code: 'NO_VESSEL', message: `The line ${line.name} has no ${ROLE_NAMES[role]}.` });
+    return need(context, tx, vessel.id, command);
+  };
+  return { name: line.name, baths, own };
 }
 
 /**

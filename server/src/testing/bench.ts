@@ -7,7 +7,8 @@ import { type BatchState, currentStep } from '@north-step/core/route';
 import { buildApp } from '../app.ts';
 import { type Db, openDb } from '../db/index.ts';
 import { LiveHub } from '../live/hub.ts';
-import { templateFolder } from './template.ts';
+import { setUpWorkshop, type Workshop } from '../setUp.ts';
+import { makeRoom, templateFolder } from './template.ts';
 
 /** A copy of the template on disk, removed when done. */
 export async function copyOfTemplate(): Promise<{ readonly folder: string; readonly remove: () => void }> {
@@ -28,6 +29,14 @@ export class TestBench {
     const { folder, remove } = await copyOfTemplate();
     const bench = await TestBench.on(folder);
     bench.remove = remove;
+    return bench;
+  }
+
+  /** On a workshop of the caller's. */
+  static async of(workshop: Workshop): Promise<TestBench> {
+    const bench = await TestBench.open();
+    await makeRoom(bench.db);
+    await setUpWorkshop(bench.db, workshop);
     return bench;
   }
 

@@ -3,7 +3,7 @@ import { existsSync, mkdtempSync, renameSync, rmSync } from 'node:fs';
 import { mkdir } from 'node:fs/promises';
 import os from 'node:os';
 import path from 'node:path';
-import { migrate, openDb, readMigrations } from '../db/index.ts';
+import { type Db, migrate, openDb, readMigrations } from '../db/index.ts';
 import { migrationsFolder } from '../serve.ts';
 import { setUpWorkshop } from '../setUp.ts';
 import { testWorkshop } from './workshop.ts';
@@ -16,6 +16,12 @@ export async function templateFolder(): Promise<string> {
     .digest('hex')
     .slice(0, 16);
   return path.join(os.tmpdir(), `north-step-template-${key}`);
+}
+
+/** Takes the test workshop out of a copy of the template, so that another can move in. */
+export async function makeRoom(db: Db): Promise<void> {
+  for (const table of ['lot', 'resin_card', 'station', 'vessel', 'bath_line', 'person', 'setting'])
+    await db.many({ text: `DELETE FROM ${table}`, values: [] });
 }
 
 /** Makes the template once: creating a database takes seconds, copying one does not. Runs before all server tests. */

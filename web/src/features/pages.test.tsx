@@ -1,6 +1,6 @@
 import type { BatchRow, RecordRow } from '@north-step/contract';
 import { FAMILY_CONSTANTS } from '@north-step/core/cure';
-import { testCard } from '@north-step/core/testing';
+import { testCard, withBath } from '@north-step/core/testing';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, describe, expect, it } from 'vitest';
 import { batchAt, benchReply, failure, leavePage, RESINS, ROUTES, showPage } from '../testing/page.tsx';
@@ -181,7 +181,7 @@ describe('a new batch by size', () => {
   it('says rotate first when the clean bath is spent', async () => {
     const spent = benchReply([]);
     showPage('/batches/new', {
-      '/api/bench': { ...spent, bench: { ...spent.bench, clean: { ...spent.bench.clean, loadPctW: 8 } } },
+      '/api/bench': { ...spent, bench: withBath('wash-2', { loadPctW: 8 }, spent.bench) },
       '/api/resins': RESINS,
       '/api/routes': ROUTES,
     });

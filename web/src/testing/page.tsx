@@ -71,8 +71,10 @@ export function leavePage(): void {
   vi.unstubAllGlobals();
 }
 
-export const vessel = (over: Partial<Vessel> & Pick<Vessel, 'id' | 'name' | 'role'>): Vessel => ({
-  kind: over.role === 'first' || over.role === 'clean' ? 'bath' : 'can',
+export const vessel = (over: Partial<Vessel> & Pick<Vessel, 'id' | 'name'>): Vessel => ({
+  kind: over.line?.position ? 'bath' : 'can',
+  role: null,
+  line: inAlcohol(null, null),
   solvent: 'isopropanol',
   lid: 'closed',
   capacityMl: 5000,
@@ -86,10 +88,16 @@ export const vessel = (over: Partial<Vessel> & Pick<Vessel, 'id' | 'name' | 'rol
   volumeMl: 4500,
   ...over,
 });
+const inAlcohol = (place: number | null, position: 'first' | 'last' | null): Vessel['line'] => ({
+  id: 'alcohol',
+  name: 'Alcohol',
+  place,
+  position,
+});
 export const VESSELS: readonly Vessel[] = [
   vessel({ id: 'can', name: 'Fresh can', role: 'fresh', resinG: 0, loadPctW: 0, capacityMl: 25_000, volumeMl: 10_000 }),
-  vessel({ id: 'w2', name: 'Wash 2', role: 'clean', loadPctW: 0.4 }),
-  vessel({ id: 'w1', name: 'Wash 1', role: 'first', loadPctW: 6 }),
+  vessel({ id: 'w2', name: 'Wash 2', line: inAlcohol(2, 'last'), loadPctW: 0.4 }),
+  vessel({ id: 'w1', name: 'Wash 1', line: inAlcohol(1, 'first'), loadPctW: 6 }),
   vessel({ id: 'drum', name: 'Dirty drum', role: 'drum', loadPctW: 8, volumeMl: 2000, capacityMl: 30_000 }),
   vessel({
     id: 'bottle',
@@ -110,12 +118,20 @@ export const benchReply = (open: readonly BatchState[], over: Partial<BenchReply
   workshop: 'Test bench',
   people: [{ id: 'ada', name: 'Ada B.', role: 'technician' }],
   stations: [
-    { id: 'drip-rack', name: 'Drip rack', side: 'wet', capacity: 4, vesselId: null, note: 'every minute saves resin' },
-    { id: 'wash-1', name: 'Wash 1', side: 'wet', capacity: 1, vesselId: 'w1', note: '' },
-    { id: 'wash-2', name: 'Wash 2', side: 'wet', capacity: 1, vesselId: 'w2', note: '' },
-    { id: 'dry-rack', name: 'Dry rack', side: 'dry', capacity: 6, vesselId: null, note: '' },
-    { id: 'trim-mat', name: 'Trim mat', side: 'dry', capacity: 2, vesselId: null, note: '' },
-    { id: 'lamp-box', name: 'Lamp box', side: 'light', capacity: 1, vesselId: null, note: '' },
+    {
+      id: 'drip-rack',
+      name: 'Drip rack',
+      kind: 'drip-rack',
+      side: 'wet',
+      capacity: 4,
+      vesselId: null,
+      note: 'every minute saves resin',
+    },
+    { id: 'wash-1', name: 'Wash 1', kind: 'bath', side: 'wet', capacity: 1, vesselId: 'w1', note: '' },
+    { id: 'wash-2', name: 'Wash 2', kind: 'bath', side: 'wet', capacity: 1, vesselId: 'w2', note: '' },
+    { id: 'dry-rack', name: 'Dry rack', kind: 'drying-rack', side: 'dry', capacity: 6, vesselId: null, note: '' },
+    { id: 'trim-mat', name: 'Trim mat', kind: 'mat', side: 'dry', capacity: 2, vesselId: null, note: '' },
+    { id: 'lamp-box', name: 'Lamp box', kind: 'lamp', side: 'light', capacity: 1, vesselId: null, note: '' },
   ],
   vessels: [...VESSELS],
   resinPerBatchG: { w1: 4, w2: 0.4 },

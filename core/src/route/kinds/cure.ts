@@ -1,4 +1,3 @@
-import { STATIONS } from '../stations.ts';
 import { cautions, type StepKindShape } from './shape.ts';
 
 /** Light hardens what the printer left soft. */
@@ -10,13 +9,13 @@ export const cure = {
       mode: 'timed',
       group: 'cure',
       place: 1,
-      station: STATIONS.lamp,
-      others: [STATIONS.smallLamp, STATIONS.sun],
+      where: 'lamp',
+      elsewhere: ['cycling-lamp', 'sun'],
       say: ['Put {} in the light', 'Take {} out of the light'],
     },
   },
   lights: true,
-  needsPower: ({ station }) => station !== STATIONS.sun,
+  needsPower: ({ daylight }) => !daylight,
   inside: true,
   gear: 'light',
   cautions: cautions('light'),

@@ -1,4 +1,3 @@
-import { STATIONS } from '../stations.ts';
 import { cautions, type StepKindShape } from './shape.ts';
 
 /** Resin runs off the plate by itself. */
@@ -10,7 +9,7 @@ export const drip = {
       mode: 'timed',
       group: 'drip and plate',
       place: 1,
-      station: STATIONS.drip,
+      where: 'drip-rack',
       say: ['Hang {} on the drip rack', '{} has dripped'],
     },
   },

@@ -1,4 +1,3 @@
-import { STATIONS } from '../stations.ts';
 import { cautions, type StepKindShape } from './shape.ts';
 
 /** What washed the parts leaves them. */
@@ -10,7 +9,7 @@ export const dry = {
       mode: 'timed',
       group: 'dry',
       place: 2,
-      station: STATIONS.dry,
+      where: 'drying-rack',
       say: ['Blow off {}, set it on the dry rack', 'Check {} is dry'],
     },
   },

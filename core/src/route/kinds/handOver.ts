@@ -1,4 +1,3 @@
-import { STATIONS } from '../stations.ts';
 import { cautions, type StepKindShape } from './shape.ts';
 
 /** The parts leave uncured, for somebody else to trim and light. */
@@ -10,7 +9,7 @@ export const handOver = {
       mode: 'moment',
       group: 'finish',
       place: 10,
-      station: STATIONS.trim,
+      where: 'mat',
       say: ['Pack {} green, sealed from light', 'Pack {} green, sealed from light'],
     },
   },

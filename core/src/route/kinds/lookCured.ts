@@ -1,5 +1,4 @@
 import { CURED_LOOKS } from '../lookOutcomes.ts';
-import { STATIONS } from '../stations.ts';
 import { cautions, type StepKindShape } from './shape.ts';
 
 /** Looked at after light: enough, too little, too much. */
@@ -11,7 +10,7 @@ export const lookCured = {
       mode: 'look',
       group: 'cure',
       place: 3,
-      station: STATIONS.lamp,
+      where: 'light',
       say: ['Touch and tilt {}', 'Touch and tilt {}'],
     },
   },

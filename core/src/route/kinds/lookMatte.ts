@@ -1,5 +1,4 @@
 import { MATTE_LOOKS } from '../lookOutcomes.ts';
-import { STATIONS } from '../stations.ts';
 import { cautions, type StepKindShape } from './shape.ts';
 
 /** Nothing is lit before somebody has seen it dry and clean. */
@@ -11,7 +10,7 @@ export const lookMatte = {
       mode: 'look',
       group: 'dry',
       place: 3,
-      station: STATIONS.dry,
+      where: 'drying-rack',
       say: ['Look at {}: matte all over?', 'Look at {}: matte all over?'],
     },
   },

@@ -1,4 +1,3 @@
-import { STATIONS } from '../stations.ts';
 import { cautions, type StepKindShape } from './shape.ts';
 
 /** Thick resin is brushed off dry. */
@@ -10,7 +9,7 @@ export const mop = {
       mode: 'hands',
       group: 'drip and plate',
       place: 3,
-      station: STATIONS.drip,
+      where: 'drip-rack',
       say: ['Mop {} with a dry brush', '{} is mopped'],
     },
   },

@@ -1,4 +1,3 @@
-import { STATIONS } from '../stations.ts';
 import { cautions, type StepKindShape } from './shape.ts';
 
 /** The parts leave the plate they were printed on. */
@@ -10,7 +9,7 @@ export const offPlate = {
       mode: 'moment',
       group: 'drip and plate',
       place: 4,
-      station: STATIONS.drip,
+      where: 'drip-rack',
       say: ['Take {} off the plate', 'Take {} off the plate'],
     },
   },

@@ -1,4 +1,3 @@
-import { STATIONS } from '../stations.ts';
 import { cautions, type StepKindShape } from './shape.ts';
 
 /** Heat after light, without any. */
@@ -10,7 +9,7 @@ export const oven = {
       mode: 'timed',
       group: 'cure',
       place: 4,
-      station: STATIONS.oven,
+      where: 'oven',
       seconds: 1800,
       say: ['Put {} in the oven', 'Take {} out of the oven'],
     },

@@ -1,12 +1,11 @@
-import { STATIONS } from '../stations.ts';
 import { cautions, type PaletteEntry, type StepKindShape } from './shape.ts';
 
 const bowl = (entry: Pick<PaletteEntry, 'title' | 'hint' | 'group' | 'place' | 'say'>) =>
   ({
     ...entry,
     mode: 'timed',
-    station: STATIONS.rinse,
-    others: [STATIONS.clear],
+    where: 'first-water',
+    elsewhere: ['last-water'],
     agitation: 'hand',
     seconds: 60,
   }) satisfies PaletteEntry;

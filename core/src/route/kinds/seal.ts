@@ -1,4 +1,3 @@
-import { STATIONS } from '../stations.ts';
 import { cautions, type StepKindShape } from './shape.ts';
 
 /** The record is closed. */
@@ -10,7 +9,7 @@ export const seal = {
       mode: 'moment',
       group: 'finish',
       place: 11,
-      station: STATIONS.lamp,
+      where: 'light',
       say: ['Seal the record of {}', 'Seal the record of {}'],
     },
   },

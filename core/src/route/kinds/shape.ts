@@ -1,3 +1,4 @@
+import type { Place } from '../../bench/index.ts';
 import type { Air } from '../../dry/index.ts';
 import type { Agitation } from '../../wash/index.ts';
 import type { LookOutcome } from '../lookOutcomes.ts';
@@ -18,9 +19,9 @@ export type PaletteEntry = {
   readonly group: PaletteGroup;
   /** where it stands in its group, from 1 */
   readonly place: number;
-  readonly station: string;
+  readonly where: Place;
   /** where else it can be done */
-  readonly others?: readonly string[];
+  readonly elsewhere?: readonly Place[];
   readonly agitation?: Agitation;
   /** s, for timed steps that no model plans */
   readonly seconds?: number;
@@ -32,7 +33,10 @@ export type PaletteEntry = {
 
 /** What a step of a batch, or of a route, sets over its kind. */
 export type StepSettings = {
-  readonly station: string;
+  /** the entry of the palette that it came from asks for this place; steps of before routes ask for none */
+  readonly where?: Place | undefined;
+  /** lit by the day: no timer, no power */
+  readonly daylight?: boolean | undefined;
   readonly agitation?: Agitation | undefined;
   readonly air?: Air | undefined;
   readonly tempC?: number | undefined;

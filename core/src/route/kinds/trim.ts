@@ -1,4 +1,3 @@
-import { STATIONS } from '../stations.ts';
 import { cautions, type StepKindShape } from './shape.ts';
 
 /** Supports come off by hand. */
@@ -10,7 +9,7 @@ export const trim = {
       mode: 'hands',
       group: 'supports',
       place: 2,
-      station: STATIONS.trim,
+      where: 'mat',
       say: ['Clip the supports of {}', '{} is clipped'],
     },
   },

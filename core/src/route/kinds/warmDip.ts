@@ -1,4 +1,3 @@
-import { STATIONS } from '../stations.ts';
 import { cautions, type StepKindShape } from './shape.ts';
 
 /** Warm water softens supports so that they peel. */
@@ -10,7 +9,7 @@ export const warmDip = {
       mode: 'timed',
       group: 'supports',
       place: 1,
-      station: STATIONS.warm,
+      where: 'warm-dip',
       say: ['Dip {} in warm water', 'Lift {} out and peel its supports'],
     },
   },

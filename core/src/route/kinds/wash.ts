@@ -1,21 +1,21 @@
+import type { Place } from '../../bench/index.ts';
 import type { Agitation } from '../../wash/index.ts';
-import { STATIONS } from '../stations.ts';
 import { cautions, type PaletteEntry, type StepKindShape } from './shape.ts';
 
-const BATHS = [STATIONS.wash1, STATIONS.wash2];
-const BOWLS = [STATIONS.rinse, STATIONS.clear];
+const BATHS = ['first-bath', 'middle-bath', 'last-bath'] as const satisfies readonly Place[];
+const BOWLS = ['first-water', 'last-water'] as const satisfies readonly Place[];
 type Bath = Pick<PaletteEntry, 'title' | 'hint' | 'say' | 'place'> & {
   readonly agitation: Agitation;
-  readonly station?: string;
-  readonly others?: readonly string[];
+  readonly where?: Place;
+  readonly elsewhere?: readonly Place[];
 };
-const bath = ({ station = STATIONS.wash1, others = [], ...entry }: Bath) =>
+const bath = ({ where = 'first-bath', elsewhere = [], ...entry }: Bath) =>
   ({
     ...entry,
     mode: 'timed',
     group: 'wash',
-    station,
-    others: [...BATHS, ...others].filter((id) => id !== station),
+    where,
+    elsewhere: [...BATHS, ...elsewhere].filter((place) => place !== where),
   }) satisfies PaletteEntry;
 
 /** Resin goes into solvent; the parts soak meanwhile. */
@@ -41,7 +41,7 @@ export const wash = {
       agitation: 'hand',
       hint: 'Lid on, swirl and turn the jar; lid off only to lift the parts.',
       say: ['Swirl {} by hand', 'Lift {} out of the jar'],
-      others: [STATIONS.soap, ...BOWLS],
+      elsewhere: ['detergent-bath', ...BOWLS],
     }),
     'wash-ultrasonic': bath({
       place: 4,
@@ -49,7 +49,7 @@ export const wash = {
       agitation: 'ultrasonic',
       hint: 'Parts and solvent in a closed jar, the jar in water: flammable solvent never goes straight into the tank.',
       say: ['Set the jar of {} in the ultrasonic tub', 'Lift {} out of the ultrasonic tub'],
-      station: STATIONS.ultra,
+      where: 'ultrasonic-tank',
     }),
     'wash-spray': bath({
       place: 5,
@@ -64,7 +64,7 @@ export const wash = {
       agitation: 'brush',
       hint: 'Soft brush, wet, into crevices; fine tips last.',
       say: ['Brush {} in the bath', '{} is brushed'],
-      others: [STATIONS.soap, ...BOWLS],
+      elsewhere: ['detergent-bath', ...BOWLS],
     }),
   },
   wets: 'solvent',

@@ -1,7 +1,6 @@
-import { STATIONS } from '../stations.ts';
 import type { PaletteEntry, StepKindShape } from './shape.ts';
 
-type Entry = Pick<PaletteEntry, 'group' | 'place' | 'title' | 'station' | 'hint'> & { readonly say: string };
+type Entry = Pick<PaletteEntry, 'group' | 'place' | 'title' | 'where' | 'hint'> & { readonly say: string };
 /** One press. */
 const work = ({ say, ...entry }: Entry) => ({ ...entry, mode: 'moment', say: [say, say] }) satisfies PaletteEntry;
 /** Begun and ended: hands are on it meanwhile. */
@@ -14,7 +13,7 @@ const finish = (
   say: string,
   cautions?: PaletteEntry['cautions'],
 ): PaletteEntry => ({
-  ...handwork({ group: 'finish', place, title, station: STATIONS.trim, hint, say }, `${title} of {}: done`),
+  ...handwork({ group: 'finish', place, title, where: 'mat', hint, say }, `${title} of {}: done`),
   ...(cautions ? { cautions } : {}),
 });
 
@@ -25,7 +24,7 @@ export const doWork = {
       group: 'drip and plate',
       place: 2,
       title: 'Return the resin',
-      station: STATIONS.drip,
+      where: 'drip-rack',
       hint: 'Strain what dripped back into its own bottle; never mix lots.',
       say: 'Strain the resin of {} back',
     }),
@@ -33,7 +32,7 @@ export const doWork = {
       group: 'wash',
       place: 7,
       title: 'Squirt channels',
-      station: STATIONS.wash2,
+      where: 'last-bath',
       hint: 'A squirt of clean solvent into every channel and blind hole, over the bath.',
       say: 'Squirt the channels of {}',
     }),
@@ -41,7 +40,7 @@ export const doWork = {
       group: 'wash',
       place: 9,
       title: 'Shake off',
-      station: STATIONS.wash2,
+      where: 'last-bath',
       hint: 'Shake over the bath: what clings is carried on.',
       say: 'Shake {} off over the bath',
     }),
@@ -50,7 +49,7 @@ export const doWork = {
         group: 'supports',
         place: 3,
         title: 'Inspect',
-        station: STATIONS.trim,
+        where: 'mat',
         hint: 'Look for cracks, stubs, soft walls; count what broke.',
         say: 'Inspect {}',
       },
@@ -60,7 +59,7 @@ export const doWork = {
       group: 'dry',
       place: 1,
       title: 'Blow off',
-      station: STATIONS.dry,
+      where: 'drying-rack',
       hint: 'Blow channels out over the bath, away from faces, eye cover on.',
       say: 'Blow {} off',
     }),
@@ -68,7 +67,7 @@ export const doWork = {
       group: 'cure',
       place: 2,
       title: 'Turn over',
-      station: STATIONS.lamp,
+      where: 'light',
       hint: 'Undersides up, on clean supports.',
       say: 'Turn {} over',
     }),
@@ -76,7 +75,7 @@ export const doWork = {
       group: 'cure',
       place: 5,
       title: 'Hold on a form',
-      station: STATIONS.trim,
+      where: 'mat',
       hint: 'Tie or clip it so that it cannot warp; light must still reach it all round.',
       say: 'Set {} on its form',
     }),
@@ -84,7 +83,7 @@ export const doWork = {
       group: 'cure',
       place: 6,
       title: 'Stand in a bed',
-      station: STATIONS.lamp,
+      where: 'light',
       hint: 'Dry sand or a strip of film keeps small parts upright; what is buried stays dark, so turn them over.',
       say: 'Stand {} in its bed',
     }),
@@ -92,7 +91,7 @@ export const doWork = {
       group: 'cure',
       place: 7,
       title: 'Put mating parts together',
-      station: STATIONS.trim,
+      where: 'mat',
       hint: 'Cured apart first; then together, so that they keep their fit.',
       say: 'Put the mating parts of {} together',
     }),
@@ -114,7 +113,7 @@ export const doWork = {
   },
   mayBeLeftOut: true,
   gear: 'wet',
-  cautions: ({ station }) => (station === STATIONS.lamp ? ['light'] : station === STATIONS.trim ? [] : ['resin']),
+  cautions: ({ where }) => (where === 'light' ? ['light'] : where === 'mat' ? [] : ['resin']),
   why: 'cure',
   sets: [],
   short: 'hand',

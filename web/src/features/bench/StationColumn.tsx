@@ -8,7 +8,6 @@ import {
   lightSoFarS,
   markWords,
   remainingS,
-  STATIONS,
   standingOf,
   waitsForLight,
   wantedS,
@@ -45,7 +44,7 @@ export function StationColumn({
 }: StationColumnProps) {
   const [open, setOpen] = useState(false);
   const vessel = bench.vessels.find((candidate) => candidate.id === station.vesselId);
-  const lamp = station.id === STATIONS.lamp ? bench.bench.lamp : bench.bench.lamps?.[station.id];
+  const lamp = bench.bench.lamps[station.id];
   return (
     <div className="flex min-w-[112px] flex-1 flex-col gap-1 border-r max-lg:min-w-[148px] border-line px-2.5 pt-2 pb-3">
       <h3 className="font-bold">

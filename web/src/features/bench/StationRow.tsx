@@ -1,6 +1,7 @@
 import type { BenchReply, Station } from '@north-step/contract';
+import { stationKind } from '@north-step/core/bench';
 import type { Action } from '@north-step/core/nextStep';
-import { type BatchState, placeOf, STATIONS } from '@north-step/core/route';
+import { type BatchState, mainLamp, placeOf } from '@north-step/core/route';
 import type { BenchPlan } from '../next/index.ts';
 import { DoneColumn } from './DoneColumn.tsx';
 import { StationColumn } from './StationColumn.tsx';
@@ -20,15 +21,10 @@ const SIDES = [
   { side: 'light', title: 'LIGHT SIDE', more: '', rule: 'border-ink' },
 ] as const;
 
-/** Stations that nearly every batch passes; the others take room only while something is there. */
-const ALWAYS: ReadonlySet<string> = new Set([
-  STATIONS.drip,
-  STATIONS.wash1,
-  STATIONS.wash2,
-  STATIONS.dry,
-  STATIONS.trim,
-  STATIONS.lamp,
-]);
+/** Stations that nearly every batch passes: the first lamp is one of them. The others take room only while something is there. */
+function isAlways({ id, kind }: Station, { bench }: BenchReply): boolean {
+  return stationKind(kind).always === true || id === mainLamp(bench);
+}
 
 /** Stations from left to right as they stand on the bench; a tag sits where the parts are. */
 export function StationRow({ bench, actions, nowMs, plan, chosenId, onChoose }: StationRowProps) {
@@ -39,7 +35,7 @@ export function StationRow({ bench, actions, nowMs, plan, chosenId, onChoose }: 
     <div className="flex gap-0 pt-3 max-lg:flex-col max-lg:gap-3">
       {SIDES.map(({ side, title, more, rule }) => {
         const here = bench.stations.filter((station) => station.side === side);
-        const stations = here.filter((station) => ALWAYS.has(station.id) || at(station).length > 0);
+        const stations = here.filter((station) => isAlways(station, bench) || at(station).length > 0);
         const resting = here.filter((station) => !stations.includes(station));
         const columns = stations.length + (side === 'light' ? 1 : 0);
         return (

@@ -22,6 +22,8 @@ import {
   hollowSharePct,
   isCure,
   lampAt,
+  mainLamp,
+  NOWHERE,
   type PoseLights,
   poseLights,
   requestWith,
@@ -40,7 +42,7 @@ export type CureView = ReturnType<typeof useCure>;
 export function useCure(batch: BatchState | undefined, bench: BenchReply | undefined, lamps: readonly LampView[]) {
   const cureStep = batch?.steps.find((one) => isCure(one) && one.state !== 'done');
   const [chosenStation, setStation] = useState<string>();
-  const station = chosenStation ?? cureStep?.station ?? 'lamp-box';
+  const station = chosenStation ?? cureStep?.station ?? (bench && mainLamp(bench.bench)) ?? NOWHERE;
   const lamp = lamps.find(({ stationId }) => stationId === station);
   const [chosenMedium, setMedium] = useState<Medium>();
   const medium = chosenMedium ?? cureStep?.medium ?? batch?.card.cureMedium ?? 'air';

@@ -50,7 +50,7 @@ export function NewBatchPage() {
             card: request.card,
             part: request.part,
             filmUm: plan.film.meanFilmUm,
-            solventAt: (station) => request.bench.baths?.[station]?.solvent,
+            bench: request.bench,
           })
         : [],
     [request, plan],

@@ -11,7 +11,7 @@ export function batchWarnings(
   if (!card) return [];
   const cards = resins.map((resin) => resin.card);
   return bench.vessels
-    .filter((vessel) => vessel.role === 'first' || vessel.role === 'clean')
+    .filter((vessel) => vessel.line !== null && vessel.line.place !== null && card.solvents.includes(vessel.solvent))
     .flatMap((vessel) => {
       const note = bench.care[vessel.id];
       if (!note) return [];

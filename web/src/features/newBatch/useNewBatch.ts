@@ -9,6 +9,7 @@ import {
   partFromSizes,
   plateAreaMm2,
   type RouteAdvice,
+  takenBy,
 } from '@north-step/core/route';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useDo } from '../next/index.ts';
@@ -44,8 +45,11 @@ export function useNewBatch({ bench, resins, routes }: Known) {
   const dueAtMs = choices.due === '' ? undefined : new Date(choices.due).getTime();
   const toleranceMm = numberOf(choices.tolerance);
   const advice = useMemo<RouteAdvice | undefined>(
-    () => (joined && resin ? adviseRoute({ card: resin.card, part: joined.part, toleranceMm }) : undefined),
-    [joined, resin, toleranceMm],
+    () =>
+      joined && resin
+        ? adviseRoute({ card: resin.card, part: joined.part, toleranceMm, bench: bench?.bench })
+        : undefined,
+    [joined, resin, toleranceMm, bench?.bench],
   );
   const route = (routes.find((row) => row.route.id === (choices.routeId ?? advice?.routeId)) ?? routes[0])?.route;
   const request = useMemo<BatchRequest | undefined>(() => {
@@ -57,6 +61,7 @@ export function useNewBatch({ bench, resins, routes }: Known) {
       dripS: choices.dripMin * 60,
       plateAreaMm2: plateAreaMm2(joined.part, joined.count),
       bench: bench.bench,
+      taken: takenBy(bench.open),
       route,
     };
   }, [joined, resin, bench, route, choices.dripMin]);

@@ -1,6 +1,6 @@
 import type { BenchReply } from '@north-step/contract';
 import { type Action, type BathFit, type Chore, meanwhile, nextActions } from '@north-step/core/nextStep';
-import { STATIONS } from '@north-step/core/route';
+import { isDaylight } from '@north-step/core/route';
 import { useMemo } from 'react';
 import { useBenchQuery } from '../../app/api.ts';
 import { useNow } from '../../app/useNow.ts';
@@ -36,8 +36,8 @@ function choresOf({ vessels, care, bench, laterLooks, nowMs }: BenchReply): read
     const { loadPctW, limitPctW, range90, batchesLeft } = note;
     return [{ id, name, loadPctW, limitPctW, range90: [range90[0]!, range90[1]!] as const, batchesLeft }];
   });
-  const lamps = Object.entries(bench.lamps ?? {})
-    .filter(([station]) => station !== STATIONS.sun)
+  const lamps = Object.entries(bench.lamps)
+    .filter(([station]) => !isDaylight(bench, station))
     .map(([station, { name, doubtShare }]) => ({ station, name, doubtShare }));
   const later = laterLooks.map(({ batchId, name, litAtMs }) => ({
     batchId,

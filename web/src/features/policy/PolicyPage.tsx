@@ -1,4 +1,5 @@
 import type { WorkloadReply } from '@north-step/contract';
+import { linesOf } from '@north-step/core/bench';
 import { POLICY_PRICES } from '@north-step/core/policy';
 import { plainNumber } from '@north-step/core/units';
 import { actLimitsPctW } from '@north-step/core/wash';
@@ -24,13 +25,13 @@ export function PolicyPage() {
   const { data: solvent } = useSolventQuery();
   const { data: care } = useCareQuery();
   const { data: work, isError, refetch } = useWorkloadQuery(Number(days));
-  const limitOf = (role: 'first' | 'clean', otherwise: number) => {
-    const id = solvent?.vessels.find((vessel) => vessel.role === role)?.id;
-    return care?.baths.find((bath) => bath.vesselId === id)?.limit.limitPctW ?? otherwise;
-  };
-  const volumeMl = (solvent?.vessels.find((vessel) => vessel.role === 'clean')?.capacityMl ?? 5000) * 0.92;
-  const firstPctW = limitOf('first', FIRST);
-  const cleanPctW = limitOf('clean', CLEAN);
+  // what is played is the work of the first line
+  const baths = linesOf(solvent?.vessels ?? [])[0]?.baths ?? [];
+  const limitOf = (id: string | undefined, otherwise: number) =>
+    care?.baths.find((bath) => bath.vesselId === id)?.limit.limitPctW ?? otherwise;
+  const volumeMl = (baths.at(-1)?.capacityMl ?? 5000) * 0.92;
+  const firstPctW = limitOf(baths[0]?.id, FIRST);
+  const cleanPctW = limitOf(baths.at(-1)?.id, CLEAN);
   const { data: room } = useRoomQuery();
   const prices = useMemo(() => ({ ...POLICY_PRICES, ...room?.room.prices }), [room]);
   const shown = useMemo(

@@ -1,5 +1,5 @@
 import type { ResinCard } from '@north-step/core/resin';
-import { STATIONS, wallWindow } from '@north-step/core/route';
+import { wallWindow } from '@north-step/core/route';
 import { clockText, plainNumber } from '@north-step/core/units';
 import { Link } from 'react-router';
 import { useBenchQuery } from '../../app/api.ts';
@@ -11,7 +11,7 @@ export const WALL_MM = 3;
 export function LampWindows({ card }: { readonly card: ResinCard }) {
   const bench = useBenchQuery().data?.bench;
   if (!bench || card.procedure) return null;
-  const lamps = Object.entries(bench.lamps ?? { [STATIONS.lamp]: bench.lamp });
+  const lamps = Object.entries(bench.lamps);
   return (
     <section aria-label="Windows in this shop">
       <h2 className="mt-4 text-lg font-bold">In this shop’s lamps</h2>

@@ -1,5 +1,5 @@
 import type { Resin } from '@north-step/contract';
-import { type BenchNow, STATIONS, wallWindow } from '@north-step/core/route';
+import { type BenchNow, mainLamp, wallWindow } from '@north-step/core/route';
 import { clockText } from '@north-step/core/units';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -69,7 +69,7 @@ function CardWindow({ card, bench }: { readonly card: Resin['card']; readonly be
         exactly {clockText(card.procedure.cureS)}: {card.procedure.reference}
       </>
     );
-  const window = wallWindow(card, bench, STATIONS.lamp, WALL_MM);
+  const window = wallWindow(card, bench, mainLamp(bench), WALL_MM);
   if (window.handleS === undefined) return <>not reached at {bench.roomC} °C: needs a warm chamber or an oven</>;
   return <WindowBar handleS={window.handleS} maxS={window.maxS} widthPx={170} heightPx={12} />;
 }

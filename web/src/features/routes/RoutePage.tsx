@@ -1,5 +1,5 @@
 import type { BenchReply, Resin, RouteVersion } from '@north-step/contract';
-import { checkRoute } from '@north-step/core/route';
+import { bindRoute, checkRoute } from '@north-step/core/route';
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { useBenchQuery, useResinsQuery, useRouteQuery } from '../../app/api.ts';
@@ -43,9 +43,11 @@ function Builder({ versions, bench, resins }: BuilderProps) {
   const draft = useRouteDraft(from);
   const navigate = useNavigate();
   const [cardId, setCardId] = useState('');
-  const solventAt = (station: string) => bench.bench.baths?.[station]?.solvent;
-  const findings = checkRoute(draft.route, { card: resins.find(({ card }) => card.id === cardId)?.card, solventAt });
-  // what holds for every resin keeps a route from being saved; what holds for one is said when it is hung
+  const card = resins.find((one) => one.card.id === cardId)?.card;
+  const bound = bindRoute(draft.route, bench.bench, { card });
+  const findings = checkRoute(draft.route, { card, bench: bench.bench });
+  const solventAt = (step: number) => bench.bench.baths[bound.steps[step]!.station]?.solvent;
+  // what this bench lacks may stand on another; what holds for every resin keeps a route from being saved; what holds for one is said when it is hung
   const refusal = checkRoute(draft.route, { solventAt }).find(({ level }) => level === 'refused');
   const unnamed = draft.name.trim() === '';
   const ready = !refusal && !unnamed && (draft.changed || !from) && !draft.saving;
@@ -108,11 +110,7 @@ function Builder({ versions, bench, resins }: BuilderProps) {
               />
             </label>
           </div>
-          <StepList
-            draft={draft}
-            findings={findings}
-            stationNames={Object.fromEntries(bench.stations.map(({ id, name }) => [id, name]))}
-          />
+          <StepList draft={draft} findings={findings} bound={bound} bench={bench.bench} />
           {from && (
             <button
               type="button"

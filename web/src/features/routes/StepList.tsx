@@ -10,7 +10,7 @@ import {
   useSensors,
 } from '@dnd-kit/core';
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable';
-import type { Finding } from '@north-step/core/route';
+import type { BenchNow, BoundRoute, Finding } from '@north-step/core/route';
 import { titleOf } from '@north-step/core/route';
 import { StepRow } from './StepRow.tsx';
 import type { RouteDraft } from './useRouteDraft.ts';
@@ -21,11 +21,12 @@ const HOW_TO =
 type StepListProps = {
   readonly draft: RouteDraft;
   readonly findings: readonly Finding[];
-  readonly stationNames: Readonly<Record<string, string>>;
+  readonly bound: BoundRoute;
+  readonly bench: BenchNow;
 };
 
 /** The steps in order. They are moved by dragging the handle, or with the keyboard on it. */
-export function StepList({ draft, findings, stationNames }: StepListProps) {
+export function StepList({ draft, findings, bound, bench }: StepListProps) {
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
@@ -33,7 +34,7 @@ export function StepList({ draft, findings, stationNames }: StepListProps) {
   const indexOf = (id: unknown) => draft.steps.findIndex(({ key }) => key === id);
   const nameOf = (id: unknown) => {
     const one = draft.steps[indexOf(id)];
-    return one ? titleOf(one.step) : 'The step';
+    return one ? titleOf(bound.steps[indexOf(id)] ?? one.step, bench) : 'The step';
   };
   const place = (id: unknown) => `step ${indexOf(id) + 1} of ${draft.steps.length}`;
   const announcements: Announcements = {
@@ -64,7 +65,8 @@ export function StepList({ draft, findings, stationNames }: StepListProps) {
               index={index}
               step={step}
               findings={findings.filter((finding) => finding.step === index)}
-              stationNames={stationNames}
+              bound={bound}
+              bench={bench}
               chosen={draft.chosen === key}
               onChoose={() => draft.setChosen(draft.chosen === key ? undefined : key)}
               onChange={(over) => draft.change(key, over)}

@@ -1,7 +1,15 @@
 import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
-import { type Finding, type RouteStep, stationOf, stepType, titleOf } from '@north-step/core/route';
+import {
+  type BenchNow,
+  type BoundRoute,
+  type Finding,
+  type RouteStep,
+  stepType,
+  titleOf,
+} from '@north-step/core/route';
 import { clockText } from '@north-step/core/units';
+import { whereOptions, whereText } from './places.ts';
 import { StepSettings } from './StepSettings.tsx';
 
 type StepRowProps = {
@@ -9,7 +17,8 @@ type StepRowProps = {
   readonly index: number;
   readonly step: RouteStep;
   readonly findings: readonly Finding[];
-  readonly stationNames: Readonly<Record<string, string>>;
+  readonly bound: BoundRoute;
+  readonly bench: BenchNow;
   readonly chosen: boolean;
   readonly onChoose: () => void;
   readonly onChange: (over: Partial<RouteStep>) => void;
@@ -23,11 +32,12 @@ export const LEVEL_LOOK = {
 
 /** One step: its handle, its name, what it sets, what speaks against it; open, its settings. */
 export function StepRow(props: StepRowProps) {
-  const { id, index, step, findings, stationNames, chosen } = props;
+  const { id, index, step, findings, bound, bench, chosen } = props;
+  const { station } = bound.steps[index]!;
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({
     id,
   });
-  const title = titleOf(step);
+  const title = titleOf({ ...step, station }, bench);
   return (
     <li
       ref={setNodeRef}
@@ -53,7 +63,7 @@ export function StepRow(props: StepRowProps) {
         >
           <span className="w-6 text-right font-mono text-ink-2">{index + 1}</span>
           <b className="shrink-0">{title}</b>
-          <span className="truncate text-[13px] text-ink-2">{settingsText(step, stationNames)}</span>
+          <span className="truncate text-[13px] text-ink-2">{settingsText(step, whereText(station, step, bench))}</span>
           {findings[0] && (
             <span className={`ml-auto shrink-0 border-l-4 pl-2 text-[13px] font-bold ${LEVEL_LOOK[findings[0].level]}`}>
               {findings[0].level}
@@ -69,15 +79,15 @@ export function StepRow(props: StepRowProps) {
           ×
         </button>
       </div>
-      {chosen && <StepSettings step={step} stationNames={stationNames} onChange={props.onChange} />}
+      {chosen && <StepSettings step={step} where={whereOptions(bound, index, bench)} onChange={props.onChange} />}
     </li>
   );
 }
 
-function settingsText(step: RouteStep, stationNames: Readonly<Record<string, string>>): string {
+function settingsText(step: RouteStep, where: string): string {
   const { agitation } = step;
   return [
-    stationNames[stationOf(step)] ?? stationOf(step),
+    where,
     step.seconds !== undefined && clockText(step.seconds),
     agitation && agitation !== stepType(step.type).agitation && agitation,
     step.medium && `in ${step.medium}`,

@@ -1,29 +1,29 @@
 import { MEDIA } from '@north-step/core/cure';
 import { AIRS } from '@north-step/core/dry';
-import { kindShape, type RouteStep, stationOf, stepType } from '@north-step/core/route';
+import { kindShape, type RouteStep, stepType } from '@north-step/core/route';
 import { clockText, parseDurationS } from '@north-step/core/units';
 import { type ReactNode, useId, useState } from 'react';
+import { type WhereOption, whereValue } from './places.ts';
 
 type StepSettingsProps = {
   readonly step: RouteStep;
-  readonly stationNames: Readonly<Record<string, string>>;
+  readonly where: readonly WhereOption[];
   readonly onChange: (over: Partial<RouteStep>) => void;
 };
 
 /** What a step sets over its defaults. Empty means: the models decide. */
-export function StepSettings({ step, stationNames, onChange }: StepSettingsProps) {
+export function StepSettings({ step, where, onChange }: StepSettingsProps) {
   const type = stepType(step.type);
   const { sets } = kindShape(type.kind);
-  const places = [type.station, ...(type.others ?? [])].filter((id) => id in stationNames);
   return (
     <div className="flex flex-wrap items-end gap-3 border-t border-line bg-ground px-4 py-3">
       <p className="w-full text-sm text-ink-2">{type.hint}</p>
-      {places.length > 1 && (
+      {where.length > 1 && (
         <Pick
           name="Where"
-          value={stationOf(step)}
-          options={places.map((id) => [id, stationNames[id]!] as const)}
-          onChange={(station) => onChange({ station: station === type.station ? undefined : station })}
+          value={whereValue(step)}
+          options={where.map(({ value, text }) => [value, text] as const)}
+          onChange={(chosen) => onChange(where.find(({ value }) => value === chosen)!.set)}
         />
       )}
       {sets.includes('seconds') && <Seconds value={step.seconds} onChange={(seconds) => onChange({ seconds })} />}

@@ -1,4 +1,5 @@
 import type { Vessel } from '@north-step/contract';
+import { linesOf } from '@north-step/core/bench';
 import { isAlcohol, strengthPctWFromPctV } from '@north-step/core/solvent';
 import { parseVolumeMl, plainNumber } from '@north-step/core/units';
 import type { Solvent } from '@north-step/core/wash';
@@ -21,8 +22,9 @@ export function FillDialog({
   readonly intoId?: string;
   readonly onClose: () => void;
 }) {
-  const fresh = byRole(vessels, 'fresh');
-  const [vesselId, setVesselId] = useState(intoId ?? byRole(vessels, 'first')?.id ?? vessels[0]!.id);
+  const [line] = linesOf(vessels);
+  const fresh = line?.fresh ?? byRole(vessels, 'fresh');
+  const [vesselId, setVesselId] = useState(intoId ?? line?.baths[0]?.id ?? vessels[0]!.id);
   const [fromId, setFromId] = useState(fresh && fresh.volumeMl > 1 ? fresh.id : '');
   const [volume, setVolume] = useState('1 L');
   const [strength, setStrength] = useState('99');

@@ -1,9 +1,10 @@
 import type { Vessel } from '@north-step/contract';
+import { linesOf } from '@north-step/core/bench';
 import { hardenFilterPasses } from '@north-step/core/reclaim';
 import { litresText, parseVolumeMl, plainNumber } from '@north-step/core/units';
 import { useState } from 'react';
 import { HeadRow, Stepper } from '../../ui/index.ts';
-import { byRole, PostingDialog, VolumeField } from './dialogParts.tsx';
+import { LineSelect, PostingDialog, VolumeField } from './dialogParts.tsx';
 
 /** One harden-and-filter run, with what the model expects of one to four passes. */
 export function ReclaimDialog({
@@ -13,7 +14,9 @@ export function ReclaimDialog({
   readonly vessels: readonly Vessel[];
   readonly onClose: () => void;
 }) {
-  const drum = byRole(vessels, 'drum');
+  const lines = linesOf(vessels).filter((one) => one.drum && one.reclaimed);
+  const [lineId, setLineId] = useState(lines[0]?.id ?? '');
+  const drum = lines.find(({ id }) => id === lineId)?.drum;
   const massG = (drum?.solventG ?? 0) + (drum?.waterG ?? 0) + (drum?.resinG ?? 0);
   const [volume, setVolume] = useState(drum ? litresText(Math.max(0, drum.volumeMl - 1)) : '0 L');
   const [back, setBack] = useState('');
@@ -29,12 +32,16 @@ export function ReclaimDialog({
       caution="Outdoors or under extraction, in sun or UV, lid on, away from flames. Draw off slowly, filter through doubled papers. The sludge goes, hardened, to a hazardous-waste site. Local codes decide whether it may be done at all."
       type="solvent.reclaim"
       body={
-        model !== undefined && amountMl !== undefined && (back.trim() === '' || backMl !== undefined)
-          ? { amountMl, passes: chosen, ...(backMl === undefined ? {} : { backMl }) }
+        drum !== undefined &&
+        model !== undefined &&
+        amountMl !== undefined &&
+        (back.trim() === '' || backMl !== undefined)
+          ? { amountMl, passes: chosen, lineId, ...(backMl === undefined ? {} : { backMl }) }
           : undefined
       }
       onClose={onClose}
     >
+      <LineSelect lines={lines} value={lineId} onChange={setLineId} />
       <p>
         The {drum?.name.toLowerCase()} holds {litresText(drum?.volumeMl ?? 0)} at {plainNumber(drum?.loadPctW ?? 0)} %
         resin.

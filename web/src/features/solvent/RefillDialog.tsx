@@ -1,7 +1,8 @@
 import type { Vessel } from '@north-step/contract';
+import { linesOf } from '@north-step/core/bench';
 import { litresText, parseVolumeMl } from '@north-step/core/units';
 import { useState } from 'react';
-import { byRole, PostingDialog, VesselSelect, VolumeField } from './dialogParts.tsx';
+import { byRole, PostingDialog, sourcesOf, VesselSelect, VolumeField } from './dialogParts.tsx';
 
 /** A bath is emptied, into the drum or away, and filled anew. */
 export function RefillDialog({
@@ -13,12 +14,14 @@ export function RefillDialog({
   readonly bath: Vessel;
   readonly onClose: () => void;
 }) {
-  const sources = vessels.filter((vessel) => vessel.role === 'fresh' || vessel.role === 'reclaimed');
+  const sources = sourcesOf(vessels);
   const drums = vessels.filter((vessel) => vessel.kind === 'drum' || vessel.kind === 'jar' || vessel.kind === 'pan');
   const fitting = drums.find(
     (vessel) => vessel.solvent === bath.solvent && vessel.capacityMl - vessel.volumeMl >= bath.volumeMl,
   );
-  const [toId, setToId] = useState((fitting ?? byRole(vessels, 'drum'))?.id ?? '');
+  const [toId, setToId] = useState(
+    (fitting ?? linesOf(vessels).find(({ id }) => id === bath.line?.id)?.drum ?? byRole(vessels, 'drum'))?.id ?? '',
+  );
   const [fromId, setFromId] = useState(
     sources.find((vessel) => vessel.volumeMl >= 1 && vessel.solvent === bath.solvent)?.id ?? '',
   );

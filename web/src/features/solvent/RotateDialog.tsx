@@ -1,9 +1,10 @@
 import type { Vessel } from '@north-step/contract';
+import { linesOf } from '@north-step/core/bench';
 import { litresText, parseVolumeMl } from '@north-step/core/units';
 import { useState } from 'react';
-import { byRole, PostingDialog, VesselSelect, VolumeField } from './dialogParts.tsx';
+import { LineSelect, PostingDialog, sourcesOf, VesselSelect, VolumeField } from './dialogParts.tsx';
 
-/** Second becomes first, fresh fills the second, the first goes to the drum. */
+/** Each bath of a line becomes the one before it, fresh fills the last, the first goes to the drum. */
 export function RotateDialog({
   vessels,
   onClose,
@@ -11,27 +12,38 @@ export function RotateDialog({
   readonly vessels: readonly Vessel[];
   readonly onClose: () => void;
 }) {
-  const sources = vessels.filter((vessel) => vessel.role === 'fresh' || vessel.role === 'reclaimed');
+  const lines = linesOf(vessels).filter(({ baths }) => baths.length > 1);
+  const [lineId, setLineId] = useState(lines[0]?.id ?? '');
+  const line = lines.find(({ id }) => id === lineId);
+  const sources = sourcesOf(vessels).filter((vessel) => vessel.line?.id === lineId);
   const [fromId, setFromId] = useState(sources.find((vessel) => vessel.volumeMl >= 1)?.id ?? sources[0]?.id ?? '');
   const [volume, setVolume] = useState('4.6 L');
   const freshMl = parseVolumeMl(volume);
-  const [first, clean, drum] = [byRole(vessels, 'first'), byRole(vessels, 'clean'), byRole(vessels, 'drum')];
+  const baths = line?.baths ?? [];
+  const [first, last] = [baths[0], baths.at(-1)];
   return (
     <PostingDialog
       title="Rotate the baths"
       caution="Gloves, eye cover, extraction. Wipe the rims; keep the drum closed. Nothing goes down a drain."
       type="solvent.rotate"
-      body={freshMl !== undefined && freshMl > 0 && fromId !== '' ? { freshMl, fromVesselId: fromId } : undefined}
+      body={
+        line && freshMl !== undefined && freshMl > 0 && fromId !== ''
+          ? { freshMl, fromVesselId: fromId, lineId }
+          : undefined
+      }
       onClose={onClose}
     >
+      <LineSelect lines={lines} value={lineId} onChange={setLineId} />
       <ol className="list-decimal space-y-1 pl-6">
         <li>
-          Pour {first?.name} ({litresText(first?.volumeMl ?? 0)}) into the {drum?.name.toLowerCase()}.
+          Pour {first?.name} ({litresText(first?.volumeMl ?? 0)}) into the {line?.drum?.name.toLowerCase() ?? 'drum'}.
         </li>
-        <li>
-          Pour {clean?.name} ({litresText(clean?.volumeMl ?? 0)}) into {first?.name}.
-        </li>
-        <li>Fill {clean?.name} with fresh solvent.</li>
+        {baths.slice(1).map((bath, i) => (
+          <li key={bath.id}>
+            Pour {bath.name} ({litresText(bath.volumeMl)}) into {baths[i]?.name}.
+          </li>
+        ))}
+        <li>Fill {last?.name} with fresh solvent.</li>
       </ol>
       <VesselSelect label="Fresh from" value={fromId} vessels={sources} onChange={setFromId} />
       <VolumeField label="How much fresh" value={volume} onChange={setVolume} />

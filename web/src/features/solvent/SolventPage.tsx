@@ -1,4 +1,5 @@
 import type { BathCare, SolventReply, Vessel } from '@north-step/contract';
+import { linesOf } from '@north-step/core/bench';
 import { plainNumber } from '@north-step/core/units';
 import { useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
@@ -144,13 +145,13 @@ function BandAction({
   return <SlimButton label={label} onPress={() => onDo(main === 'read' ? 'fill' : main)} />;
 }
 
-/** The bath that is looked at: the one asked for, else the first bath. */
+/** The bath that is looked at: the one asked for, else the first bath of the first line. */
 function bathShown(
   baths: readonly BathCare[],
   vessels: readonly Vessel[],
   id: string | undefined,
 ): BathCare | undefined {
-  const first = vessels.find((vessel) => vessel.role === 'first')?.id;
+  const first = linesOf(vessels)[0]?.baths[0]?.id;
   return baths.find((bath) => bath.vesselId === id) ?? baths.find((bath) => bath.vesselId === first) ?? baths[0];
 }
 

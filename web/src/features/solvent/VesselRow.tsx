@@ -1,8 +1,21 @@
 import type { BathCare, BathNote, Vessel } from '@north-step/contract';
+import { linesOf } from '@north-step/core/bench';
 import { litresText, percentText, plainNumber } from '@north-step/core/units';
 import { LoadLadder, Tube } from '../../glyphs/index.ts';
 
-/** Vessels in the order solvent passes them: fresh, clean, first, drum, jar, reclaimed; then those of other liquids. A bath can be chosen. */
+/** Vessels in the order solvent passes them: fresh, the last bath to the first, drum, jars that hold some, reclaimed. */
+function onTheWayOf(vessels: readonly Vessel[]): readonly Vessel[] {
+  const lines = linesOf(vessels).filter(({ fresh, drum, reclaimed }) => fresh ?? drum ?? reclaimed);
+  const jars = vessels.filter(({ kind, line, volumeMl }) => kind === 'jar' && line === null && volumeMl >= 1);
+  return lines.flatMap(({ baths, fresh, drum, reclaimed }, i) =>
+    [fresh, ...[...baths].reverse(), drum, ...(i === 0 ? jars : []), reclaimed].filter((one) => one !== undefined),
+  );
+}
+
+/** A jar that settles stands between two vessels of whichever line. */
+const sameLine = (a: Vessel, b: Vessel): boolean => !a.line || !b.line || a.line.id === b.line.id;
+
+/** Vessels on the way of their liquid, then those of other liquids. A bath can be chosen. */
 export function VesselRow({
   vessels,
   baths,
@@ -19,14 +32,14 @@ export function VesselRow({
   readonly chosenId?: string;
   readonly onChoose: (vesselId: string) => void;
 }) {
-  const onTheWay = vessels.filter((vessel) => vessel.role !== null || (vessel.kind === 'jar' && vessel.volumeMl >= 1));
+  const onTheWay = onTheWayOf(vessels);
   const aside = vessels.filter((vessel) => !onTheWay.includes(vessel));
   return (
     <>
       <ol className="mt-3 flex flex-wrap items-start gap-y-3">
         {onTheWay.map((vessel, index) => (
           <li key={vessel.id} className="flex items-start">
-            {index > 0 && (
+            {index > 0 && sameLine(onTheWay[index - 1]!, vessel) && (
               <svg width={28} height={124} viewBox="0 0 28 124" aria-hidden="true">
                 <path d="M2 62h22m-8 -6l8 6l-8 6" fill="none" stroke="var(--ink)" strokeWidth={1.8} />
               </svg>

@@ -1,4 +1,5 @@
 import type { BathCare, Vessel } from '@north-step/contract';
+import { linesOf } from '@north-step/core/bench';
 import { everydayLimitPctW } from '@north-step/core/care';
 import { litresText, plainNumber } from '@north-step/core/units';
 
@@ -15,38 +16,54 @@ const FULL_DRUM_ML = 3000;
 export const limitOf = (vessel: Vessel, baths: readonly BathCare[]): number =>
   baths.find((bath) => bath.vesselId === vessel.id)?.limit.limitPctW ?? everydayLimitPctW(vessel);
 
+/** Lines that are kept: with a can to fill from or a drum to empty into. Where there is none, the first. */
+function keptLines(vessels: readonly Vessel[]) {
+  const lines = linesOf(vessels).filter(({ baths }) => baths.length > 0);
+  const kept = lines.filter(({ fresh, drum }) => fresh ?? drum);
+  return kept.length > 0 ? kept : lines.slice(0, 1);
+}
+
+const allOf = (baths: readonly Vessel[]): string =>
+  baths.length === 1 ? baths[0]!.name : baths.length === 2 ? 'both baths' : 'the baths';
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+
 /** The one thing to say about the solvent now. */
-export function conclusionOf(vessels: readonly Vessel[], baths: readonly BathCare[]): Conclusion {
-  const role = (name: Vessel['role']) => vessels.find((vessel) => vessel.role === name);
-  const [first, clean, drum] = [role('first'), role('clean'), role('drum')];
-  if (!first || !clean || first.volumeMl < 1 || clean.volumeMl < 1)
-    return { say: 'Fill both baths.', more: 'A batch can only be washed in baths that hold solvent.', main: 'fill' };
-  const pressing = [...baths]
+export function conclusionOf(vessels: readonly Vessel[], care: readonly BathCare[]): Conclusion {
+  const lines = keptLines(vessels);
+  const baths = lines.flatMap((line) => line.baths);
+  if (baths.length === 0 || baths.some(({ volumeMl }) => volumeMl < 1))
+    return {
+      say: baths.length === 0 ? 'There is no bath yet.' : `Fill ${allOf(baths)}.`,
+      more: 'A batch can only be washed in baths that hold solvent.',
+      main: 'fill',
+    };
+  const rotates = (id: string) =>
+    lines.some((line) => line.baths.length > 1 && line.baths.some((one) => one.id === id));
+  const pressing = [...care]
     .filter((bath) => bath.advice.weight > 0)
     .sort((a, b) => b.advice.weight - a.advice.weight)[0];
   if (pressing) {
     const { say, more, act } = pressing.advice;
-    const rotates = pressing.vesselId === first.id || pressing.vesselId === clean.id;
-    const main = act === 'read' ? 'read' : act === 'fill' ? 'fill' : rotates ? 'rotate' : 'refill';
+    const change = rotates(pressing.vesselId) ? 'rotate' : 'refill';
+    const main = act === 'read' ? 'read' : act === 'fill' ? 'fill' : change;
     return { say, more, main, bathId: pressing.vesselId };
   }
-  const spent = [clean, first].find((vessel) => baths.length === 0 && vessel.loadPctW >= limitOf(vessel, baths));
+  const spent = [...baths].reverse().find((bath) => care.length === 0 && bath.loadPctW >= limitOf(bath, care));
   if (spent)
     return {
-      say: `Rotate the baths: ${spent.name} holds ${plainNumber(spent.loadPctW)} % resin.`,
-      more: `It should be acted on at ${plainNumber(limitOf(spent, baths))} %.`,
-      main: 'rotate',
+      say: `${rotates(spent.id) ? 'Rotate the baths' : `Change ${spent.name}`}: ${spent.name} holds ${plainNumber(spent.loadPctW)} % resin.`,
+      more: `It should be acted on at ${plainNumber(limitOf(spent, care))} %.`,
+      main: rotates(spent.id) ? 'rotate' : 'refill',
       bathId: spent.id,
     };
-  if (drum && drum.volumeMl > FULL_DRUM_ML)
+  const fit = `${capital(allOf(baths))} ${baths.length === 1 ? 'is' : 'are'} fit.`;
+  const drum = lines.find((line) => line.drum && line.drum.volumeMl > FULL_DRUM_ML)?.drum;
+  if (drum)
     return {
-      say: `Both baths are fit. ${litresText(drum.volumeMl)} wait in the drum.`,
+      say: `${fit} ${litresText(drum.volumeMl)} wait in the drum.`,
       more: 'Harden it in light and filter it, outdoors or under extraction.',
       main: 'reclaim',
     };
-  return {
-    say: 'Both baths are fit.',
-    more: `Act at ${plainNumber(limitOf(first, baths), 3)} % in the first bath and ${plainNumber(limitOf(clean, baths))} % in the clean one.`,
-    main: 'fill',
-  };
+  const acts = lines[0]!.baths.map((bath) => `${plainNumber(limitOf(bath, care), 3)} % in ${bath.name}`);
+  return { say: fit, more: `Act at ${acts.join(', ')}.`, main: 'fill' };
 }

@@ -7,6 +7,34 @@ import { useDo } from '../next/index.ts';
 
 export const byRole = (vessels: readonly Vessel[], role: Vessel['role']): Vessel | undefined =>
   vessels.find((vessel) => vessel.role === role);
+/** Where fresh or reclaimed solvent is poured from. */
+export const sourcesOf = (vessels: readonly Vessel[]): readonly Vessel[] =>
+  vessels.filter((vessel) => vessel.role === 'fresh' || vessel.role === 'reclaimed');
+
+type LineSelectProps = {
+  readonly lines: readonly { readonly id: string; readonly name: string }[];
+  readonly value: string;
+  readonly onChange: (id: string) => void;
+};
+/** Which line of baths; nothing to ask where there is one. */
+export function LineSelect({ lines, value, onChange }: LineSelectProps) {
+  const id = useId();
+  if (lines.length < 2) return null;
+  return (
+    <div>
+      <label htmlFor={id} className="label">
+        Line
+      </label>
+      <select id={id} className="field" value={value} onChange={(event) => onChange(event.target.value)}>
+        {lines.map((line) => (
+          <option key={line.id} value={line.id}>
+            {line.name}
+          </option>
+        ))}
+      </select>
+    </div>
+  );
+}
 
 type Posting = Extract<CommandType, `solvent.${string}`>;
 /** A guided posting: what will move, a caution, one button. It stays open, with everything typed, when refused. */

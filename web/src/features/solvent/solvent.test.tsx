@@ -23,8 +23,7 @@ const reply = (over: Partial<SolventReply> = {}): SolventReply => ({
   residualMg: 0,
   ...over,
 });
-const changed = (role: Vessel['role'], over: Partial<Vessel>) =>
-  VESSELS.map((v) => (v.role === role ? { ...v, ...over } : v));
+const changed = (id: string, over: Partial<Vessel>) => VESSELS.map((v) => (v.id === id ? { ...v, ...over } : v));
 const show = (solvent: SolventReply | object, more: object = {}) =>
   showPage('/solvent', { '/api/solvent': solvent, '/api/bench': benchReply([]), ...more });
 const conclusion = async () => (await screen.findByRole('heading', { level: 1 })).textContent;
@@ -32,15 +31,15 @@ const conclusion = async () => (await screen.findByRole('heading', { level: 1 })
 describe('the solvent page concludes', () => {
   it.each([
     ['both fit', reply(), 'Both baths are fit.'],
-    ['an empty bath', reply({ vessels: changed('first', { volumeMl: 0 }) }), 'Fill both baths.'],
+    ['an empty bath', reply({ vessels: changed('w1', { volumeMl: 0 }) }), 'Fill both baths.'],
     [
       'a spent clean bath',
-      reply({ vessels: changed('clean', { loadPctW: 3.1 }) }),
+      reply({ vessels: changed('w2', { loadPctW: 3.1 }) }),
       'Rotate the baths: Wash 2 holds 3.1 % resin.',
     ],
     [
       'a spent first bath',
-      reply({ vessels: changed('first', { loadPctW: 14 }) }),
+      reply({ vessels: changed('w1', { loadPctW: 14 }) }),
       'Rotate the baths: Wash 1 holds 14 % resin.',
     ],
     [

@@ -1,0 +1,4 @@
+export { type BathLine, bathInLine, LINE_POSITIONS, type LinePosition, liquidOfLine } from './lines.ts';
+export { PLACE_IDS, PLACES, type Place, placeShape } from './places.ts';
+export { STATION_KIND_IDS, STATION_KINDS, type StationKind, stationKind } from './stationKinds.ts';
+export { type InLine, linesOf, VESSEL_ROLES, type VesselLine, type VesselRole } from './vessels.ts';
