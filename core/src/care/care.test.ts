@@ -33,22 +33,23 @@ describe('limits mean something', () => {
 describe('choices for a bath', () => {
   const filter = createFilter([{ id: 'b', solvent: 'isopropanol', solventG: 3500, waterG: 50, resinG: 300 }], 3, 500);
   const bath = cloudOf(filter, 0, undefined);
-  const choices = choicesFor({
+  const question: Parameters<typeof choicesFor>[0] = {
     bath,
-    next: refilled(bath, 3600, 98, 1),
-    nextName: 'Wash 2',
+    rotated: { next: refilled(bath, 3600, 98, 1), what: 'Wash 2 becomes Wash 1', leavesMl: 4100 },
     name: 'Wash 1',
+    solvent: 'isopropanol',
     recent: [{ resin: 'grey', resinG: 6, carriedG: 0, dragOutG: 8, lostSolventG: 1, lostWaterG: 0 }],
     limitPctW: 10,
     capacityMl: 5000,
     volumeMl: 4100,
     sources: [
-      { name: 'Fresh can', availableMl: 9000, strengthPctW: 99, loadPctW: 0, reclaimed: false },
-      { name: 'Reclaimed', availableMl: 50, strengthPctW: 97, loadPctW: 0.5, reclaimed: true },
+      { name: 'Fresh can', availableMl: 9000, strengthPctW: 99, loadPctW: 0, reclaimed: false, solvent: 'isopropanol' },
+      { name: 'Reclaimed', availableMl: 50, strengthPctW: 97, loadPctW: 0.5, reclaimed: true, solvent: 'isopropanol' },
     ],
     prices: DEFAULT_PRICES,
     densityGPerMl: 0.8,
-  });
+  };
+  const choices = choicesFor(question);
   it('each with batches, litres and cost; what is not there is left out', () => {
     expect(choices.map((choice) => choice.kind)).toEqual(['keep', 'top up', 'rotate', 'refill']);
     const [keep, topUp, rotate, refill] = choices as [
@@ -64,6 +65,19 @@ describe('choices for a bath', () => {
     expect(topUp.batches.median).toBeLessThan(rotate.batches.median);
     expect(rotate.batches.median).toBeLessThanOrEqual(refill.batches.median);
     expect(rotate.cost).toBeCloseTo(4.6 * 4.6 + 4.1 * 1.2, 6);
+  });
+  it('a bath of water is never topped up with alcohol; water costs only to be rid of', () => {
+    const rows = choicesFor({ ...question, solvent: 'water', rotated: undefined });
+    expect(rows.map(({ kind, cost }) => [kind, cost])).toEqual([
+      ['keep', 0],
+      ['refill', expect.closeTo(4.1 * 1.2, 6)],
+    ]);
+  });
+  it('the last bath of a line is filled anew when it is rotated; what leaves is the first', () => {
+    const rows = choicesFor({ ...question, rotated: { what: 'Wash 3 becomes Wash 2', leavesMl: 2000 } });
+    const rotate = rows.find(({ kind }) => kind === 'rotate')!;
+    expect([rotate.what, rotate.riskPct]).toEqual(['rotate: Wash 3 becomes Wash 2', 0]);
+    expect(rotate.cost).toBeCloseTo(4.6 * 4.6 + 2 * 1.2, 6);
   });
 });
 

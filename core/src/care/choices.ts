@@ -1,4 +1,5 @@
 import { type Cloud, type Forecast, forecast, refilled, toppedUp, type WashLoad } from '../estimate/index.ts';
+import { isAlcohol, type Solvent } from '../liquids/index.ts';
 import type { Prices } from '../policy/index.ts';
 
 export type ChoiceKind = 'keep' | 'top up' | 'rotate' | 'refill' | 'read';
@@ -18,15 +19,21 @@ export type Source = {
   readonly strengthPctW: number;
   readonly loadPctW: number;
   readonly reclaimed: boolean;
+  readonly solvent: Solvent;
 };
 export type ChoiceQuestion = {
   readonly bath: Cloud;
-  /** the clean bath's guesses, when this is the first */
-  readonly next?: Cloud;
-  readonly nextName?: string;
-  /** when this is the clean bath: the first, whose place it takes when the baths are rotated, and what that holds */
-  readonly becomes?: { readonly name: string; readonly volumeMl: number };
+  /** what becomes of this bath when its line is rotated; nothing where it is not */
+  readonly rotated?: {
+    /** guesses of the bath that comes in its place; nothing in the last, which is filled anew */
+    readonly next?: Cloud;
+    /** who becomes whom, in words */
+    readonly what: string;
+    /** liquid that leaves the line, mL */
+    readonly leavesMl: number;
+  };
   readonly name: string;
+  readonly solvent: Solvent;
   readonly recent: readonly WashLoad[];
   readonly limitPctW: number;
   readonly capacityMl: number;
@@ -41,19 +48,21 @@ const LEAST_TOP_UP_ML = 100;
 
 /** Every choice for a bath now, with batches gained, litres and cost. Rows that make no sense here are left out. */
 export function choicesFor(question: ChoiceQuestion): readonly Choice[] {
-  const { bath, next, recent, limitPctW, prices } = question;
+  const { bath, rotated, recent, limitPctW, prices, solvent } = question;
   const play = (cloud: Cloud): Forecast => forecast(cloud, recent, limitPctW);
   const fullMl = question.capacityMl * FULL_SHARE;
   const roomMl = Math.max(0, fullMl - question.volumeMl);
-  const buy = (source: Source | undefined, ml: number) =>
-    (ml / 1000) * (source?.reclaimed ? prices.reclaimPerL : prices.freshPerL);
+  // prices are of solvent; water comes from the tap
+  const perL = (source: Source | undefined) => (source?.reclaimed ? prices.reclaimPerL : prices.freshPerL);
+  const buy = (source: Source | undefined, ml: number) => (isAlcohol(solvent) ? (ml / 1000) * perL(source) : 0);
   const dump = (ml: number) => (ml / 1000) * prices.disposePerL;
   const row = (kind: ChoiceKind, what: string, cloud: Cloud, litres: number, cost: number): Choice => {
     const played = play(cloud);
     return { kind, what, batches: played.batchesLeft, litres, cost, riskPct: 100 * played.pastShare };
   };
   const rows: Choice[] = [row('keep', 'keep going', bath, 0, 0)];
-  for (const source of question.sources) {
+  const sources = question.sources.filter((source) => source.solvent === solvent);
+  for (const source of sources) {
     const ml = Math.min(roomMl, source.availableMl);
     if (ml < LEAST_TOP_UP_ML) continue;
     const massG = ml * question.densityGPerMl;
@@ -67,27 +76,17 @@ export function choicesFor(question: ChoiceQuestion): readonly Choice[] {
       ),
     );
   }
-  const fresh = question.sources.find((source) => !source.reclaimed);
-  const strength = fresh?.strengthPctW ?? 99;
+  const fresh = sources.find((source) => !source.reclaimed);
+  const strength = isAlcohol(solvent) ? (fresh?.strengthPctW ?? 99) : 0;
   const fullG = fullMl * question.densityGPerMl;
-  if (next)
+  if (rotated)
     rows.push(
       row(
         'rotate',
-        `rotate: ${question.nextName} becomes ${question.name}`,
-        next,
+        `rotate: ${rotated.what}`,
+        rotated.next ?? refilled(bath, fullG, strength),
         fullMl / 1000,
-        buy(fresh, fullMl) + dump(question.volumeMl),
-      ),
-    );
-  if (question.becomes)
-    rows.push(
-      row(
-        'rotate',
-        `rotate: ${question.name} becomes ${question.becomes.name}`,
-        refilled(bath, fullG, strength),
-        fullMl / 1000,
-        buy(fresh, fullMl) + dump(question.becomes.volumeMl),
+        buy(fresh, fullMl) + dump(rotated.leavesMl),
       ),
     );
   rows.push(

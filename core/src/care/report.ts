@@ -16,7 +16,7 @@ import type { Prices } from '../policy/index.ts';
 import { solventDensityGPerMl } from '../solvent/index.ts';
 import type { Solvent } from '../wash/index.ts';
 import { type Advice, adviseBath, type Narrowing, narrowing } from './advise.ts';
-import { type Choice, choicesFor, type Source } from './choices.ts';
+import { type Choice, type ChoiceQuestion, choicesFor, type Source } from './choices.ts';
 import type { BathLimit } from './limits.ts';
 
 /** One bath to report on. */
@@ -28,8 +28,8 @@ export type CareBath = {
   readonly limit: BathLimit;
   /** the bath that parts come from before this one */
   readonly carrierId?: string;
-  /** the bath that takes this one's place when the baths are rotated */
-  readonly nextId?: string;
+  /** where its line is rotated: the bath that takes this one's place, and the one that leaves */
+  readonly rotation?: { readonly nextId?: string; readonly leavesId: string };
   readonly lastReadingMs?: number;
   /** when what is in there was put in */
   readonly lastFillMs?: number;
@@ -105,15 +105,8 @@ export function careReport(
       choices: choicesFor({
         name: bath.name,
         bath: cloud,
-        next: nextCloud(filter, bath),
-        nextName: bath.nextId === undefined ? undefined : nameOf(bath.nextId),
-        becomes:
-          bath.carrierId === undefined
-            ? undefined
-            : {
-                name: nameOf(bath.carrierId),
-                volumeMl: estimateOf(filter, filter.bathIndex.get(bath.carrierId)!).volumeMl,
-              },
+        rotated: rotatedOf(filter, bath, nameOf),
+        solvent: bath.solvent,
         recent,
         limitPctW,
         capacityMl: bath.capacityMl,
@@ -130,10 +123,20 @@ export function careReport(
   });
 }
 
-const nextCloud = (filter: Filter, bath: CareBath) => {
-  const index = bath.nextId === undefined ? undefined : filter.bathIndex.get(bath.nextId);
-  return index === undefined ? undefined : cloudOf(filter, index, undefined);
-};
+function rotatedOf(filter: Filter, bath: CareBath, nameOf: (id: string) => string): ChoiceQuestion['rotated'] {
+  const { rotation, carrierId } = bath;
+  const leaves = rotation && filter.bathIndex.get(rotation.leavesId);
+  if (leaves === undefined) return undefined;
+  const next = rotation?.nextId === undefined ? undefined : filter.bathIndex.get(rotation.nextId);
+  return {
+    next: next === undefined ? undefined : cloudOf(filter, next, undefined),
+    what:
+      rotation?.nextId === undefined
+        ? `${bath.name} becomes ${nameOf(carrierId ?? bath.id)}`
+        : `${nameOf(rotation.nextId)} becomes ${bath.name}`,
+    leavesMl: estimateOf(filter, leaves).volumeMl,
+  };
+}
 
 /** Batches a day over the last four weeks, or over what there is of them. */
 function paceOf(washes: readonly Wash[], nowMs: number): number {

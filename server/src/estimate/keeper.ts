@@ -124,7 +124,7 @@ async function careNow(
         capacityMl: bath.capacity_ml,
         limit: limits.get(bath.id)!,
         carrierId: beside(bath, baths, -1)?.id,
-        nextId: beside(bath, baths, 1)?.id,
+        rotation: rotationOf(bath, vessels),
         lastFillMs: filledMs.get(bath.id),
         // a reading of liquid that was thrown away says nothing of what is in there now
         lastReadingMs: readings.find(
@@ -171,6 +171,15 @@ const beside = (bath: VesselRow, baths: readonly VesselRow[], by: -1 | 1): Vesse
         .filter(({ line_id, line_place }) => line_id === bath.line_id && (line_place! - bath.line_place!) * by > 0)
         .sort((a, b) => (a.line_place! - b.line_place!) * by)[0];
 
+/** How a bath is changed with its line: only where there are two or more, and a drum for what leaves. */
+function rotationOf(bath: VesselRow, vessels: readonly VesselRow[]): CareBath['rotation'] {
+  const own = vessels.filter(({ line_id }) => bath.line_place !== null && line_id === bath.line_id);
+  const baths = own.filter(({ line_place }) => line_place !== null);
+  const leaves = baths.find(({ position }) => position === 'first');
+  if (!leaves || baths.length < 2 || !own.some(({ role }) => role === 'drum')) return undefined;
+  return { nextId: beside(bath, baths, 1)?.id, leavesId: leaves.id };
+}
+
 /** The strictest limit over the resins that were washed lately. A bath outside of a line is held to what a clean one is. */
 function limitOf(bath: VesselRow, baths: readonly VesselRow[], cards: readonly ResinCard[], roomC: number): BathLimit {
   const own = baths.filter(({ line_id, line_place }) => line_place !== null && line_id === bath.line_id);
@@ -204,6 +213,7 @@ const sourcesOf = (vessels: readonly VesselRow[]): Source[] =>
       strengthPctW: vessel.strengthPctW ?? 0,
       loadPctW: vessel.loadPctW,
       reclaimed: vessel.role === 'reclaimed',
+      solvent: vessel.solvent,
     }));
 
 type StoredReading = Omit<ReadingRow, 'surprise' | 'expectedPctW'> & { readonly vesselId: string };

@@ -52,7 +52,9 @@ export function bathCare(over: Partial<BathCare> = {}, residuesG: readonly numbe
     nowMs,
     prices: DEFAULT_PRICES,
     names: { w1: 'Wash 1', grey: 'Grey' },
-    sources: [{ name: 'Fresh can', availableMl: 9000, strengthPctW: 99, loadPctW: 0, reclaimed: false }],
+    sources: [
+      { name: 'Fresh can', availableMl: 9000, strengthPctW: 99, loadPctW: 0, reclaimed: false, solvent: 'isopropanol' },
+    ],
     baths: [{ id: 'w1', name: 'Wash 1', solvent: 'isopropanol', capacityMl: 5000, limit }],
   }) as [ReturnType<typeof careReport>[number]];
   const readings = reads.map(

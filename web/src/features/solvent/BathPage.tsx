@@ -73,7 +73,7 @@ export function BathPage() {
         </div>
       </div>
       {doing === 'fill' && <FillDialog vessels={solvent.vessels} intoId={vessel.id} onClose={close} />}
-      {doing === 'rotate' && <RotateDialog vessels={solvent.vessels} onClose={close} />}
+      {doing === 'rotate' && <RotateDialog vessels={solvent.vessels} ofLine={vessel.line?.id} onClose={close} />}
       {doing === 'refill' && <RefillDialog vessels={solvent.vessels} bath={vessel} onClose={close} />}
     </>
   );

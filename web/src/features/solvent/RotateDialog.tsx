@@ -7,13 +7,16 @@ import { LineSelect, PostingDialog, sourcesOf, VesselSelect, VolumeField } from 
 /** Each bath of a line becomes the one before it, fresh fills the last, the first goes to the drum. */
 export function RotateDialog({
   vessels,
+  ofLine,
   onClose,
 }: {
   readonly vessels: readonly Vessel[];
+  /** the line that is looked at */
+  readonly ofLine?: string;
   readonly onClose: () => void;
 }) {
-  const lines = linesOf(vessels).filter(({ baths }) => baths.length > 1);
-  const [lineId, setLineId] = useState(lines[0]?.id ?? '');
+  const lines = linesOf(vessels).filter(({ baths, drum }) => drum && baths.length > 1);
+  const [lineId, setLineId] = useState((lines.find(({ id }) => id === ofLine) ?? lines[0])?.id ?? '');
   const line = lines.find(({ id }) => id === lineId);
   const sources = sourcesOf(vessels).filter((vessel) => vessel.line?.id === lineId);
   const [fromId, setFromId] = useState(sources.find((vessel) => vessel.volumeMl >= 1)?.id ?? sources[0]?.id ?? '');

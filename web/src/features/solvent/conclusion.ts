@@ -38,7 +38,7 @@ export function conclusionOf(vessels: readonly Vessel[], care: readonly BathCare
       main: 'fill',
     };
   const rotates = (id: string) =>
-    lines.some((line) => line.baths.length > 1 && line.baths.some((one) => one.id === id));
+    lines.some((line) => line.drum && line.baths.length > 1 && line.baths.some((one) => one.id === id));
   const pressing = [...care]
     .filter((bath) => bath.advice.weight > 0)
     .sort((a, b) => b.advice.weight - a.advice.weight)[0];
