@@ -74,6 +74,7 @@ export const FinishCommand = Type.Object(
   strict,
 );
 export const StayCommand = Type.Object({ because: Text(200) }, strict);
+export const ElsewhereCommand = Type.Object({ stationId: EntityId }, strict);
 export const LeaveOutCommand = Type.Object({ because: Text(200) }, strict);
 export const ExtendCommand = Type.Object(
   { addS: Type.Number({ minimum: -14_400, maximum: 14_400, description: 's' }) },

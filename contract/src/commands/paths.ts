@@ -18,6 +18,7 @@ export const COMMAND_PATHS = {
   'step.start': '/api/batches/:batchId/steps/:stepId/start',
   'step.finish': '/api/batches/:batchId/steps/:stepId/finish',
   'step.stay': '/api/batches/:batchId/steps/:stepId/stay',
+  'step.elsewhere': '/api/batches/:batchId/steps/:stepId/elsewhere',
   'step.leave-out': '/api/batches/:batchId/steps/:stepId/leave-out',
   'step.extend': '/api/batches/:batchId/steps/:stepId/extend',
   'step.look': '/api/batches/:batchId/steps/:stepId/look',

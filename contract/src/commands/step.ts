@@ -1,4 +1,12 @@
-import { BatchReply, ExtendCommand, FinishCommand, LeaveOutCommand, LookCommand, StayCommand } from '../bench.ts';
+import {
+  BatchReply,
+  ElsewhereCommand,
+  ExtendCommand,
+  FinishCommand,
+  LeaveOutCommand,
+  LookCommand,
+  StayCommand,
+} from '../bench.ts';
 import { type CommandShape, Nothing } from './define.ts';
 
 export const STEP_COMMANDS = {
@@ -20,6 +28,11 @@ export const STEP_COMMANDS = {
   'step.leave-out': {
     summary: 'The next step is not done, and why',
     body: LeaveOutCommand,
+    reply: BatchReply,
+  },
+  'step.elsewhere': {
+    summary: 'Do a step at another station than it was planned for',
+    body: ElsewhereCommand,
     reply: BatchReply,
   },
   'step.extend': {

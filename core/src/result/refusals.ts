@@ -82,6 +82,7 @@ export const REFUSALS = {
   LIFTED_WHEN: [NOT_NOW, 'It cannot have been lifted then.'],
   NOT_IN_SOLVENT: [NOT_NOW, 'It lies in no solvent.'],
   NO_MACHINE: [NOT_NOW, 'The step runs on no power.'],
+  NOT_THERE: [NOT_NOW, 'The work of the step is not done at that station.'],
   NOT_LEFT_OUT: [NOT_NOW, 'What follows relies on the step.'],
   VAPOUR: [NOT_NOW, 'Solvent vapour stands in the room.'],
   SAME_TIME: [NOT_NOW, 'The clocks agree already.'],

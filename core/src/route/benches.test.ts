@@ -10,16 +10,21 @@ import {
   twoLineBench,
 } from '../testing/index.ts';
 import {
+  applyEvent,
   type BatchState,
   type BenchNow,
   bindRoute,
   checkRoute,
+  currentStep,
+  decideElsewhere,
+  decideStart,
   lackWords,
   newBatch,
   planBatch,
   ROUTE_TEMPLATES,
   type Route,
   routeRefusal,
+  stationsFor,
   templateById,
   usualRoute,
 } from './index.ts';
@@ -84,6 +89,51 @@ describe('one batch to its seal', () => {
       'seal sill',
     ]);
     expect(done.steps.find(({ kind }) => kind === 'cure')!.daylight).toBe(true);
+  });
+});
+
+describe('a step done elsewhere', () => {
+  const now = { atMs: 1000, by: 'Mara V.' };
+  const atStep = (bench: BenchNow, kind: string, card = testCard) =>
+    play(hung(bench, card), (state) => currentStep(state)!.kind === kind, 0, bench).batch;
+  const move = (batch: BatchState, stationId: string, bench: BenchNow) =>
+    decideElsewhere(batch, { stepId: currentStep(batch)!.id, stationId }, bench, now);
+  const code = (result: ReturnType<typeof move>) => (result.ok ? undefined : result.refusal.code);
+
+  it('takes the name of the bath, and is timed by its load when it starts', () => {
+    const batch = atStep(threeBathBench, 'wash');
+    const moved = move(batch, 'c', threeBathBench);
+    if (!moved.ok) throw new Error(moved.refusal.message);
+    const there = moved.value.reduce(applyEvent as never, batch) as BatchState;
+    expect([currentStep(there)!.title, currentStep(there)!.station]).toEqual(['Bath C', 'c']);
+    const wanted = (from: BatchState) => {
+      const started = decideStart(from, currentStep(from)!.id, threeBathBench, {}, now);
+      if (!started.ok) throw new Error(started.refusal.message);
+      return started.value.find(({ type }) => type === 'started');
+    };
+    expect(wanted(there)).toMatchObject({ knew: { loadPctW: 0.4 } });
+    expect(wanted(batch)).toMatchObject({ knew: { loadPctW: 9 } });
+  });
+  it('goes only where its work can be done, and never into a liquid that the card forbids', () => {
+    const batch = atStep(twoLineBench, 'wash');
+    expect(stationsFor(batch, currentStep(batch)!, twoLineBench).map(({ id }) => id)).toEqual(['a2']);
+    expect(code(move(batch, 'w1', twoLineBench))).toBe('WRONG_SOLVENT');
+    expect(code(move(batch, 'shelf', twoLineBench))).toBe('NOT_THERE');
+    expect(code(move(batch, 'moon', twoLineBench))).toBe('NO_STATION');
+    const lit = atStep(threeBathBench, 'cure');
+    expect(code(move(lit, 'right', threeBathBench))).toBe('NOT_THERE');
+  });
+  it('takes the look along to where it rests, and stays once it runs', () => {
+    const batch = atStep(threeBathBench, 'dry');
+    const moved = move(batch, 'mat', threeBathBench);
+    if (!moved.ok) throw new Error(moved.refusal.message);
+    const there = moved.value.reduce(applyEvent as never, batch) as BatchState;
+    const at = there.steps.filter(({ kind }) => kind === 'dry' || kind === 'look-matte').map(({ station }) => station);
+    expect(at).toEqual(['mat', 'mat']);
+    const started = decideStart(there, currentStep(there)!.id, threeBathBench, {}, now);
+    if (!started.ok) throw new Error(started.refusal.message);
+    const running = started.value.reduce(applyEvent as never, there) as BatchState;
+    expect(code(move(running, 'shelf', threeBathBench))).toBe('STEP_RUNNING');
   });
 });
 

@@ -82,6 +82,13 @@ function vapourRefusal(step: Step, { vapourPctLel = 0 }: BenchNow): Refusal | un
   };
 }
 
+/** Why a batch is not washed at a station: what is in the bath there. */
+export function wrongLiquid({ card }: BatchState, station: string, bench: BenchNow): Refusal | undefined {
+  const bath = bench.baths[station];
+  const wrong = bath && wrongSolvent(card, [bath]);
+  return wrong && { code: wrong.refusal.code, message: wrong.refusal.message, remedy: wrong.refusal.remedy };
+}
+
 function startWash(batch: BatchState, step: Step, bench: BenchNow, now: Moment): Result<BatchEvent[], Refusal> {
   const bath = bathNowFor(step, bench);
   const ahead = runFrom(batch, step).filter((other) => isWash(other) && other.state === 'waiting');

@@ -63,6 +63,11 @@ export type BatchEvent = Told &
         readonly steps: readonly Step[];
         readonly reason: string;
       }
+    | {
+        readonly type: 'moved';
+        /** steps that are done at another station, by id */
+        readonly set: Readonly<Record<string, Pick<Step, 'station' | 'title'>>>;
+      }
     | { readonly type: 'left-out'; readonly stepId: string; readonly because: string }
     | { readonly type: 'flagged'; readonly note: string; readonly stops?: boolean }
     | { readonly type: 'unflagged'; readonly answer?: string }

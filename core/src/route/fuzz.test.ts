@@ -7,6 +7,7 @@ import {
   type BatchState,
   CURED_LOOKS,
   currentStep,
+  decideElsewhere,
   decideExtend,
   decideFinish,
   decideLeaveOut,
@@ -26,7 +27,7 @@ import {
 } from './index.ts';
 
 type Try = {
-  readonly verb: 'start' | 'finish' | 'lifted' | 'extend' | 'stay' | 'look' | 'mishap' | 'leave-out';
+  readonly verb: 'start' | 'finish' | 'lifted' | 'extend' | 'stay' | 'look' | 'mishap' | 'leave-out' | 'elsewhere';
   readonly stepPick: number;
   readonly waitS: number;
   readonly addS: number;
@@ -37,7 +38,7 @@ const someTry: fc.Arbitrary<Try> = fc.record({
   verb: fc.oneof(
     { weight: 8, arbitrary: fc.constantFrom('start' as const, 'finish' as const, 'look' as const) },
     { weight: 1, arbitrary: fc.constantFrom('lifted' as const, 'extend' as const, 'stay' as const) },
-    { weight: 1, arbitrary: fc.constantFrom('mishap' as const, 'leave-out' as const) },
+    { weight: 1, arbitrary: fc.constantFrom('mishap' as const, 'leave-out' as const, 'elsewhere' as const) },
   ),
   // mostly the current step, now and then any other
   stepPick: fc.oneof({ weight: 4, arbitrary: fc.constant(-1) }, { weight: 1, arbitrary: fc.nat(14) }),
@@ -67,6 +68,10 @@ function attempt(state: BatchState, t: Try, atMs: number) {
       return decideMishap(state, { what: t.what, offS: Math.abs(t.addS) }, testBench, now);
     case 'leave-out':
       return decideLeaveOut(state, stepId, 'not needed', testBench, now);
+    case 'elsewhere': {
+      const { id } = testBench.stations[Math.abs(t.addS) % testBench.stations.length]!;
+      return decideElsewhere(state, { stepId, stationId: id }, testBench, now);
+    }
     case 'extend':
       return decideExtend(state, stepId, t.addS, now);
     case 'look':
@@ -101,6 +106,10 @@ function checkInvariants(state: BatchState, atMs: number): void {
     .filter((step) => step.kind === 'wash' && step.state === 'done')
     .reduce((sum, step) => sum + (step.endedAtMs! - step.startedAtMs!) / 1000, 0);
   must(planned === 0 || planned + washed <= state.card.exposureCapS + 1, 'no wash is planned past the exposure cap');
+  must(
+    state.steps.every(({ kind, station }) => kind !== 'wash' || station in testBench.baths),
+    'a wash is done in a bath',
+  );
   must(
     exposureS(state, atMs) <= state.card.exposureCapS ||
       state.flag !== undefined ||

@@ -9,6 +9,7 @@ export * from './curePlan.ts';
 export * from './cureSetting.ts';
 export * from './decide.ts';
 export * from './deviation.ts';
+export * from './elsewhere.ts';
 export * from './events.ts';
 export * from './exposure.ts';
 export type { Finding, RouteCase } from './finding.ts';

@@ -87,6 +87,8 @@ export function applyEvent(state: BatchState | undefined, event: BatchEvent): Ba
       const at = state.steps.findIndex((step) => step.id === event.afterStepId) + 1;
       return { ...state, steps: [...state.steps.slice(0, at), ...event.steps, ...state.steps.slice(at)] };
     }
+    case 'moved':
+      return { ...state, steps: state.steps.map((step) => ({ ...step, ...event.set[step.id] })) };
     case 'left-out': {
       const { stepId, because, atMs, by } = event;
       const { title } = stepById(state, stepId)!;

@@ -14,7 +14,17 @@ import {
   repeatBatch,
   splitBatch,
 } from './manage.ts';
-import { colourBefore, extendStep, finishStep, flagBatch, leaveOut, lookAt, startStep, stayIn } from './steps.ts';
+import {
+  colourBefore,
+  elsewhere,
+  extendStep,
+  finishStep,
+  flagBatch,
+  leaveOut,
+  lookAt,
+  startStep,
+  stayIn,
+} from './steps.ts';
 import { loadBatch } from './store.ts';
 import { undo } from './undo.ts';
 
@@ -50,6 +60,7 @@ export const BATCH_HANDLINGS = {
   'step.start': { work: startStep, again: batchAfter },
   'step.finish': { work: finishStep, again: batchAfter },
   'step.stay': { work: stayIn, again: batchAfter },
+  'step.elsewhere': { work: elsewhere, again: batchAfter },
   'step.leave-out': { work: leaveOut, again: batchAfter },
   'step.extend': { work: extendStep, again: batchAfter },
   'step.look': { work: lookAt, again: batchAfter },

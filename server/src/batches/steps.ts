@@ -4,6 +4,7 @@ import {
   type BatchEvent,
   type BatchState,
   decideColourBefore,
+  decideElsewhere,
   decideExtend,
   decideFinish,
   decideFlag,
@@ -109,6 +110,11 @@ export const stayIn: Handler<'step.stay'> = (work) =>
 
 export const leaveOut: Handler<'step.leave-out'> = (work) =>
   act(work, ({ batch, bench, now }) => decideLeaveOut(batch, work.params.stepId, work.body.because, bench, now));
+
+export const elsewhere: Handler<'step.elsewhere'> = (work) =>
+  act(work, ({ batch, bench, now }) =>
+    decideElsewhere(batch, { stepId: work.params.stepId, stationId: work.body.stationId }, bench, now),
+  );
 
 export const flagBatch: Handler<'batch.flag'> = (work) =>
   act(work, ({ batch, now }) => decideFlag(batch, work.body, now));

@@ -5,7 +5,9 @@ import {
   type Mishap,
   needsPower,
   ranS,
+  type StationNow,
   type Step,
+  stationsFor,
 } from '@north-step/core/route';
 import { clockText, parseDurationS, upperFirst } from '@north-step/core/units';
 import { useState } from 'react';
@@ -21,6 +23,7 @@ type FlagDialogProps = {
   /** the next step, where it can be left out */
   readonly next?: Step;
   readonly onLeaveOut: (because: string) => void;
+  readonly onElsewhere: (station: StationNow) => void;
   readonly onHappened: (batchIds: readonly string[], happening: Happening) => void;
 };
 /** What is usually wrong, and whether that stops the batch. */
@@ -38,14 +41,17 @@ const MEANS: Readonly<Record<Mishap['what'], string>> = {
 };
 
 /** Something went wrong: what happened has an answer that puts steps in; anything else is a flag with a reason. */
-export function FlagDialog({ batch, next, onClose, onFlag, onLeaveOut, onHappened }: FlagDialogProps) {
+export function FlagDialog(props: FlagDialogProps) {
+  const { batch, next, onClose, onFlag, onLeaveOut, onHappened } = props;
   const [note, setNote] = useState(batch.flag ?? '');
   const [stops, setStops] = useState(batch.flagStops ?? false);
   const [what, setWhat] = useState<Mishap['what']>();
   const [off, setOff] = useState('');
   const [because, setBecause] = useState('');
   // a power cut stops every machine of the bench
-  const open = useBenchQuery().data?.open ?? [];
+  const { data } = useBenchQuery();
+  const open = data?.open ?? [];
+  const elsewhere = next && data ? stationsFor(batch, next, data.bench) : [];
   const nowMs = useNow(1000);
   const stopped = open.filter((one) => {
     const step = currentStep(one);
@@ -96,6 +102,18 @@ export function FlagDialog({ batch, next, onClose, onFlag, onLeaveOut, onHappene
         >
           That happened
         </button>
+      )}
+      {next && elsewhere.length > 0 && (
+        <>
+          <h3 className="mt-5 border-t border-line pt-3 font-bold">Do “{next.title}” elsewhere</h3>
+          <div className="mt-1 flex flex-wrap gap-2">
+            {elsewhere.map((station) => (
+              <button key={station.id} type="button" className="btn" onClick={() => props.onElsewhere(station)}>
+                {station.name}
+              </button>
+            ))}
+          </div>
+        </>
       )}
       {next && (
         <>

@@ -5,6 +5,7 @@ import {
   currentStep,
   decideBroke,
   decideEdit,
+  decideElsewhere,
   decideExtend,
   decideFinish,
   decideFlag,
@@ -67,6 +68,10 @@ function foresee(batch: BatchState, command: Asked, scene: Scene): ReturnType<ty
       return foreseeFinish(batch, command, scene);
     case 'step.extend':
       return decideExtend(batch, command.params.stepId, command.body.addS, now);
+    case 'step.elsewhere': {
+      const { stationId } = command.body;
+      return decideElsewhere(batch, { stepId: command.params.stepId, stationId }, bench, now);
+    }
     case 'step.leave-out':
       return decideLeaveOut(batch, command.params.stepId, command.body.because, bench, now);
     case 'step.stay':

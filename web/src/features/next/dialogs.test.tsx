@@ -107,6 +107,16 @@ describe('what went wrong', () => {
     fireEvent.click(dialog.getByRole('button', { name: 'That happened' }));
     await waitFor(() => expect(posted[0]).toMatchObject({ path: '/api/batches/a/mishap', body: { what: 'fell' } }));
   });
+  it('a wash is done in another bath', async () => {
+    const { posted } = showPage('/', bench('wash'));
+    await screen.findByRole('heading', { level: 1 });
+    press('f');
+    const dialog = within(await dialogCalled(/What is wrong/));
+    expect(dialog.getByText('Do “Wash 1” elsewhere')).toBeDefined();
+    fireEvent.click(dialog.getByRole('button', { name: 'Wash 2' }));
+    await waitFor(() => expect(posted[0]).toMatchObject({ body: { stationId: 'wash-2' } }));
+    expect(posted[0]!.path).toMatch(/^\/api\/batches\/a\/steps\/s\d+\/elsewhere$/);
+  });
   it('a step is left out only with a reason, and never a look', async () => {
     const { posted } = showPage('/', bench('trim'));
     await screen.findByRole('heading', { level: 1 });

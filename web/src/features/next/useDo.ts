@@ -102,6 +102,8 @@ export function useDo() {
       press(action, 'step.finish', liftedAtMs === undefined ? {} : { liftedAtMs }, 'lifted out'),
     leaveOut: (action: Action, because: string) =>
       send('step.leave-out', stepOf(action), { because }, called(action, 'left out')),
+    elsewhere: (action: Action, station: { readonly id: string; readonly name: string }) =>
+      send('step.elsewhere', stepOf(action), { stationId: station.id }, called(action, `goes to ${station.name}`)),
     stay: (action: Action, because: string) =>
       send('step.stay', stepOf(action), { because }, called(action, 'stays in')),
     addTime: (action: Action, addS: number) =>

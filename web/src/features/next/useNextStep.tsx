@@ -96,6 +96,10 @@ export function useNextStep(
               setDialog(undefined);
               void acts.leaveOut(action, because);
             }}
+            onElsewhere={(station) => {
+              setDialog(undefined);
+              void acts.elsewhere(action, station);
+            }}
             onHappened={(batchIds, happening) => {
               setDialog(undefined);
               void acts.happened(batchIds, happening);
