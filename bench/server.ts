@@ -24,7 +24,7 @@ export async function server(): Promise<void> {
     ours: commandMs,
     theirs: bareMs,
     unit: 'ms',
-    budget: '≤ 5',
+    budget: '≤ 2.5',
   });
 
   await bench.db.many(sql`

@@ -2,9 +2,10 @@ import type { BatchState, BenchNow, Moment } from '@north-step/core/route';
 import type { Queryable } from '../db/index.ts';
 
 /** What a command on a batch works with: inside its transaction, at one moment. */
-export type Deed = {
+export type Noting = {
   readonly tx: Queryable;
   readonly batch: BatchState;
-  readonly bench: BenchNow;
   readonly now: Moment;
 };
+/** The same for what depends on the baths, the lamps or the room as they are. */
+export type Deed = Noting & { readonly bench: BenchNow };

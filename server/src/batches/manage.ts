@@ -14,25 +14,25 @@ import { Refused } from '../http/errors.ts';
 import { needPhoto } from '../photos/index.ts';
 import { hangAgain } from './create.ts';
 import { freeName } from './freeName.ts';
-import { act } from './steps.ts';
+import { act, note } from './steps.ts';
 import { holdForChange, loadBatch, record, refuseClosed } from './store.ts';
 
 export const holdBatch: Handler<'batch.hold'> = (work) =>
-  act(work, ({ batch, now }) => decideHold(batch, work.body.reason, now));
+  note(work, ({ batch, now }) => decideHold(batch, work.body.reason, now));
 
 export const breakPieces: Handler<'batch.broke'> = async (work) => {
   const broke = work.body;
   if (broke.photoSha256) await needPhoto(work.tx, broke.photoSha256);
-  return act(work, ({ batch, now }) => decideBroke(batch, broke, now));
+  return note(work, ({ batch, now }) => decideBroke(batch, broke, now));
 };
 
 export const recountBroken: Handler<'batch.recount'> = (work) =>
-  act(work, ({ batch, now }) => decideRecount(batch, work.body, now));
+  note(work, ({ batch, now }) => decideRecount(batch, work.body, now));
 
 export const mishap: Handler<'batch.mishap'> = (work) =>
   act(work, ({ batch, bench, now }) => decideMishap(batch, work.body, bench, now));
 
-export const editBatch: Handler<'batch.edit'> = (work) => act(work, ({ now }) => decideEdit(work.body, now));
+export const editBatch: Handler<'batch.edit'> = (work) => note(work, ({ now }) => decideEdit(work.body, now));
 
 /** Takes pieces out as a batch of their own. @returns the new batch */
 export const splitBatch: Handler<'batch.split'> = async ({ tx, context, params: { batchId }, command }) => {

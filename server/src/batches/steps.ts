@@ -24,7 +24,7 @@ import type { Handler, Outcome, Said, Work } from '../http/command.ts';
 import { Refused } from '../http/errors.ts';
 import { needPhoto } from '../photos/index.ts';
 import { seal } from '../records/index.ts';
-import type { Deed } from './deed.ts';
+import type { Deed, Noting } from './deed.ts';
 import { dryEffects, lightEffects, washEffects } from './effects.ts';
 import { holdForChange, record, refuseClosed } from './store.ts';
 
@@ -35,17 +35,35 @@ type BatchWork = Pick<Work, 'tx' | 'context' | 'nowMs'> & {
 };
 type Decided = Result<BatchEvent[], Refusal>;
 
-/** Every command on a batch: load, decide with core, write facts and state, answer with the batch. */
-export async function act(
-  { tx, context, nowMs, params: { batchId }, command }: BatchWork,
+type Effects<D> = (deed: D, events: readonly BatchEvent[]) => Promise<readonly BatchEvent[]>;
+
+/** A command on a batch that the bench decides: its baths, lamps and room as they are. */
+export const act = (
+  work: BatchWork,
   decide: (deed: Deed) => Promise<Decided> | Decided,
-  effects: (deed: Deed, events: readonly BatchEvent[]) => Promise<readonly BatchEvent[]> = async (_, events) => events,
+  effects?: Effects<Deed>,
+): Promise<Outcome<BatchReply>> =>
+  write(work, async (noting) => ({ ...noting, bench: await benchNow(work.tx, work.nowMs) }), decide, effects);
+
+/** A command on a batch that the batch alone decides. */
+export const note = (
+  work: BatchWork,
+  decide: (noting: Noting) => Promise<Decided> | Decided,
+  effects?: Effects<Noting>,
+): Promise<Outcome<BatchReply>> => write(work, (noting) => noting, decide, effects);
+
+/** Every command on a batch: load, decide with core, write facts and state, answer with the batch. */
+async function write<D extends Noting>(
+  { tx, context, nowMs, params: { batchId }, command }: BatchWork,
+  know: (noting: Noting) => Promise<D> | D,
+  decide: (deed: D) => Promise<Decided> | Decided,
+  effects: Effects<D> = async (_, events) => events,
 ): Promise<Outcome<BatchReply>> {
-  const [held, bench] = await Promise.all([holdForChange(tx, batchId), benchNow(tx, nowMs)]);
+  const held = await holdForChange(tx, batchId);
   const { batch } = held;
   refuseClosed(batch);
   const now = { atMs: notBefore(batch, context.nowMs(), nowMs), by: command.by };
-  const deed: Deed = { tx, batch, bench, now };
+  const deed = await know({ tx, batch, now });
   const decided = await decide(deed);
   if (!decided.ok) throw new Refused(decided.refusal);
   const events = await effects(deed, decided.value);
@@ -92,7 +110,7 @@ export const startStep: Handler<'step.start'> = (work) =>
   );
 
 export const extendStep: Handler<'step.extend'> = (work) =>
-  act(work, ({ batch, now }) => decideExtend(batch, work.params.stepId, work.body.addS, now));
+  note(work, ({ batch, now }) => decideExtend(batch, work.params.stepId, work.body.addS, now));
 
 export const lookAt: Handler<'step.look'> = async (work) => {
   const look = work.body;
@@ -102,11 +120,11 @@ export const lookAt: Handler<'step.look'> = async (work) => {
 
 export const colourBefore: Handler<'batch.colour'> = async (work) => {
   await needPhoto(work.tx, work.body.colour.photoSha256);
-  return act(work, ({ batch, now }) => decideColourBefore(batch, work.body.colour, now));
+  return note(work, ({ batch, now }) => decideColourBefore(batch, work.body.colour, now));
 };
 
 export const stayIn: Handler<'step.stay'> = (work) =>
-  act(work, ({ batch, now }) => decideStay(batch, work.params.stepId, work.body.because, now));
+  note(work, ({ batch, now }) => decideStay(batch, work.params.stepId, work.body.because, now));
 
 export const leaveOut: Handler<'step.leave-out'> = (work) =>
   act(work, ({ batch, bench, now }) => decideLeaveOut(batch, work.params.stepId, work.body.because, bench, now));
@@ -117,7 +135,7 @@ export const elsewhere: Handler<'step.elsewhere'> = (work) =>
   );
 
 export const flagBatch: Handler<'batch.flag'> = (work) =>
-  act(work, ({ batch, now }) => decideFlag(batch, work.body, now));
+  note(work, ({ batch, now }) => decideFlag(batch, work.body, now));
 
 /** Finishing moves solvent after washes and drying, and seals the record at the end. */
 export const finishStep: Handler<'step.finish'> = (work) => {

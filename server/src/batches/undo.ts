@@ -15,13 +15,13 @@ import type { Context } from '../context.ts';
 import { type Queryable, sql } from '../db/index.ts';
 import type { Handler } from '../http/command.ts';
 import { book } from '../solvent/index.ts';
-import type { Deed } from './deed.ts';
-import { act, occupancy } from './steps.ts';
+import type { Noting } from './deed.ts';
+import { note, occupancy } from './steps.ts';
 
 /** Takes the last command on a batch back: its facts by one that reverses them, what it moved by mirror postings. */
 export const undo: Handler<'batch.undo'> = (work) => {
   const { undoes, commandId } = work.command;
-  return act(
+  return note(
     work,
     (deed) => decide(deed, undoes),
     async (deed, events) => {
@@ -32,7 +32,7 @@ export const undo: Handler<'batch.undo'> = (work) => {
   );
 };
 
-async function decide({ tx, batch, now }: Deed, undoes: string): Promise<Result<BatchEvent[], Refusal>> {
+async function decide({ tx, batch, now }: Noting, undoes: string): Promise<Result<BatchEvent[], Refusal>> {
   const decided = decideUndo(await toldOf(tx, batch.id), undoes, now);
   if (!decided.ok) return decided;
   const again = currentStep(applyEvent(batch, decided.value));
@@ -58,7 +58,7 @@ async function toldOf(tx: Queryable, batchId: string): Promise<readonly Told[]> 
 type LineRow = { posting_id: string; account: string; solvent_mg: bigint; water_mg: bigint; resin_mg: bigint };
 async function takeBackMovements(
   context: Context,
-  { tx, batch, now }: Deed,
+  { tx, batch, now }: Noting,
   undoes: string,
   commandId: string,
 ): Promise<void> {
@@ -81,7 +81,7 @@ async function takeBackMovements(
 }
 
 /** A cure that goes on has not yet burnt what its end had counted. */
-async function takeBackLampHours({ tx, batch }: Deed, events: readonly BatchEvent[]): Promise<void> {
+async function takeBackLampHours({ tx, batch }: Noting, events: readonly BatchEvent[]): Promise<void> {
   const [event] = events;
   if (event?.type !== 'undone') return;
   const again = currentStep(applyEvent(batch, event));

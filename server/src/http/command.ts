@@ -75,11 +75,17 @@ const TURN = 4170;
  */
 async function inTurn<Reply>(
   context: Context,
-  work: (tx: Queryable, nowMs: number) => Promise<Outcome<Reply>>,
+  { id, kind, asked = null }: { readonly id: string; readonly kind: string; readonly asked?: string | null },
+  work: (tx: Queryable, nowMs: number, isFirst: boolean) => Promise<Outcome<Reply>>,
 ): Promise<Outcome<Reply>> {
   const outcome = await context.db.transaction(async (tx) => {
-    await tx.many(sql`SELECT pg_advisory_xact_lock(${TURN}::bigint)`);
-    return work(tx, context.nowMs());
+    // the command's row is written as soon as it is its turn; whoever sent the same in the moment before has written it
+    const first = await tx.maybeOne(sql`
+      WITH turn AS MATERIALIZED (SELECT pg_advisory_xact_lock(${TURN}::bigint))
+      INSERT INTO command (id, kind, at, asked)
+      SELECT ${id}::text, ${kind}::text, ${new Date(context.nowMs())}::timestamptz, ${asked}::text FROM turn
+      ON CONFLICT (id) DO NOTHING RETURNING id`);
+    return work(tx, context.nowMs(), first !== undefined);
   });
   await context.db.sync();
   context.live.publish(outcome.topics);
@@ -106,12 +112,9 @@ async function runCommand<T extends CommandType>(
   const { commandId, by = DEFAULT_PERSON, heldMs = 0 } = meta;
   const what = hashOf(asked as unknown as Asked, meta);
   const body = asked.body as CommandBody<T>;
-  const outcome = await inTurn<CommandReply<T>>(context, async (tx, nowMs) => {
-    // whoever sent the same in the moment before has written it
-    const first = await tx.maybeOne(sql`
-      INSERT INTO command (id, kind, at, asked) VALUES (${commandId}, ${asked.type}, ${new Date(nowMs)}, ${what})
-      ON CONFLICT (id) DO NOTHING RETURNING id`);
-    if (!first) return { reply: await answeredBefore<T>(tx, { commandId, nowMs }, what, again), topics: [] };
+  const row = { id: commandId, kind: asked.type, asked: what };
+  const outcome = await inTurn<CommandReply<T>>(context, row, async (tx, nowMs, isFirst) => {
+    if (!isFirst) return { reply: await answeredBefore<T>(tx, { commandId, nowMs }, what, again), topics: [] };
     const done = await work({
       tx,
       context: { ...context, nowMs: () => context.nowMs() - heldMs },
@@ -136,8 +139,7 @@ export async function runByItself(
   work: (own: Pick<Work, 'tx' | 'context' | 'nowMs'> & { readonly command: Said }) => Promise<Outcome<unknown>>,
 ): Promise<void> {
   const commandId = context.newId();
-  await inTurn(context, async (tx, nowMs) => {
-    await tx.many(sql`INSERT INTO command (id, kind, at) VALUES (${commandId}, ${kind}, ${new Date(nowMs)})`);
+  await inTurn(context, { id: commandId, kind }, async (tx, nowMs) => {
     return work({ tx, context, nowMs, command: { commandId, by } });
   });
 }
