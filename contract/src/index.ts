@@ -11,6 +11,7 @@ export * from './devices.ts';
 export * from './later.ts';
 export * from './library.ts';
 export * from './light.ts';
+export * from './live.ts';
 export * from './machine.ts';
 export * from './parts.ts';
 export * from './resinCard.ts';

@@ -48,6 +48,7 @@ export const createBatch: Handler<'batch.create'> = async ({ tx, context, comman
   return {
     reply: { batch: after },
     about: after.id,
+    patch: { batch: after },
     topics: ['bench', 'batches', `batch:${after.id}`, `hung:${after.id}`],
   };
 };

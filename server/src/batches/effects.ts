@@ -12,10 +12,10 @@ import {
   type WashSeen,
 } from '@north-step/core/route';
 import { clockText, micronText } from '@north-step/core/units';
-import { addBurnt, allStations, litSoFar, parcelOf, vesselById } from '../bench/index.ts';
+import { addBurnt, allStations, parcelOf, vesselById } from '../bench/index.ts';
 import type { Context } from '../context.ts';
 import type { Queryable } from '../db/index.ts';
-import { washesSoFar } from '../devices/index.ts';
+import { litSoFar, washesSoFar } from '../devices/index.ts';
 import { Refused } from '../http/errors.ts';
 import { book, markSettled, settleLoss } from '../solvent/index.ts';
 import type { Deed } from './deed.ts';

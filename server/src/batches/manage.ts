@@ -1,3 +1,4 @@
+import type { Topic } from '@north-step/contract';
 import {
   type BatchEvent,
   type BatchState,
@@ -72,8 +73,8 @@ export const repeatBatch: Handler<'batch.repeat'> = async ({ tx, context, params
   };
 };
 
-const topicsOf = (...batches: readonly BatchState[]): string[] => [
+const topicsOf = (...batches: readonly BatchState[]): Topic[] => [
   'bench',
   'batches',
-  ...batches.map(({ id }) => `batch:${id}`),
+  ...batches.map(({ id }) => `batch:${id}` as const),
 ];

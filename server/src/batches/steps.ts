@@ -68,20 +68,22 @@ async function write<D extends Noting>(
   if (!decided.ok) throw new Refused(decided.refusal);
   const events = await effects(deed, decided.value);
   const after = events.length > 0 ? await record(tx, held, events, command.commandId) : batch;
-  const sealed = events.some((event) => event.type === 'sealed');
+  // what moved nothing but the batch itself is sent as it is; books, lamp hours and records are read again
+  const booked = events !== decided.value || events.some(({ type }) => type === 'undone');
+  const sealed = events.some(({ type }) => type === 'sealed');
   const looked = events.some(
     (event) => event.type === 'undone' || (event.type === 'looked' && isLookAfter(stepById(after, event.stepId)!)),
   );
   return {
     reply: { batch: after },
     about: batchId,
+    patch: { batch: after },
     topics: [
-      'bench',
       'batches',
       `batch:${batchId}`,
-      'solvent',
-      ...(sealed ? ['records'] : []),
-      ...(looked ? [`looked:${batchId}`] : []),
+      ...(booked ? (['bench', 'solvent'] as const) : []),
+      ...(sealed ? (['records'] as const) : []),
+      ...(looked ? ([`looked:${batchId}`] as const) : []),
     ],
   };
 }

@@ -1,5 +1,4 @@
 export { addBurnt, type LampRow, lampNowOf, lampRows, lampWithHours, type Sky } from './lampRows.ts';
-export { litSoFar } from './litSoFar.ts';
 export {
   allStations,
   allVessels,

@@ -5,10 +5,9 @@ import type { BathDeed } from '@north-step/core/estimate';
 import type { BatchState, BathNow, BenchNow, StationNow } from '@north-step/core/route';
 import { gramsFromMg, isAlcohol, loadPctW, type Parcel, parcelVolumeMl, strengthPctW } from '@north-step/core/solvent';
 import { type Queryable, sql } from '../db/index.ts';
-import { washesSoFar } from '../devices/index.ts';
+import { litSoFar, washesSoFar } from '../devices/index.ts';
 import { dueLater } from './dueLater.ts';
 import { lightNow, lightRows } from './lampRows.ts';
-import { litSoFar } from './litSoFar.ts';
 import { roomNow } from './roomNow.ts';
 
 export type VesselRow = {

@@ -1,4 +1,5 @@
 export { traceOf } from './lightTrace.ts';
+export { litSoFar } from './litSoFar.ts';
 export { type NewDevice, registerDevice } from './register.ts';
 export { deviceRoutes } from './routes.ts';
 export { sampleKeeper } from './samples.ts';

@@ -1,6 +1,7 @@
 import type { LightTraceReply } from '@north-step/contract';
 import type { Context } from '../context.ts';
 import { type Queryable, sql } from '../db/index.ts';
+import { litSoFar } from './litSoFar.ts';
 import { makeThinner, runningStep } from './running.ts';
 import type { Timed } from './timed.ts';
 
@@ -25,7 +26,8 @@ export function lightKeeper(context: Context): (stationId: string, samples: read
       await context.db.many(sql`
         INSERT INTO light_sample (station_id, batch_id, step_id, mw_per_cm2, temp_c, door_open, at)
         VALUES (${stationId}, ${running.batchId}, ${running.stepId}, ${mWPerCm2}, ${tempC ?? null}, ${doorOpen ?? false}, ${new Date(serverMs)})`);
-    context.live.publish([`trace:${running.batchId}`, 'bench']);
+    const light = await litSoFar(context.db, [running.batch]);
+    context.live.publish([`trace:${running.batchId}`], { light });
   };
 }
 

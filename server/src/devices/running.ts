@@ -2,7 +2,12 @@ import type { BatchState, StepKind } from '@north-step/core/route';
 import { needsPower } from '@north-step/core/route';
 import { type Queryable, sql } from '../db/index.ts';
 
-export type RunningStep = { readonly batchId: string; readonly stepId: string; readonly startedAtMs: number };
+export type RunningStep = {
+  readonly batch: BatchState;
+  readonly batchId: string;
+  readonly stepId: string;
+  readonly startedAtMs: number;
+};
 
 /** The step of a kind that a station's machine works at now. */
 export async function runningStep(db: Queryable, stationId: string, kind: StepKind): Promise<RunningStep | undefined> {
@@ -14,7 +19,7 @@ export async function runningStep(db: Queryable, stationId: string, kind: StepKi
   const step = row?.state.steps.find(
     (one) => one.state === 'running' && one.kind === kind && one.station === stationId && needsPower(one),
   );
-  return row && step && { batchId: row.state.id, stepId: step.id, startedAtMs: step.startedAtMs! };
+  return row && step && { batch: row.state, batchId: row.state.id, stepId: step.id, startedAtMs: step.startedAtMs! };
 }
 
 /** Between two kept samples of one machine. */

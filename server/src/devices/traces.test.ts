@@ -1,4 +1,4 @@
-import type { BatchReply, Sample } from '@north-step/contract';
+import type { BatchReply, Change, Sample } from '@north-step/contract';
 import { currentStep } from '@north-step/core/route';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { sql } from '../db/index.ts';
@@ -95,6 +95,35 @@ describe('a lamp that lost its server', () => {
     expect(Math.abs(litS - 40)).toBeLessThan(1.5);
     const done = await t.step(curing, 'finish');
     expect(done.steps.find(({ kind }) => kind === 'cure')!.knew!.litS).toBe(Math.round(litS));
+  });
+});
+
+describe('a lamp that tells every second', () => {
+  it('is sent on as it is: no page reads the bench for it, and it says what the bench would', async () => {
+    const curing = await t.step(await t.workOn(await t.newBatch(), at('cure')), 'start');
+    const heard: Change[] = [];
+    const stop = t.live.listen((change) => heard.push(change));
+    for (let s = 0; s < 30; s += 5) {
+      t.wait(5);
+      const every = [4, 3, 2, 1, 0].map((ago) => ({ atMs: t.clock.nowMs - ago * 1000, mWPerCm2: 8 }));
+      await tell('lamp', ...every);
+    }
+    stop();
+    expect(heard.length).toBeGreaterThan(4);
+    expect([...new Set(heard.flatMap(({ topics }) => topics))]).toEqual([`trace:${curing.id}`]);
+    t.live.publish(['bench']);
+    expect(heard.at(-1)!.patch!.light).toEqual((await t.bench()).light);
+    await t.step(curing, 'finish');
+  });
+  it('a press that moves nothing but its batch is sent as that batch; one that books is read again', async () => {
+    const heard: Change[] = [];
+    const stop = t.live.listen((change) => heard.push(change));
+    const batch = await t.newBatch();
+    const started = await t.step(batch, 'start');
+    expect(heard.at(-1)).toMatchObject({ topics: ['batches', `batch:${batch.id}`], patch: { batch: started } });
+    await t.workOn(started, at('dry'));
+    expect(heard.filter(({ topics }) => topics.includes('solvent')).length).toBe(2);
+    stop();
   });
 });
 

@@ -27,7 +27,8 @@ export function washKeeper(context: Context): (stationId: string, samples: reado
       await context.db.many(sql`
         INSERT INTO wash_sample (station_id, batch_id, step_id, stirring, lid_open, temp_c, at)
         VALUES (${stationId}, ${running.batchId}, ${running.stepId}, ${stirring}, ${lidOpen ?? false}, ${tempC ?? null}, ${new Date(serverMs)})`);
-    context.live.publish(['bench']);
+    const wash = await washesSoFar(context.db, [running.batch]);
+    context.live.publish([`trace:${running.batchId}`], { wash });
   };
 }
 

@@ -10,6 +10,8 @@ import {
   type CommandParams,
   type CommandReply,
   type CommandType,
+  type Patch,
+  type Topic,
   wireBody,
 } from '@north-step/contract';
 import { canonicalJson } from '@north-step/core/record';
@@ -36,7 +38,9 @@ export type Work<T extends CommandType = CommandType> = {
 };
 export type Outcome<Reply> = {
   readonly reply: Reply;
-  readonly topics: readonly string[];
+  readonly topics: readonly Topic[];
+  /** what is new, for those who show it */
+  readonly patch?: Patch;
   /** what the answer is about, where a repeat is answered from that and not from a copy of the answer */
   readonly about?: string;
   /** after it is safe: the answer once what follows from it is done as well */
@@ -88,7 +92,7 @@ async function inTurn<Reply>(
     return work(tx, context.nowMs(), first !== undefined);
   });
   await context.db.sync();
-  context.live.publish(outcome.topics);
+  context.live.publish(outcome.topics, outcome.patch);
   return outcome;
 }
 

@@ -1,14 +1,14 @@
-/** What changed, by topic: 'bench', 'solvent', 'records', 'batch:ID'. */
-export type Change = { readonly seq: number; readonly topics: readonly string[] };
+import type { Change, Patch, Topic } from '@north-step/contract';
 
 /** Hands changes to whoever listens, in order. */
 export class LiveHub {
   private readonly listeners = new Set<(change: Change) => void>();
   private seq = 0;
 
-  publish(topics: readonly string[]): void {
+  /** @param patch what is new, where that is small enough to be sent */
+  publish(topics: readonly Topic[], patch?: Patch): void {
     if (topics.length === 0) return;
-    const change = { seq: ++this.seq, topics };
+    const change = { seq: ++this.seq, topics, ...(patch ? { patch } : {}) };
     for (const listener of this.listeners) listener(change);
   }
 

@@ -16,7 +16,8 @@ export class Remembered {
   private readonly nowMs: () => number;
 
   constructor({ live, nowMs }: Pick<Context, 'live' | 'nowMs'>) {
-    live.listen(() => this.reads.clear());
+    // what a sensor tells every second is sent as it is; nobody reads the bench for it
+    live.listen(({ topics }) => topics.some((topic) => !topic.startsWith('trace:')) && this.reads.clear());
     this.nowMs = nowMs;
   }
 

@@ -1,3 +1,4 @@
+import type { Topic } from '@north-step/contract';
 import { freshParcel, negate, type Parcel, portion, totalMg } from '@north-step/core/solvent';
 import { litresText } from '@north-step/core/units';
 import { parcelOf, toVessel, vesselById } from '../bench/index.ts';
@@ -7,7 +8,7 @@ import { Refused } from '../http/errors.ts';
 import { writeReading } from './readings.ts';
 import { massG, need, posted, volumeOf } from './shared.ts';
 
-const TOPICS = ['solvent', 'bench'];
+const TOPICS: readonly Topic[] = ['solvent', 'bench'];
 
 /** A physical count: the book follows what was found, the difference goes to unaccounted, and the estimator learns of it. */
 export const count: Handler<'solvent.count'> = async ({ tx, context, command }) => {

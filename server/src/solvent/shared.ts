@@ -1,3 +1,4 @@
+import type { Topic } from '@north-step/contract';
 import { linesOf, type VesselLine, type VesselRole } from '@north-step/core/bench';
 import type { BathDeed } from '@north-step/core/estimate';
 import {
@@ -18,7 +19,7 @@ import type { Said } from '../http/command.ts';
 import { Refused, unknown } from '../http/errors.ts';
 import { book } from './posting.ts';
 
-const TOPICS = ['solvent', 'bench'];
+const TOPICS: readonly Topic[] = ['solvent', 'bench'];
 /** Less than this is as good as empty. */
 const EMPTY_ML = 1;
 /** Smaller losses wait until they are worth a line in the book. */

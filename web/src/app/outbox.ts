@@ -86,7 +86,7 @@ export type Keeper = {
 };
 
 /** Sends commands one after another, in order; waits and tries again while the server is away. */
-export function makeSender(store: Store, keeper: Keeper, afterwards: () => void) {
+export function makeSender(store: Store, keeper: Keeper, afterwards: (answer: Answer) => void) {
   const waiting = new Map<string, (answer: Answer) => void>();
   const keeping = new Map<string, Promise<void>>();
   let busy = false;
@@ -103,12 +103,14 @@ export function makeSender(store: Store, keeper: Keeper, afterwards: () => void)
         continue;
       }
       store.dispatch(serverAway(false));
+      // first what is shown, then the command is done: the page never steps back to before it
+      if (answer.ok) afterwards(answer);
       store.dispatch(answered(next.id));
       void forget(next.id);
       if (!answer.ok) tellRefusal(next, heldMs, answer.error);
       waiting.get(next.id)?.(answer);
       waiting.delete(next.id);
-      afterwards();
+      if (!answer.ok) afterwards(answer);
     }
     busy = false;
   }

@@ -1,8 +1,10 @@
+import type { BatchReply, Change } from '@north-step/contract';
 import { configureStore } from '@reduxjs/toolkit';
 import { useDispatch, useSelector } from 'react-redux';
 import { api, TAGS } from './api.ts';
 import { hereSlice, rememberHere } from './bench.ts';
-import { makeSender, outboxSlice, serverAway } from './outbox.ts';
+import { takeChange, takePatch } from './changes.ts';
+import { type Answer, makeSender, outboxSlice, serverAway } from './outbox.ts';
 import { OutboxStore } from './outboxStore.ts';
 import { onCut, serverIsCut } from './practice.ts';
 
@@ -15,7 +17,13 @@ export const useAppSelector = useSelector.withTypes<RootState>();
 export const useAppDispatch = useDispatch.withTypes<typeof store.dispatch>();
 
 const refreshAll = () => store.dispatch(api.util.invalidateTags([...TAGS]));
-export const outbox = makeSender(store, new OutboxStore(crypto.randomUUID()), refreshAll);
+/** What a batch is after a command stands in its answer; after anything else, and after a refusal, all is read again. */
+function afterwards(answer: Answer): void {
+  const batch = answer.ok ? (answer.reply as Partial<BatchReply>).batch : undefined;
+  if (batch) takePatch(store, { batch });
+  else refreshAll();
+}
+export const outbox = makeSender(store, new OutboxStore(crypto.randomUUID()), afterwards);
 
 let lastHere = store.getState().here;
 rememberHere(lastHere);
@@ -24,22 +32,6 @@ store.subscribe(() => {
   if (here !== lastHere) rememberHere(here);
   lastHere = here;
 });
-
-type Tag = (typeof TAGS)[number];
-const TAGS_OF: Readonly<Record<string, readonly Tag[]>> = {
-  bench: ['Bench', 'Room'],
-  batches: ['Batches'],
-  solvent: ['Solvent'],
-  estimates: ['Care', 'Bench'],
-  records: ['Records'],
-  integrity: ['Records'],
-  devices: ['Devices'],
-  routes: ['Routes'],
-  parts: ['Parts'],
-  resins: ['Resins'],
-  lamps: ['Lamps', 'Bench'],
-  shift: ['Shift'],
-};
 
 onCut(() => {
   store.dispatch(serverAway(serverIsCut()));
@@ -58,12 +50,7 @@ export function listenLive(): void {
   });
   stream.addEventListener('change', (event) => {
     if (serverIsCut()) return;
-    const { topics } = JSON.parse((event as MessageEvent<string>).data) as { topics: string[] };
-    const tags = topics.flatMap<Tag | { type: 'Batch'; id: string }>(
-      (topic) =>
-        TAGS_OF[topic] ?? (topic.startsWith('batch:') ? [{ type: 'Batch', id: topic.slice('batch:'.length) }] : []),
-    );
-    store.dispatch(api.util.invalidateTags(tags));
+    takeChange(store, JSON.parse((event as MessageEvent<string>).data) as Change);
   });
   stream.addEventListener('error', () => {
     wasAway = true;

@@ -1,6 +1,6 @@
 import type { BatchRow, RecordRow } from '@north-step/contract';
 import { FAMILY_CONSTANTS } from '@north-step/core/cure';
-import { testCard, withBath } from '@north-step/core/testing';
+import { testBatch, testCard, withBath } from '@north-step/core/testing';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, describe, expect, it } from 'vitest';
 import { batchAt, benchReply, failure, leavePage, RESINS, ROUTES, showPage } from '../testing/page.tsx';
@@ -161,7 +161,7 @@ describe('a new batch by size', () => {
       ...bench,
       '/api/resins': RESINS,
       '/api/routes': ROUTES,
-      '/api/batches': { batch: { id: 'n' } },
+      '/api/batches': { batch: testBatch({ id: 'n' }) },
     });
     await fill();
     expect(screen.getByRole('heading', { level: 1 }).textContent).toMatch(

@@ -5,7 +5,7 @@ import { batchAt, benchReply, failure, leavePage, showPage } from '../../testing
 afterEach(leavePage);
 const press = (key: string, target: Element = document.body) => fireEvent.keyDown(target, { key });
 const headline = (text: string | RegExp) => screen.findByRole('heading', { level: 1, name: text });
-const okBatch = { batch: {} };
+const okBatch = { ok: true };
 
 describe('the bench', () => {
   it('says when it is clear, and N opens a new batch', async () => {
