@@ -1,18 +1,15 @@
-import { nextActions } from '@north-step/core/nextStep';
 import {
   applyEvent,
   type BatchEvent,
   type BatchState,
   currentStep,
-  decideExtend,
-  decideFinish,
-  decideLook,
-  decideStart,
   exposureS,
   remainingS,
   type Step,
   wantedS,
-} from '@north-step/core/route';
+} from '@north-step/core/batch';
+import { decideExtend, decideFinish, decideLook, decideStart } from '@north-step/core/decide';
+import { nextActions } from '@north-step/core/nextStep';
 import { testBatch, testBench } from '@north-step/core/testing';
 import { Draws } from '../core/src/estimate/random.ts';
 

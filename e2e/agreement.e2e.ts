@@ -2,7 +2,7 @@ import { mkdtempSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import type { BenchReply } from '@north-step/contract';
-import { type BatchState, currentStep } from '@north-step/core/route';
+import { type BatchState, currentStep } from '@north-step/core/batch';
 import { test as base, expect, freePort, ServerProcess } from './bench.ts';
 import { contradictions, settled } from './screens.ts';
 

@@ -1,7 +1,7 @@
 import type { BatchReply, LampsReply, LightTraceReply, NewDeviceReply, PairsReply } from '@north-step/contract';
+import { type BatchState, currentStep, lightS, wantedS } from '@north-step/core/batch';
 import { describedMWPerCm2, type Lamp, meterSpots } from '@north-step/core/light';
 import { box, joinSoups, moved } from '@north-step/core/mesh';
-import { type BatchState, currentStep, lightS, wantedS } from '@north-step/core/route';
 import { testLamp } from '@north-step/core/testing';
 import { type LampWorld, type RunningDevice, runLampBox, runUvMeter } from '../devices/src/index.ts';
 import { breaches, expect, type ServerProcess, stlFile, test } from './bench.ts';

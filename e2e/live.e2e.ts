@@ -1,5 +1,5 @@
 import type { BatchReply } from '@north-step/contract';
-import { currentStep, wantedS } from '@north-step/core/route';
+import { currentStep, wantedS } from '@north-step/core/batch';
 import { expect, runOut, test } from './bench.ts';
 
 test('two screens on one bench see each other at once', async ({ bench: page, server, browser }) => {

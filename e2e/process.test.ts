@@ -1,6 +1,6 @@
 import { spawnSync } from 'node:child_process';
 import net from 'node:net';
-import type { BatchState } from '@north-step/core/route';
+import type { BatchState } from '@north-step/core/batch';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { ServerProcess } from './bench.ts';
 

@@ -1,5 +1,5 @@
 import type { BatchReply, NewDeviceReply } from '@north-step/contract';
-import { currentStep } from '@north-step/core/route';
+import { currentStep } from '@north-step/core/batch';
 import { testLamp } from '@north-step/core/testing';
 import type { Locator } from '@playwright/test';
 import { PART_PHOTO, type RunningDevice, runCamera } from '../devices/src/index.ts';

@@ -1,4 +1,4 @@
-import type { BatchState } from '@north-step/core/route';
+import type { BatchState } from '@north-step/core/batch';
 import { expect, runOut, test } from './bench.ts';
 
 test('two quick presses are one: the step starts once and goes on', async ({ bench: page, server }) => {

@@ -47,7 +47,7 @@ test('a route is built with the keyboard alone, refused while it is wrong, and r
   server,
 }) => {
   await page.goto(`${server.address}/routes`);
-  await expect(page.getByRole('heading', { level: 1 })).toHaveText(/21 routes/);
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText(/25 routes/);
   await page.keyboard.press('n');
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('A new route');
   await tabTo(page, 'Name');
@@ -212,6 +212,7 @@ test('held, split and released on its sheet', async ({ bench: page, server }) =>
   await page.getByRole('button', { name: 'Hold …' }).click();
   await page.getByRole('textbox', { name: 'Why' }).fill('ask the lead');
   await page.getByRole('button', { name: 'Hold it' }).click();
+  await expect(page.getByRole('dialog')).toBeHidden();
   await expect(page.getByText('Held: ask the lead').first()).toBeVisible();
   await page.keyboard.press(' ');
   await expect(page.getByRole('alert')).toContainText(/Held: ask the lead.*U releases it|Held: ask the lead/);

@@ -2,8 +2,6 @@ import type { BenchReply } from '@north-step/contract';
 import {
   addedS,
   type BatchState,
-  type BenchNow,
-  curePlanOf,
   currentStep,
   type LitSeen,
   lightSoFarS,
@@ -13,7 +11,9 @@ import {
   type Standing,
   standingOf,
   wantedS,
-} from '@north-step/core/route';
+} from '@north-step/core/batch';
+import type { BenchNow } from '@north-step/core/bench';
+import { curePlanOf } from '@north-step/core/plan';
 import { clockText, percentText } from '@north-step/core/units';
 import { expect, type Page } from '@playwright/test';
 import type { ServerProcess } from './bench.ts';

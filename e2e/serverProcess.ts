@@ -4,7 +4,7 @@ import net from 'node:net';
 import os from 'node:os';
 import path from 'node:path';
 import type { BatchReply, BenchReply } from '@north-step/contract';
-import { currentStep, remainingS } from '@north-step/core/route';
+import { currentStep, remainingS } from '@north-step/core/batch';
 import makeTemplate, { templateFolder } from '../server/src/testing/template.ts';
 
 /** The open batches are the same, whatever lies behind them. */

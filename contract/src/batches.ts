@@ -1,4 +1,4 @@
-import { STANDINGS } from '@north-step/core/route';
+import { STANDINGS } from '@north-step/core/batch';
 import { type Static, Type } from 'typebox';
 import { EntityId, literals, strict } from './common.ts';
 

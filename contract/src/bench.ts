@@ -1,6 +1,7 @@
-import { LINE_POSITIONS, STATION_KIND_IDS, VESSEL_ROLES } from '@north-step/core/bench';
+import { type BatchState, MISHAPS, PRIORITIES } from '@north-step/core/batch';
+import { type BenchNow, LINE_POSITIONS, STATION_KIND_IDS, VESSEL_ROLES } from '@north-step/core/bench';
 import type { LightSoFar } from '@north-step/core/light';
-import { type BatchState, type BenchNow, CURED_LOOKS, MATTE_LOOKS, MISHAPS, PRIORITIES } from '@north-step/core/route';
+import { CURED_LOOKS, MATTE_LOOKS } from '@north-step/core/route';
 import { LIDS } from '@north-step/core/solvent';
 import { SOLVENTS, type WashSoFar } from '@north-step/core/wash';
 import { type Static, type TSchema, Type } from 'typebox';

@@ -1,6 +1,7 @@
+import type { BatchLight } from '@north-step/core/batch';
+import type { LampNow } from '@north-step/core/bench';
 import { COUPON_RESULTS, MEDIA, type PairScale } from '@north-step/core/cure';
 import { LAMP_KINDS, type Lamp } from '@north-step/core/light';
-import type { BatchLight, LampNow } from '@north-step/core/route';
 import { type Static, Type } from 'typebox';
 import { counted, EntityId, literals, Place, ranged, strict, Text } from './common.ts';
 

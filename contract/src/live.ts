@@ -1,5 +1,5 @@
+import type { BatchState } from '@north-step/core/batch';
 import type { LightSoFar } from '@north-step/core/light';
-import type { BatchState } from '@north-step/core/route';
 import type { WashSoFar } from '@north-step/core/wash';
 
 /** What can change as a whole: whoever shows it reads it again. */

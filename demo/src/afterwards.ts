@@ -1,5 +1,5 @@
 import type { BatchReply, BenchReply } from '@north-step/contract';
-import { type BatchState, currentStep } from '@north-step/core/route';
+import { type BatchState, currentStep } from '@north-step/core/batch';
 import type { Random } from './random.ts';
 import type { Technician } from './technician.ts';
 

@@ -1,5 +1,6 @@
 import type { BenchReply, DevicesReply } from '@north-step/contract';
-import { currentStep, needsPower, remainingS, wantedS } from '@north-step/core/route';
+import { currentStep, remainingS, wantedS } from '@north-step/core/batch';
+import { needsPower } from '@north-step/core/route';
 import type { RunningDevice } from '@north-step/devices';
 
 const LOOKS_MS = 1500;

@@ -1,4 +1,5 @@
 import type { LampsReply } from '@north-step/contract';
+import { type BatchState, lightS } from '@north-step/core/batch';
 import type { Lab } from '@north-step/core/colour';
 import {
   type CureSetting,
@@ -12,7 +13,6 @@ import {
 } from '@north-step/core/cure';
 import { meterSpots } from '@north-step/core/light';
 import { cureConstantsOf } from '@north-step/core/resin';
-import { type BatchState, lightS } from '@north-step/core/route';
 import type { TrueLamp } from '@north-step/devices';
 import { type Db, sql } from '@north-step/server';
 import { LAMP_BOX } from './lamps.ts';

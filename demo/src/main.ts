@@ -1,7 +1,7 @@
 import { randomBytes } from 'node:crypto';
 import type { BenchReply } from '@north-step/contract';
+import { currentStep, remainingS } from '@north-step/core/batch';
 import { CLARITY_PER_PCT_MM } from '@north-step/core/reading';
-import { currentStep, remainingS } from '@north-step/core/route';
 import { bathDensityGPerMl } from '@north-step/core/solvent';
 import {
   type LampWorld,

@@ -1,8 +1,8 @@
 import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
-import type { BatchState } from '@north-step/core/route';
-import { currentStep } from '@north-step/core/route';
+import type { BatchState } from '@north-step/core/batch';
+import { currentStep } from '@north-step/core/batch';
 import { type Db, openDb, sql } from '@north-step/server';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { tellStory } from './story.ts';

@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import type { BatchList, BatchReply, BenchReply } from '@north-step/contract';
-import { type BatchState, type BenchNow, currentStep } from '@north-step/core/route';
+import { type BatchState, currentStep } from '@north-step/core/batch';
+import type { BenchNow } from '@north-step/core/bench';
 import { buildApp, type Db, LiveHub, setUpWorkshop } from '@north-step/server';
 import { comeBack, forgetOvernight, lookAgain } from './afterwards.ts';
 import { tendLight } from './lightCare.ts';

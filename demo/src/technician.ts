@@ -1,15 +1,9 @@
 import { createHash } from 'node:crypto';
 import type { BatchReply, BenchReply, MeshStored } from '@north-step/contract';
+import { type BatchState, currentStep, lightS, type Step } from '@north-step/core/batch';
+import type { BenchNow } from '@north-step/core/bench';
 import { cureWindow } from '@north-step/core/cure';
-import {
-  type BatchState,
-  type BenchNow,
-  cureSetting,
-  currentStep,
-  lightS,
-  requestOf,
-  type Step,
-} from '@north-step/core/route';
+import { cureSetting, requestOf } from '@north-step/core/plan';
 import type { buildApp } from '@north-step/server';
 import type { Random } from './random.ts';
 

@@ -1,5 +1,5 @@
 import type { BenchReply, CareReply, PostingReply, RecordList, SolventReply } from '@north-step/contract';
-import { currentStep } from '@north-step/core/route';
+import { currentStep } from '@north-step/core/batch';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { buildApp } from './app.ts';
 import { sql } from './db/index.ts';

@@ -1,3 +1,5 @@
+export * from './benchNow.ts';
+export * from './lampNow.ts';
 export { type BathLine, bathInLine, LINE_POSITIONS, type LinePosition, liquidOfLine } from './lines.ts';
 export { PLACE_IDS, PLACES, type Place, placeShape } from './places.ts';
 export { STATION_KIND_IDS, STATION_KINDS, type StationKind, stationKind } from './stationKinds.ts';

@@ -1,4 +1,5 @@
-import { CAUTION_IDS, type CautionId, kindShape, STEP_TYPES, type Step } from '../route/index.ts';
+import type { Step } from '../batch/index.ts';
+import { CAUTION_IDS, type CautionId, kindShape, STEP_TYPES } from '../route/index.ts';
 
 export { CAUTION_IDS, type CautionId };
 

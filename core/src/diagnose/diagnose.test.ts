@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { currentStep, type Step } from '../route/index.ts';
+import { currentStep, type Step } from '../batch/index.ts';
 import { play, testBatch, testBench } from '../testing/index.ts';
 import { diagnose, FAULTS, type Facts, type Fault, factsOf, verdict } from './index.ts';
 

@@ -1,21 +1,8 @@
+import { type BatchState, exposureS, lightS } from '../batch/index.ts';
+import type { BenchNow } from '../bench/index.ts';
 import { windowOf } from '../cure/index.ts';
-import {
-  type BatchState,
-  type BenchNow,
-  bathNowFor,
-  cureDoubt,
-  cureSetting,
-  dryS,
-  exposureS,
-  isCure,
-  isDrying,
-  isWash,
-  isWet,
-  kindShape,
-  lastWash,
-  lightS,
-  requestOf,
-} from '../route/index.ts';
+import { bathNowFor, cureDoubt, cureSetting, dryS, lastWash, requestOf } from '../plan/index.ts';
+import { isCure, isDrying, isWash, isWet, kindShape } from '../route/index.ts';
 
 /** What is known of a batch at a look, as far as a fault could come from it. Shares are of what was allowed or needed. */
 export type Facts = {

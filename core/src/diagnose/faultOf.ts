@@ -1,4 +1,5 @@
-import type { LaterLook, LookOutcome } from '../route/index.ts';
+import type { LaterLook } from '../decide/index.ts';
+import type { LookOutcome } from '../route/index.ts';
 import type { Fault } from './diagnose.ts';
 
 const FAULT_OF: Readonly<Partial<Record<LookOutcome | LaterLook, Fault>>> = {

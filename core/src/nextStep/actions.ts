@@ -1,20 +1,17 @@
-import { cautionsOf } from '../caution/index.ts';
 import {
   type BatchState,
   currentStep,
   exposureS,
-  heldBack,
-  isCure,
-  isLookBefore,
   isStopped,
-  isWash,
-  isWet,
   lightSoFarS,
   PRIORITIES,
   remainingS,
   type Step,
   wantedS,
-} from '../route/index.ts';
+} from '../batch/index.ts';
+import { cautionsOf } from '../caution/index.ts';
+import { heldBack } from '../decide/index.ts';
+import { isCure, isLookBefore, isWash, isWet } from '../route/index.ts';
 import { clockText, lowerFirst, percentText } from '../units/index.ts';
 import { clashOf, clashWords, type PullOut, pullOuts } from './clash.ts';
 import { lampAgain, lampWatch } from './lampWatch.ts';

@@ -1,4 +1,5 @@
-import { type BatchState, currentStep, isWet, remainingS, type Step } from '../route/index.ts';
+import { type BatchState, currentStep, remainingS, type Step } from '../batch/index.ts';
+import { isWet } from '../route/index.ts';
 import { clockText } from '../units/index.ts';
 
 /** Hands on a basket: out, hang over the bath, on to the next place. An engineering guess. */

@@ -1,4 +1,5 @@
-import { addedS, type BatchState, isCure, lightS, lightSoFarS, remainingS, type Step } from '../route/index.ts';
+import { addedS, type BatchState, lightS, lightSoFarS, remainingS, type Step } from '../batch/index.ts';
+import { isCure } from '../route/index.ts';
 import { clockText } from '../units/index.ts';
 import type { BenchView } from './types.ts';
 import { FRESH_S, fixOf, SETTLING_S, type Watched, WORTH_S } from './watched.ts';

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { applyEvent, type BatchState, currentStep, decideStart } from '../route/index.ts';
+import { applyEvent, type BatchState, currentStep } from '../batch/index.ts';
+import { decideStart } from '../decide/index.ts';
 import { play, testBatch, testBench } from '../testing/index.ts';
 import { nextActions } from './index.ts';
 

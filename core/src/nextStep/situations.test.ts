@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { applyEvent, type BatchState, currentStep, decideLook, type Step, stepById } from '../route/index.ts';
+import { applyEvent, type BatchState, currentStep, type Step, stepById } from '../batch/index.ts';
+import { decideLook } from '../decide/index.ts';
 import { play, testBatch, testBench } from '../testing/index.ts';
 import { type Action, type BathFit, type BenchView, meanwhile, nextActions } from './index.ts';
 

@@ -1,6 +1,6 @@
+import type { BatchState } from '../batch/index.ts';
 import type { CautionId } from '../caution/index.ts';
 import type { LightSoFar } from '../light/index.ts';
-import type { BatchState } from '../route/index.ts';
 import type { WashSoFar } from '../wash/index.ts';
 
 export type Verb = 'start' | 'finish' | 'look';

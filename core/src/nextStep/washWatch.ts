@@ -1,4 +1,5 @@
-import { type BatchState, exposureS, isWash, remainingS, type Step } from '../route/index.ts';
+import { type BatchState, exposureS, remainingS, type Step } from '../batch/index.ts';
+import { isWash } from '../route/index.ts';
 import { clockText } from '../units/index.ts';
 import type { BenchView } from './types.ts';
 import { FRESH_S, fixOf, SETTLING_S, type Watched } from './watched.ts';

@@ -1,15 +1,8 @@
 import { describe, expect, it } from 'vitest';
+import { applyEvent, type BatchState, currentStep } from '../batch/index.ts';
+import { type decideFinish, decideStart } from '../decide/index.ts';
 import { lightSoFar } from '../light/index.ts';
-import {
-  applyEvent,
-  type BatchState,
-  currentStep,
-  type decideFinish,
-  decideStart,
-  finishWash,
-  lastWash,
-  parcelFromText,
-} from '../route/index.ts';
+import { finishWash, lastWash, parcelFromText } from '../plan/index.ts';
 import { play, testBatch, testBench } from '../testing/index.ts';
 import type { WashSoFar } from '../wash/index.ts';
 import { type BenchView, nextActions } from './index.ts';

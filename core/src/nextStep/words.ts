@@ -1,4 +1,5 @@
-import { type BatchState, kindShape, STEP_TYPES, type Step } from '../route/index.ts';
+import type { BatchState, Step } from '../batch/index.ts';
+import { kindShape, STEP_TYPES } from '../route/index.ts';
 
 const HANDS = {
   wet: 'Glove on the basket hand · bare hand for lids and this screen',

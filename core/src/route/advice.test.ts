@@ -1,15 +1,8 @@
 import { describe, expect, it } from 'vitest';
+import { demandsOf, piecesText } from '../batch/index.ts';
+import { joinParts } from '../part/index.ts';
 import { testCard, testPart } from '../testing/index.ts';
-import {
-  adviseRoute,
-  checkRoute,
-  demandsOf,
-  expectedTrimS,
-  joinParts,
-  piecesText,
-  templateById,
-  trimPace,
-} from './index.ts';
+import { adviseRoute, checkRoute, expectedTrimS, templateById, trimPace } from './index.ts';
 
 const card = (family: (typeof testCard)['family']) => ({ ...testCard, family });
 

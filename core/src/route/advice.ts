@@ -1,10 +1,10 @@
 import { dip, dipTempC, softenedMm } from '../trim/index.ts';
 import { clockText, plainNumber } from '../units/index.ts';
-import type { BatchRequest } from './benchNow.ts';
 import { bindRoute, lackWords } from './bindRoute.ts';
 import { greenTgOf } from './green.ts';
 import type { Schools } from './schools.ts';
-import { templateById, usualRoute } from './templates.ts';
+import { templateById } from './templates.ts';
+import { type RouteAsk, usualRoute } from './usualRoute.ts';
 
 export type SupportsWhen = Exclude<Schools['supports'], 'not taken off'>;
 export type RouteAdvice = {
@@ -18,11 +18,11 @@ export type RouteAdvice = {
   readonly clipOrder: readonly string[];
 };
 
-export type AdviceCase = Pick<BatchRequest, 'card' | 'part'> & {
+export type AdviceCase = Pick<RouteAsk, 'card' | 'part'> & {
   /** tightest tolerance that somebody stated, ± mm */
   readonly toleranceMm?: number;
   /** where it is to run; left out, any bench will do */
-  readonly bench?: BatchRequest['bench'];
+  readonly bench?: RouteAsk['bench'];
 };
 
 /** Tighter than this, the supports hold the shape until the part is hard. */

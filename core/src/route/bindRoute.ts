@@ -1,12 +1,12 @@
+import type { BenchNow, StationNow } from '../bench/index.ts';
 import { bathInLine, type LinePosition, liquidOfLine, type Place, placeShape, stationKind } from '../bench/index.ts';
 import { boxFit, fitsBox } from '../fit/index.ts';
 import { liquid, type Solvent } from '../liquids/index.ts';
+import type { PartFacts } from '../part/index.ts';
 import type { ResinCard } from '../resin/index.ts';
 import { cleanLimitPctW } from '../wash/index.ts';
-import type { BenchNow, StationNow } from './benchNow.ts';
 import { isCure, isWash, stepType } from './kinds/index.ts';
 import { agitationOf, placeOfStep, type Route, type RouteStep } from './template.ts';
-import type { PartFacts } from './types.ts';
 
 /** A step of a route with the station of this bench where it is done. */
 export type BoundStep = RouteStep & { readonly station: string };

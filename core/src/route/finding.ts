@@ -1,3 +1,4 @@
+import type { PartFacts } from '../part/index.ts';
 import type { ResinCard } from '../resin/index.ts';
 import type { RefusalCode } from '../result/index.ts';
 import type { Solvent } from '../wash/index.ts';
@@ -5,7 +6,6 @@ import type { RouteBench } from './bindRoute.ts';
 import type { StepKind } from './kinds/index.ts';
 import { stepType } from './kinds/index.ts';
 import { kindOf, type Route, type RouteStep } from './template.ts';
-import type { PartFacts } from './types.ts';
 
 type About = {
   readonly message: string;

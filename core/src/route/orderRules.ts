@@ -3,8 +3,10 @@ import { clockText } from '../units/index.ts';
 import { type Finding, type Judge, name, ofKind, refused } from './finding.ts';
 import type { StepKind } from './kinds/index.ts';
 import { isDrying, isWet, kindShape, stepType } from './kinds/index.ts';
-import { ULTRASONIC_CAP_S } from './planBatch.ts';
 import { agitationOf, kindOf, type Route } from './template.ts';
+
+/** Longest in an ultrasonic tank in all: longer roughens and cracks thin walls. An engineering guess; the card decides. */
+export const ULTRASONIC_CAP_S = 60;
 
 /** Solvent or water on the parts at each step, by what came before it. */
 function wetBefore(route: Route, index: number): boolean {

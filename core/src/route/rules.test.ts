@@ -1,11 +1,9 @@
 import { describe, expect, it } from 'vitest';
+import { blankOf, layRoute, planBatch, shareS, washRuns } from '../plan/index.ts';
 import { everythingBench, testBench, testCard, testPart } from '../testing/index.ts';
 import {
-  blankOf,
   checkRoute,
   kindOf,
-  layRoute,
-  planBatch,
   ROUTE_TEMPLATES,
   type Route,
   type RouteStep,
@@ -14,11 +12,9 @@ import {
   STEP_TYPE_IDS,
   type StepTypeId,
   schoolsOf,
-  shareS,
   TWO_BATHS,
   templateById,
   validateRoute,
-  washRuns,
 } from './index.ts';
 
 const made = (...steps: readonly (StepTypeId | RouteStep)[]): Route => ({

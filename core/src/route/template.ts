@@ -3,7 +3,10 @@ import { MEDIA, type Medium } from '../cure/index.ts';
 import { AIRS, type Air } from '../dry/index.ts';
 import { AGITATIONS, type Agitation } from '../wash/index.ts';
 import { STEP_TYPES, type StepTypeId, stepType } from './kinds/index.ts';
-import { DOSES, type Dose } from './types.ts';
+
+/** How long to cure: start low, look and add · the card's own time · long, "it cannot hurt". */
+export const DOSES = ['look', 'card', 'long'] as const;
+export type Dose = (typeof DOSES)[number];
 
 /** One step of a route, with what it sets over the step's own defaults. */
 export type RouteStep = {

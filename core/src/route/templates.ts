@@ -1,9 +1,6 @@
-import type { BatchRequest } from './benchNow.ts';
 import type { StepTypeId } from './kinds/index.ts';
-import { routeRefusal } from './rules.ts';
-import type { Route, RouteStep } from './template.ts';
+import type { Dose, Route, RouteStep } from './template.ts';
 import { TWO_BATHS } from './twoBaths.ts';
-import type { Dose } from './types.ts';
 
 type Short = StepTypeId | RouteStep;
 const route = (id: string, name: string, note: string, steps: readonly Short[], dose: Dose = 'look'): Route => ({
@@ -293,16 +290,5 @@ export const ROUTE_TEMPLATES: readonly Route[] = [
     [...OFF, jar1, jar2, ...DRY, 'supports-off', ...LIGHT, 'label', 'seal'],
   ),
 ];
-
-/** Everyday routes in the order in which they are offered: the first that a bench can run. */
-const EVERYDAY = ['three-baths', 'two-baths', 'water-wash', 'one-bath', 'detergent', 'one-jar', 'jar-and-sun'] as const;
-
-/** The route that a batch takes when none is named: the maker's procedure, else the first everyday one that this bench, card and part can run. */
-export function usualRoute(request: Pick<BatchRequest, 'card' | 'part' | 'bench'>): Route {
-  const { procedure } = request.card;
-  if (procedure) return templateById('procedure')!;
-  const runs = EVERYDAY.map((id) => templateById(id)!).find((one) => routeRefusal(one, request) === undefined);
-  return runs ?? TWO_BATHS;
-}
 
 export const templateById = (id: string): Route | undefined => ROUTE_TEMPLATES.find((one) => one.id === id);

@@ -1,4 +1,4 @@
-import type { BatchState } from '../route/index.ts';
+import type { BatchState } from '../batch/index.ts';
 import type { Projection } from './project.ts';
 
 /** Less than this is no delay: plans are no better. */

@@ -1,16 +1,5 @@
-import {
-  type BatchState,
-  currentStep,
-  expectedTrimS,
-  isCure,
-  isLookAfter,
-  isStopped,
-  kindShape,
-  PRIORITIES,
-  remainingS,
-  type Step,
-  wantedS,
-} from '../route/index.ts';
+import { type BatchState, currentStep, isStopped, PRIORITIES, remainingS, type Step, wantedS } from '../batch/index.ts';
+import { expectedTrimS, isCure, isLookAfter, kindShape } from '../route/index.ts';
 
 export type Bar = {
   readonly row: string;

@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { applyEvent, type BatchState, currentStep, decideStart, newBatch, type Step } from '../route/index.ts';
+import { applyEvent, type BatchState, currentStep, type Step } from '../batch/index.ts';
+import { decideStart } from '../decide/index.ts';
+import { newBatch } from '../plan/index.ts';
 import { play, testBatch, testBench, testCard, testPart } from '../testing/index.ts';
 import { lateS, lateText, peopleAt, projectBench } from './index.ts';
 

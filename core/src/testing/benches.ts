@@ -1,6 +1,5 @@
-import type { StationKind } from '../bench/index.ts';
+import type { BathNow, BenchNow, LampNow, StationKind, StationNow } from '../bench/index.ts';
 import type { Solvent } from '../liquids/index.ts';
-import type { BathNow, BenchNow, LampNow, StationNow } from '../route/index.ts';
 import type { Agitation } from '../wash/index.ts';
 
 const at = (id: string, name: string, kind: StationKind, capacity = 1): StationNow => ({ id, name, kind, capacity });

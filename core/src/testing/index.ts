@@ -1,21 +1,11 @@
+import { applyEvent, type BatchEvent, type BatchState, currentStep } from '../batch/index.ts';
+import type { BathNow, BenchNow, LampNow } from '../bench/index.ts';
 import { type CureSetting, cureWindow, LADDER_S, type Outcome, scaledConstants } from '../cure/index.ts';
+import { decideFinish, decideLook, decideStart } from '../decide/index.ts';
 import type { Lamp } from '../light/index.ts';
+import type { PartFacts } from '../part/index.ts';
+import { layRoute, planBatch } from '../plan/index.ts';
 import type { ResinCard } from '../resin/index.ts';
-import {
-  applyEvent,
-  type BatchEvent,
-  type BatchState,
-  type BathNow,
-  type BenchNow,
-  currentStep,
-  decideFinish,
-  decideLook,
-  decideStart,
-  type LampNow,
-  layRoute,
-  type PartFacts,
-  planBatch,
-} from '../route/index.ts';
 
 /** A made-up card, part and bench for tests. Not used by the product. */
 export const testCard: ResinCard = {

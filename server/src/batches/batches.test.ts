@@ -1,7 +1,7 @@
 import { createHash, randomUUID } from 'node:crypto';
 import type { BatchList, BatchReply, RecordList, SolventReply } from '@north-step/contract';
+import { type BatchState, currentStep, exposureS, replay } from '@north-step/core/batch';
 import { type SealedRecord, validateChain } from '@north-step/core/record';
-import { type BatchState, currentStep, exposureS, replay } from '@north-step/core/route';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { sql } from '../db/index.ts';
 import { at, TestBench } from '../testing/bench.ts';

@@ -1,5 +1,6 @@
 import type { SolventReply } from '@north-step/contract';
-import type { BatchState, BenchNow } from '@north-step/core/route';
+import type { BatchState } from '@north-step/core/batch';
+import type { BenchNow } from '@north-step/core/bench';
 import { jarAndSunBench, oneBathBench, testCard, threeBathBench, twoLineBench } from '@north-step/core/testing';
 import { afterEach, describe, expect, it } from 'vitest';
 import type { Workshop } from '../setUp.ts';

@@ -1,5 +1,5 @@
 import type { BatchReply } from '@north-step/contract';
-import { applyEvent, type BatchEvent, type BatchState } from '@north-step/core/route';
+import { applyEvent, type BatchEvent, type BatchState } from '@north-step/core/batch';
 import { type Queryable, sql } from '../db/index.ts';
 import type { Handlings } from '../http/command.ts';
 import { createBatch } from './create.ts';

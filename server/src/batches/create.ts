@@ -1,24 +1,10 @@
 import type { NewBatch } from '@north-step/contract';
+import { type BatchEvent, type BatchState, type Priority, takenBy } from '@north-step/core/batch';
 import type { MeshMeasures } from '@north-step/core/mesh';
+import { joinParts, type PartFacts, partFromMesh, plateAreaMm2, TYPICAL_WALL_MM } from '@north-step/core/part';
+import { type BatchPlan, type BatchRequest, dripSOf, newBatch, planBatch } from '@north-step/core/plan';
 import type { ResinCard } from '@north-step/core/resin';
-import {
-  type BatchEvent,
-  type BatchPlan,
-  type BatchRequest,
-  type BatchState,
-  dripSOf,
-  joinParts,
-  newBatch,
-  type PartFacts,
-  type Priority,
-  partFromMesh,
-  planBatch,
-  plateAreaMm2,
-  routeRefusal,
-  TYPICAL_WALL_MM,
-  takenBy,
-  usualRoute,
-} from '@north-step/core/route';
+import { routeRefusal, usualRoute } from '@north-step/core/route';
 import { benchNow, openBatches } from '../bench/index.ts';
 import type { Context } from '../context.ts';
 import { type Queryable, sql } from '../db/index.ts';

@@ -1,4 +1,6 @@
-import type { BatchState, BenchNow, Moment } from '@north-step/core/route';
+import type { BatchState } from '@north-step/core/batch';
+import type { BenchNow } from '@north-step/core/bench';
+import type { Moment } from '@north-step/core/decide';
 import type { Queryable } from '../db/index.ts';
 
 /** What a command on a batch works with: inside its transaction, at one moment. */

@@ -1,16 +1,6 @@
-import {
-  type BatchEvent,
-  type BatchState,
-  finishDry,
-  finishWash,
-  isDrying,
-  isWet,
-  parcelToText,
-  ranS,
-  type Step,
-  stepById,
-  type WashSeen,
-} from '@north-step/core/route';
+import { type BatchEvent, type BatchState, ranS, type Step, stepById } from '@north-step/core/batch';
+import { finishDry, finishWash, parcelToText, type WashSeen } from '@north-step/core/plan';
+import { isDrying, isWet } from '@north-step/core/route';
 import { clockText, micronText } from '@north-step/core/units';
 import { addBurnt, allStations, parcelOf, vesselById } from '../bench/index.ts';
 import type { Context } from '../context.ts';

@@ -1,4 +1,4 @@
-import { type BatchState, isMixed, lightS, piecesOf, piecesText } from '@north-step/core/route';
+import { type BatchState, isMixed, lightS, piecesOf, piecesText } from '@north-step/core/batch';
 import type { Page } from '../pdf/index.ts';
 
 /** A sheet of 3 × 8 labels of 70 × 37 mm on A4. */

@@ -1,6 +1,6 @@
 import type { BatchReply, LaterReply, RecordList } from '@north-step/contract';
+import { type BatchState, currentStep, lightS, wantedS } from '@north-step/core/batch';
 import type { SealedRecord } from '@north-step/core/record';
-import { type BatchState, currentStep, lightS, wantedS } from '@north-step/core/route';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { sql } from '../db/index.ts';
 import { at, TestBench } from '../testing/bench.ts';

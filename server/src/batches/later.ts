@@ -1,7 +1,8 @@
 import type { CommandBody, LaterLooked, LaterReply } from '@north-step/contract';
+import { type BatchState, cameBack, countsText } from '@north-step/core/batch';
+import { decideTakeBack, litAtMs } from '@north-step/core/decide';
 import { causeName, diagnose, factsOf, faultOf } from '@north-step/core/diagnose';
 import { canonicalJson, type Json, type SealedRecord } from '@north-step/core/record';
-import { type BatchState, cameBack, countsText, decideTakeBack, litAtMs } from '@north-step/core/route';
 import { benchNow } from '../bench/index.ts';
 import type { Context } from '../context.ts';
 import { type Queryable, sql } from '../db/index.ts';

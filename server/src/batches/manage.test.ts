@@ -1,5 +1,5 @@
 import type { BatchList, BatchReply } from '@north-step/contract';
-import { type BatchState, currentStep, replay } from '@north-step/core/route';
+import { type BatchState, currentStep, replay } from '@north-step/core/batch';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { at, TestBench } from '../testing/bench.ts';
 import { eventsOf } from './index.ts';

@@ -1,7 +1,6 @@
 import type { Topic } from '@north-step/contract';
+import type { BatchEvent, BatchState } from '@north-step/core/batch';
 import {
-  type BatchEvent,
-  type BatchState,
   decideBroke,
   decideEdit,
   decideHold,
@@ -9,7 +8,7 @@ import {
   decideMishap,
   decideRecount,
   decideSplit,
-} from '@north-step/core/route';
+} from '@north-step/core/decide';
 import type { Handler } from '../http/command.ts';
 import { Refused } from '../http/errors.ts';
 import { needPhoto } from '../photos/index.ts';

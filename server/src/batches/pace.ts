@@ -1,5 +1,6 @@
 import type { PaceReply } from '@north-step/contract';
-import { type BatchState, expectedTrimS, trimPace } from '@north-step/core/route';
+import type { BatchState } from '@north-step/core/batch';
+import { expectedTrimS, trimPace } from '@north-step/core/route';
 import { type Queryable, sql } from '../db/index.ts';
 
 /** Batches that a person's pace is learned from. */

@@ -2,14 +2,14 @@ import type { BatchList, BatchQuery, BatchRow } from '@north-step/contract';
 import {
   type BatchState,
   currentStep,
-  isWash,
   lightS,
   markWords,
-  type PartFacts,
   piecesText,
   type Step,
   standingOf,
-} from '@north-step/core/route';
+} from '@north-step/core/batch';
+import type { PartFacts } from '@north-step/core/part';
+import { isWash } from '@north-step/core/route';
 import type { Static } from 'typebox';
 import { type Queryable, type Sql, sql } from '../db/index.ts';
 

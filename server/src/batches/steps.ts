@@ -1,8 +1,6 @@
 import type { BatchReply } from '@north-step/contract';
-import type { Refusal, Result } from '@north-step/core/result';
+import { type BatchEvent, type BatchState, stepById } from '@north-step/core/batch';
 import {
-  type BatchEvent,
-  type BatchState,
   decideColourBefore,
   decideElsewhere,
   decideExtend,
@@ -13,11 +11,10 @@ import {
   decideLook,
   decideStart,
   decideStay,
-  isLookAfter,
-  kindShape,
   type Occupancy,
-  stepById,
-} from '@north-step/core/route';
+} from '@north-step/core/decide';
+import type { Refusal, Result } from '@north-step/core/result';
+import { isLookAfter, kindShape } from '@north-step/core/route';
 import { benchNow } from '../bench/index.ts';
 import { type Queryable, sql } from '../db/index.ts';
 import type { Handler, Outcome, Said, Work } from '../http/command.ts';

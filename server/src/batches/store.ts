@@ -1,4 +1,4 @@
-import { applyEvent, type BatchEvent, type BatchState } from '@north-step/core/route';
+import { applyEvent, type BatchEvent, type BatchState } from '@north-step/core/batch';
 import { type Queryable, sql } from '../db/index.ts';
 import { Refused, unknown } from '../http/errors.ts';
 

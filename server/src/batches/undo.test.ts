@@ -1,5 +1,5 @@
 import type { BatchReply, SolventReply } from '@north-step/contract';
-import { type BatchState, currentStep, replay } from '@north-step/core/route';
+import { type BatchState, currentStep, replay } from '@north-step/core/batch';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { sql } from '../db/index.ts';
 import { at, TestBench } from '../testing/bench.ts';

@@ -1,14 +1,7 @@
+import { applyEvent, type BatchEvent, currentStep, ranS, stepById } from '@north-step/core/batch';
+import { decideUndo, type Told } from '@north-step/core/decide';
 import { ok, type Refusal, type Result, refuse } from '@north-step/core/result';
-import {
-  applyEvent,
-  type BatchEvent,
-  currentStep,
-  decideUndo,
-  isCure,
-  ranS,
-  stepById,
-  type Told,
-} from '@north-step/core/route';
+import { isCure } from '@north-step/core/route';
 import { type Posting, reversalOf } from '@north-step/core/solvent';
 import { addBurnt } from '../bench/index.ts';
 import type { Context } from '../context.ts';

@@ -1,5 +1,5 @@
 import type { BenchReply } from '@north-step/contract';
-import { LATER_UNTIL_MS, laterDue } from '@north-step/core/route';
+import { LATER_UNTIL_MS, laterDue } from '@north-step/core/decide';
 import { type Queryable, sql } from '../db/index.ts';
 
 /** Nobody looks at more than this in a day. */

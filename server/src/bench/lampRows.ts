@@ -1,6 +1,6 @@
+import { type BenchNow, type LampNow, lampNow, sunNow } from '@north-step/core/bench';
 import type { PairScale } from '@north-step/core/cure';
 import type { Lamp } from '@north-step/core/light';
-import { type BenchNow, type LampNow, lampNow, sunNow } from '@north-step/core/route';
 import { type Queryable, sql } from '../db/index.ts';
 
 export type Sky = { readonly latDeg: number; readonly lonDeg: number; readonly cloudShare: number };

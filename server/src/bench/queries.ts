@@ -1,8 +1,8 @@
 import type { BathNote, BenchReply, Station, Vessel } from '@north-step/contract';
-import type { LinePosition } from '@north-step/core/bench';
+import type { BatchState } from '@north-step/core/batch';
+import type { BathNow, BenchNow, LinePosition, StationNow } from '@north-step/core/bench';
 import { carryEstimates, type Grams, type MoveSince } from '@north-step/core/care';
 import type { BathDeed } from '@north-step/core/estimate';
-import type { BatchState, BathNow, BenchNow, StationNow } from '@north-step/core/route';
 import { gramsFromMg, isAlcohol, loadPctW, type Parcel, parcelVolumeMl, strengthPctW } from '@north-step/core/solvent';
 import { type Queryable, sql } from '../db/index.ts';
 import { litSoFar, washesSoFar } from '../devices/index.ts';

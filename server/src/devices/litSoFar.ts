@@ -1,5 +1,6 @@
+import { type BatchState, currentStep } from '@north-step/core/batch';
 import { type LightSoFar, lightSoFar } from '@north-step/core/light';
-import { type BatchState, currentStep, isCure } from '@north-step/core/route';
+import { isCure } from '@north-step/core/route';
 import { type Queryable, sql } from '../db/index.ts';
 
 /** What a lamp usually shows is the middle of its last samples of other batches. */

@@ -1,4 +1,4 @@
-import { VAPOUR_ALARM_PCT_LEL } from '@north-step/core/route';
+import { VAPOUR_ALARM_PCT_LEL } from '@north-step/core/bench';
 import type { Context } from '../context.ts';
 import { sql } from '../db/index.ts';
 import type { Timed } from './timed.ts';

@@ -1,4 +1,5 @@
-import type { BatchState, StepKind } from '@north-step/core/route';
+import type { BatchState } from '@north-step/core/batch';
+import type { StepKind } from '@north-step/core/route';
 import { needsPower } from '@north-step/core/route';
 import { type Queryable, sql } from '../db/index.ts';
 

@@ -1,5 +1,5 @@
 import type { BatchReply, Change, Sample } from '@north-step/contract';
-import { currentStep } from '@north-step/core/route';
+import { currentStep } from '@north-step/core/batch';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { sql } from '../db/index.ts';
 import { at, TestBench } from '../testing/bench.ts';

@@ -1,4 +1,5 @@
-import { type BatchState, currentStep, isWash } from '@north-step/core/route';
+import { type BatchState, currentStep } from '@north-step/core/batch';
+import { isWash } from '@north-step/core/route';
 import { type WashSoFar, washSoFar } from '@north-step/core/wash';
 import type { Context } from '../context.ts';
 import { type Queryable, sql } from '../db/index.ts';

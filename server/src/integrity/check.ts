@@ -1,4 +1,5 @@
 import type { BookCheck } from '@north-step/contract';
+import { type BatchState, replay } from '@north-step/core/batch';
 import {
   type Anchor,
   anchorBreach,
@@ -7,7 +8,6 @@ import {
   type SealedRecord,
   validateChain,
 } from '@north-step/core/record';
-import { type BatchState, replay } from '@north-step/core/route';
 import { eventsOf } from '../batches/index.ts';
 import { type Db, dropUnfinished, sql } from '../db/index.ts';
 import { sha256 } from '../records/index.ts';

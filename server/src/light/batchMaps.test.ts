@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { BatchReply } from '@north-step/contract';
 import { box, cup, type Soup, toBinaryStl } from '@north-step/core/mesh';
-import { curePlanOf } from '@north-step/core/route';
+import { curePlanOf } from '@north-step/core/plan';
 import { testLamp } from '@north-step/core/testing';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { sql } from '../db/index.ts';

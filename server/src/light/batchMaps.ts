@@ -1,20 +1,11 @@
 import { createHash } from 'node:crypto';
+import type { BatchLight, CureChoice } from '@north-step/core/batch';
+import { type BatchState, type LampKind, lampKindsOf } from '@north-step/core/batch';
+import { BY_ITSELF, decideMapped, forecastWith } from '@north-step/core/decide';
 import { AS_DRAWN } from '@north-step/core/light';
+import { HOLLOW_COUNTS_PCT, hollowSharePct, poseLights, wantsTurn } from '@north-step/core/plan';
 import { ok } from '@north-step/core/result';
-import type { BatchLight, CureChoice } from '@north-step/core/route';
-import {
-  type BatchState,
-  BY_ITSELF,
-  decideMapped,
-  forecastWith,
-  HOLLOW_COUNTS_PCT,
-  hollowSharePct,
-  isCure,
-  type LampKind,
-  lampKindsOf,
-  poseLights,
-  wantsTurn,
-} from '@north-step/core/route';
+import { isCure } from '@north-step/core/route';
 import { act } from '../batches/index.ts';
 import { benchNow, type LampRow, lampWithHours, openBatches } from '../bench/index.ts';
 import type { Context } from '../context.ts';

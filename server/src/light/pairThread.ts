@@ -1,4 +1,6 @@
 import type { Ladder } from '@north-step/contract';
+import type { BatchState } from '@north-step/core/batch';
+import type { BenchNow } from '@north-step/core/bench';
 import {
   type CouponFit,
   type CureSetting,
@@ -7,8 +9,8 @@ import {
   type Outcome,
   type PairScale,
 } from '@north-step/core/cure';
+import { lampAt, lookOutcomes, NO_LAMP } from '@north-step/core/plan';
 import { cureConstantsOf, type ResinCard } from '@north-step/core/resin';
-import { type BatchState, type BenchNow, lampAt, lookOutcomes, NO_LAMP } from '@north-step/core/route';
 import { answerAsked } from '../threads/answerAsked.ts';
 
 export type PairQuestion = {

@@ -1,5 +1,6 @@
 import type { Ladder, PairsReply, PairView } from '@north-step/contract';
-import { type BatchState, isCure } from '@north-step/core/route';
+import type { BatchState } from '@north-step/core/batch';
+import { isCure } from '@north-step/core/route';
 import { benchNow } from '../bench/index.ts';
 import type { Context } from '../context.ts';
 import { type Queryable, sql } from '../db/index.ts';

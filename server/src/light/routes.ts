@@ -7,7 +7,7 @@ import {
   LightTraceReply,
   PairsReply,
 } from '@north-step/contract';
-import { decideCurePlan } from '@north-step/core/route';
+import { decideCurePlan } from '@north-step/core/decide';
 import type { FastifyInstance } from 'fastify';
 import { type Static, Type } from 'typebox';
 import { act, batchAfter } from '../batches/index.ts';

@@ -1,5 +1,5 @@
 import type { PartNote } from '@north-step/contract';
-import { type BatchState, kindsOf } from '@north-step/core/route';
+import { type BatchState, kindsOf } from '@north-step/core/batch';
 import { loadBatch } from '../batches/index.ts';
 import { type Queryable, sql } from '../db/index.ts';
 import type { Handler } from '../http/command.ts';

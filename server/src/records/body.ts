@@ -1,17 +1,17 @@
 import type { LightTraceReply } from '@north-step/contract';
-import { canonicalJson, type Json } from '@north-step/core/record';
 import {
   addedS,
   type BatchEvent,
   type BatchState,
   deviationOf,
   exposureS,
-  isCure,
   lightS,
   litStepS,
-  type Moment,
   piecesText,
-} from '@north-step/core/route';
+} from '@north-step/core/batch';
+import type { Moment } from '@north-step/core/decide';
+import { canonicalJson, type Json } from '@north-step/core/record';
+import { isCure } from '@north-step/core/route';
 import { lightSeen } from './lightSeen.ts';
 
 export const iso = (atMs: number): string => new Date(atMs).toISOString();

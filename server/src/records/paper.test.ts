@@ -1,5 +1,6 @@
+import { type BatchEvent, type BatchState, currentStep } from '@north-step/core/batch';
+import { joinParts } from '@north-step/core/part';
 import type { SealedRecord } from '@north-step/core/record';
-import { type BatchEvent, type BatchState, currentStep, joinParts } from '@north-step/core/route';
 import { play, testBatch, testPart } from '@north-step/core/testing';
 import { describe, expect, it } from 'vitest';
 import { labelLines, sizeFor } from '../batches/labels.ts';

@@ -1,4 +1,6 @@
 import { createHash } from 'node:crypto';
+import type { BatchEvent, BatchState } from '@north-step/core/batch';
+import type { Moment } from '@north-step/core/decide';
 import {
   type Anchor,
   canonicalJson,
@@ -7,7 +9,6 @@ import {
   type SealedRecord,
   sealRecord,
 } from '@north-step/core/record';
-import type { BatchEvent, BatchState, Moment } from '@north-step/core/route';
 import { allStations, benchSetting } from '../bench/index.ts';
 import type { Context } from '../context.ts';
 import { type Queryable, sql } from '../db/index.ts';

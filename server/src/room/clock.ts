@@ -1,4 +1,4 @@
-import { type BatchState, currentStep } from '@north-step/core/route';
+import { type BatchState, currentStep } from '@north-step/core/batch';
 import { clockText } from '@north-step/core/units';
 import { openBatches } from '../bench/index.ts';
 import { sql } from '../db/index.ts';

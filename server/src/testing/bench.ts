@@ -3,7 +3,7 @@ import { cpSync, mkdtempSync, rmSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import type { BatchReply, BenchReply } from '@north-step/contract';
-import { type BatchState, currentStep } from '@north-step/core/route';
+import { type BatchState, currentStep } from '@north-step/core/batch';
 import { buildApp } from '../app.ts';
 import { type Db, openDb } from '../db/index.ts';
 import { LiveHub } from '../live/hub.ts';

@@ -1,5 +1,5 @@
 import { type Change, type Patch, SUBJECTS, type Subject } from '@north-step/contract';
-import type { BatchState } from '@north-step/core/route';
+import type { BatchState } from '@north-step/core/batch';
 import type { ThunkDispatch, UnknownAction } from '@reduxjs/toolkit';
 import { api, type TAGS } from './api.ts';
 

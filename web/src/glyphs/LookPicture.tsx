@@ -1,4 +1,5 @@
-import type { CuredLook, LaterLook, MatteLook } from '@north-step/core/route';
+import type { LaterLook } from '@north-step/core/decide';
+import type { CuredLook, MatteLook } from '@north-step/core/route';
 import { type ReactNode, useId } from 'react';
 
 export type Seen = MatteLook | CuredLook | LaterLook;

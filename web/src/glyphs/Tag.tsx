@@ -1,4 +1,4 @@
-import type { Standing } from '@north-step/core/route';
+import type { Standing } from '@north-step/core/batch';
 import { useId } from 'react';
 
 export type TagState = 'waiting' | 'running' | 'done' | 'held' | 'due';

@@ -1,4 +1,5 @@
-import { CURED_LOOKS, LATER_LOOKS, MATTE_LOOKS } from '@north-step/core/route';
+import { LATER_LOOKS } from '@north-step/core/decide';
+import { CURED_LOOKS, MATTE_LOOKS } from '@north-step/core/route';
 import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { afterEach, describe, expect, it } from 'vitest';
 import { Fuse, LoadLadder, LookPicture, Ribbon, type Seen, Tag, Tube, WindowBar } from './index.ts';

@@ -1,13 +1,7 @@
 import type { BenchReply, RoutesReply, Vessel } from '@north-step/contract';
-import {
-  applyEvent,
-  type BatchEvent,
-  type BatchState,
-  currentStep,
-  decideStart,
-  ROUTE_TEMPLATES,
-  schoolsOf,
-} from '@north-step/core/route';
+import { applyEvent, type BatchEvent, type BatchState, currentStep } from '@north-step/core/batch';
+import { decideStart } from '@north-step/core/decide';
+import { ROUTE_TEMPLATES, schoolsOf } from '@north-step/core/route';
 import { play, testBatch, testBench, testCard } from '@north-step/core/testing';
 import { cleanup, configure, render } from '@testing-library/react';
 import { Provider } from 'react-redux';

@@ -1,4 +1,5 @@
-import { type BatchRequest, explain, type Step, type WhyTopic } from '@north-step/core/route';
+import type { Step } from '@north-step/core/batch';
+import { type BatchRequest, explain, type WhyTopic } from '@north-step/core/plan';
 import { type ReactNode, useState } from 'react';
 import { Sheet } from './Sheet.tsx';
 

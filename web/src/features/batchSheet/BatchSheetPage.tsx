@@ -1,4 +1,4 @@
-import { type BatchState, piecesText } from '@north-step/core/route';
+import { type BatchState, piecesText } from '@north-step/core/batch';
 import { clockText } from '@north-step/core/units';
 import { lazy, Suspense } from 'react';
 import { useParams } from 'react-router';

@@ -1,4 +1,4 @@
-import type { BatchState } from '@north-step/core/route';
+import type { BatchState } from '@north-step/core/batch';
 import { dayAndClock } from '../../app/useNow.ts';
 
 /** What broke so far, with its photos. */

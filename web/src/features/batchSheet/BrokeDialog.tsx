@@ -1,4 +1,4 @@
-import { type BatchState, wholeOf } from '@north-step/core/route';
+import { type BatchState, wholeOf } from '@north-step/core/batch';
 import { useState } from 'react';
 import { useKeptPhoto } from '../../app/useKeptPhoto.ts';
 import { Choice, PhotoPick, PhotoRefusal, Sheet, Stepper } from '../../ui/index.ts';

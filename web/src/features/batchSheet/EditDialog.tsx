@@ -1,4 +1,4 @@
-import { type BatchState, PRIORITIES } from '@north-step/core/route';
+import { type BatchState, PRIORITIES } from '@north-step/core/batch';
 import { useState } from 'react';
 import { Choice, Sheet } from '../../ui/index.ts';
 import type { Send } from './send.ts';

@@ -1,4 +1,4 @@
-import type { BatchState } from '@north-step/core/route';
+import type { BatchState } from '@north-step/core/batch';
 import { upperFirst } from '@north-step/core/units';
 import { Link } from 'react-router';
 import { useLaterQuery } from '../../app/api.ts';

@@ -1,4 +1,4 @@
-import { type BatchState, currentStep, exposureS, type Step } from '@north-step/core/route';
+import { type BatchState, currentStep, exposureS, type Step } from '@north-step/core/batch';
 import { clockText } from '@north-step/core/units';
 import { clockOfDay } from '../../app/useNow.ts';
 

@@ -1,5 +1,5 @@
 import type { CommandParams } from '@north-step/contract';
-import type { BatchState } from '@north-step/core/route';
+import type { BatchState } from '@north-step/core/batch';
 import { Suspense, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { type Called, LaterDialog, useDo } from '../next/index.ts';

@@ -1,4 +1,5 @@
-import { type BatchState, decideMerge, isMixed, type KindCount, kindsOf, piecesText } from '@north-step/core/route';
+import { type BatchState, isMixed, type KindCount, kindsOf, piecesText } from '@north-step/core/batch';
+import { decideMerge } from '@north-step/core/decide';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { told } from '../../app/outbox.ts';

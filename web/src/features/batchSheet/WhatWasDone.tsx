@@ -1,5 +1,5 @@
+import { addedS, type BatchState, currentStep, deviationOf, type Step } from '@north-step/core/batch';
 import { knownWords, plannedText } from '@north-step/core/record';
-import { addedS, type BatchState, currentStep, deviationOf, type Step } from '@north-step/core/route';
 import { clockText, plainNumber } from '@north-step/core/units';
 import { clockOfDay, dayAndClock } from '../../app/useNow.ts';
 import { HeadRow } from '../../ui/index.ts';

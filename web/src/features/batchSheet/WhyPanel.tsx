@@ -1,15 +1,7 @@
-import {
-  type BatchState,
-  type BenchNow,
-  currentStep,
-  isDrying,
-  isWash,
-  kindShape,
-  planBatch,
-  requestAsRun,
-  type Step,
-  type WhyTopic,
-} from '@north-step/core/route';
+import { type BatchState, currentStep, type Step } from '@north-step/core/batch';
+import type { BenchNow } from '@north-step/core/bench';
+import { planBatch, requestAsRun, type WhyTopic } from '@north-step/core/plan';
+import { isDrying, isWash, kindShape } from '@north-step/core/route';
 import { useMemo, useState } from 'react';
 import { Choice, WhyText } from '../../ui/index.ts';
 

@@ -1,5 +1,6 @@
 import type { BenchReply } from '@north-step/contract';
-import { isInside, isStopped } from '@north-step/core/route';
+import { isStopped } from '@north-step/core/batch';
+import { isInside } from '@north-step/core/route';
 import { useNavigate } from 'react-router';
 import { clockOfDay } from '../../app/useNow.ts';
 import { Ribbon } from '../../glyphs/index.ts';

@@ -1,4 +1,4 @@
-import type { BatchState } from '@north-step/core/route';
+import type { BatchState } from '@north-step/core/batch';
 import { Link } from 'react-router';
 import { Flag } from '../../glyphs/index.ts';
 

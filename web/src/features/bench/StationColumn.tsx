@@ -1,9 +1,6 @@
 import type { BenchReply, Station } from '@north-step/contract';
-import { everydayLimitPctW } from '@north-step/core/care';
-import type { Action } from '@north-step/core/nextStep';
 import {
   type BatchState,
-  curePlanOf,
   currentStep,
   lightSoFarS,
   markWords,
@@ -11,7 +8,10 @@ import {
   standingOf,
   waitsForLight,
   wantedS,
-} from '@north-step/core/route';
+} from '@north-step/core/batch';
+import { everydayLimitPctW } from '@north-step/core/care';
+import type { Action } from '@north-step/core/nextStep';
+import { curePlanOf } from '@north-step/core/plan';
 import { clockText, litresText, percentText, plainNumber, rangeText } from '@north-step/core/units';
 import { batchesLeft } from '@north-step/core/wash';
 import { lazy, Suspense, useMemo, useState } from 'react';

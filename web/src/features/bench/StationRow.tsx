@@ -1,7 +1,8 @@
 import type { BenchReply, Station } from '@north-step/contract';
+import { type BatchState, placeOf } from '@north-step/core/batch';
 import { stationKind } from '@north-step/core/bench';
 import type { Action } from '@north-step/core/nextStep';
-import { type BatchState, mainLamp, placeOf } from '@north-step/core/route';
+import { mainLamp } from '@north-step/core/plan';
 import type { BenchPlan } from '../next/index.ts';
 import { DoneColumn } from './DoneColumn.tsx';
 import { StationColumn } from './StationColumn.tsx';

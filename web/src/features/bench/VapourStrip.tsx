@@ -1,4 +1,4 @@
-import { VAPOUR_ALARM_PCT_LEL } from '@north-step/core/route';
+import { VAPOUR_ALARM_PCT_LEL } from '@north-step/core/bench';
 import { plainNumber } from '@north-step/core/units';
 import { useEffect } from 'react';
 import { useAppSelector } from '../../app/store.ts';

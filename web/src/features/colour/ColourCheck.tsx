@@ -1,6 +1,6 @@
+import type { BatchState } from '@north-step/core/batch';
 import { lookColour, type PhotoColour } from '@north-step/core/colour';
 import { cureConstantsOf } from '@north-step/core/resin';
-import type { BatchState } from '@north-step/core/route';
 import { plainNumber } from '@north-step/core/units';
 import { useState } from 'react';
 import { PartPhoto } from './PartPhoto.tsx';

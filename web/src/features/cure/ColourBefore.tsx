@@ -1,6 +1,7 @@
 import type { ErrorReply } from '@north-step/contract';
+import type { BatchState } from '@north-step/core/batch';
 import type { PhotoColour } from '@north-step/core/colour';
-import { type BatchState, isCure } from '@north-step/core/route';
+import { isCure } from '@north-step/core/route';
 import { plainNumber } from '@north-step/core/units';
 import { useState } from 'react';
 import { Sheet } from '../../ui/index.ts';

@@ -1,7 +1,7 @@
 import type { ErrorReply, LampView } from '@north-step/contract';
+import type { BenchNow } from '@north-step/core/bench';
 import { COUPON_RESULTS, type CouponFit, type CureSetting, cureWindow } from '@north-step/core/cure';
 import { cureConstantsOf, type ResinCard } from '@north-step/core/resin';
-import type { BenchNow } from '@north-step/core/route';
 import { clockText, plainNumber } from '@north-step/core/units';
 import { useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';

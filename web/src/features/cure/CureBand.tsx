@@ -1,4 +1,7 @@
-import { type BatchState, type BenchNow, curePlanOf, currentStep, isCure } from '@north-step/core/route';
+import { type BatchState, currentStep } from '@north-step/core/batch';
+import type { BenchNow } from '@north-step/core/bench';
+import { curePlanOf } from '@north-step/core/plan';
+import { isCure } from '@north-step/core/route';
 import { clockText } from '@north-step/core/units';
 import { useNavigate } from 'react-router';
 import { SlimBand, SlimButton, useDo } from '../next/index.ts';

@@ -1,5 +1,7 @@
 import type { LampView } from '@north-step/contract';
-import { type BatchState, dripSOf, isWash, piecesText } from '@north-step/core/route';
+import { type BatchState, piecesText } from '@north-step/core/batch';
+import { dripSOf } from '@north-step/core/plan';
+import { isWash } from '@north-step/core/route';
 import { clockText, percentText, plainNumber } from '@north-step/core/units';
 import { Link } from 'react-router';
 import { clockOfDay, dayAndClock } from '../../app/useNow.ts';

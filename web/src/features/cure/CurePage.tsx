@@ -1,6 +1,8 @@
 import type { BenchReply } from '@north-step/contract';
+import { type BatchState, currentStep, lightSoFarS } from '@north-step/core/batch';
+import { curePlanOf } from '@north-step/core/plan';
 import { cureConstantsOf } from '@north-step/core/resin';
-import { type BatchState, curePlanOf, currentStep, isCure, lightSoFarS } from '@north-step/core/route';
+import { isCure } from '@north-step/core/route';
 import { plainNumber } from '@north-step/core/units';
 import { useMemo, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';

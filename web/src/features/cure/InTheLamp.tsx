@@ -1,6 +1,7 @@
+import type { BatchState, Step } from '@north-step/core/batch';
+import { currentStep, remainingS, wantedS } from '@north-step/core/batch';
 import { doseMJPerCm2 } from '@north-step/core/light';
-import type { BatchState, Step } from '@north-step/core/route';
-import { currentStep, isCure, remainingS, wantedS } from '@north-step/core/route';
+import { isCure } from '@north-step/core/route';
 import { clockText, plainNumber } from '@north-step/core/units';
 import { useDevice } from '../../app/useDevice.ts';
 import { useNow } from '../../app/useNow.ts';

@@ -1,5 +1,5 @@
+import type { BatchPose } from '@north-step/core/batch';
 import { type Lamp, ledsNow, nearestSample } from '@north-step/core/light';
-import type { BatchPose } from '@north-step/core/route';
 import { plainNumber } from '@north-step/core/units';
 import { useEffect, useRef, useState } from 'react';
 import { useTurning } from '../../ui/index.ts';

@@ -1,5 +1,5 @@
+import type { BatchState } from '@north-step/core/batch';
 import { type Lamp, MOST_PLACED, TIPS_BELOW_DEG } from '@north-step/core/light';
-import type { BatchState } from '@north-step/core/route';
 import { plainNumber } from '@north-step/core/units';
 import { Choice, NumberField, Stepper } from '../../ui/index.ts';
 import { TablePlan } from './TablePlan.tsx';

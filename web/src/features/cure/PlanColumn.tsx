@@ -1,6 +1,6 @@
 import type { BenchReply, PairView } from '@north-step/contract';
+import type { BatchState } from '@north-step/core/batch';
 import { advisedChange, type CardSchedule, lampCycles, translate } from '@north-step/core/cure';
-import type { BatchState } from '@north-step/core/route';
 import { clockText, plainNumber } from '@north-step/core/units';
 import { useState } from 'react';
 import { Link } from 'react-router';

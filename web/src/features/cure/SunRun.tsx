@@ -1,6 +1,6 @@
 import type { LampView } from '@north-step/contract';
+import { type BatchState, remainingS, type Step } from '@north-step/core/batch';
 import { sunDoseJPerCm2, sunMinutes } from '@north-step/core/light';
-import { type BatchState, remainingS, type Step } from '@north-step/core/route';
 import { plainNumber } from '@north-step/core/units';
 import { clockOfDay, useNow } from '../../app/useNow.ts';
 import { useDo } from '../next/index.ts';

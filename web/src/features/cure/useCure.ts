@@ -1,4 +1,6 @@
 import type { BenchReply, LampView } from '@north-step/contract';
+import { type BatchLight, type BatchState, wantedS } from '@north-step/core/batch';
+import type { BenchNow } from '@north-step/core/bench';
 import {
   type CureAlternative,
   type CureSetting,
@@ -9,28 +11,22 @@ import {
   type WindowRange,
   whyClosed,
 } from '@north-step/core/cure';
+import { forecastWith, requestWith } from '@north-step/core/decide';
 import { AS_DRAWN } from '@north-step/core/light';
 import type { Vec3 } from '@north-step/core/mesh';
 import {
-  type BatchLight,
-  type BatchState,
-  type BenchNow,
   type CureForecast,
   cureSetting,
-  forecastWith,
   HOLLOW_COUNTS_PCT,
   hollowSharePct,
-  isCure,
   lampAt,
   mainLamp,
-  NOWHERE,
   type PoseLights,
   poseLights,
-  requestWith,
   shareS,
-  wantedS,
   wantsTurn,
-} from '@north-step/core/route';
+} from '@north-step/core/plan';
+import { isCure, NOWHERE } from '@north-step/core/route';
 import { useMemo, useState } from 'react';
 import { useCureParts } from './useCureParts.ts';
 import { useLightMaps } from './useLightMaps.ts';

@@ -1,5 +1,5 @@
+import { type BatchState, lampKindsOf } from '@north-step/core/batch';
 import { box, type Pocket, scaledTo } from '@north-step/core/mesh';
-import { type BatchState, lampKindsOf } from '@north-step/core/route';
 import { useMemo } from 'react';
 import { useStoredParts } from '../part/index.ts';
 

@@ -1,5 +1,5 @@
 import type { Device } from '@north-step/contract';
-import { currentStep, remainingS } from '@north-step/core/route';
+import { currentStep, remainingS } from '@north-step/core/batch';
 import { useState } from 'react';
 import { useBenchQuery } from '../../app/api.ts';
 import { useDevice } from '../../app/useDevice.ts';

@@ -1,4 +1,5 @@
-import { checkRoute, fitOf, newBatch, planBatch } from '@north-step/core/route';
+import { fitOf, newBatch, planBatch } from '@north-step/core/plan';
+import { checkRoute } from '@north-step/core/route';
 import { clockText } from '@north-step/core/units';
 import { useMemo, useRef } from 'react';
 import { useNavigate } from 'react-router';

@@ -1,5 +1,5 @@
 import { MESH_UNITS, type MeshMeasures, type MeshUnit } from '@north-step/core/mesh';
-import { blindHoles } from '@north-step/core/route';
+import { blindHoles } from '@north-step/core/part';
 import { plainNumber } from '@north-step/core/units';
 import { Choice } from '../../ui/index.ts';
 import { wayUp, whereOn } from '../part/index.ts';

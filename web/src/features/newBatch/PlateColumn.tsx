@@ -1,5 +1,6 @@
 import type { PaceReply, Resin, RouteRow } from '@north-step/contract';
-import { filmOf, PRIORITIES, type Priority } from '@north-step/core/route';
+import { PRIORITIES, type Priority } from '@north-step/core/batch';
+import { filmOf } from '@north-step/core/plan';
 import { plainNumber } from '@north-step/core/units';
 import { Slider } from 'radix-ui';
 import { useId, useMemo } from 'react';

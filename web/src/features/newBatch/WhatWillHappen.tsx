@@ -1,19 +1,7 @@
-import {
-  type BatchPlan,
-  type BatchRequest,
-  demandsOf,
-  type Finding,
-  isCure,
-  isDrying,
-  isLookAfter,
-  isLookBefore,
-  isWash,
-  kindShape,
-  layRoute,
-  type PartFacts,
-  type Step,
-  type WhyTopic,
-} from '@north-step/core/route';
+import { demandsOf, type Step } from '@north-step/core/batch';
+import type { PartFacts } from '@north-step/core/part';
+import { type BatchPlan, type BatchRequest, layRoute, type WhyTopic } from '@north-step/core/plan';
+import { type Finding, isCure, isDrying, isLookAfter, isLookBefore, isWash, kindShape } from '@north-step/core/route';
 import { clockText, percentText, plainNumber } from '@north-step/core/units';
 import type { ReactNode } from 'react';
 import { Why } from '../../ui/index.ts';

@@ -1,4 +1,4 @@
-import type { Priority } from '@north-step/core/route';
+import type { Priority } from '@north-step/core/batch';
 
 /** What is chosen for a batch that is not hung yet. */
 export type Choices = {

@@ -1,16 +1,8 @@
 import type { BenchReply, ErrorReply, MeshStored, Resin, RouteRow } from '@north-step/contract';
-import {
-  adviseRoute,
-  type BatchRequest,
-  type BatchState,
-  joinParts,
-  type Pieces,
-  partFromMesh,
-  partFromSizes,
-  plateAreaMm2,
-  type RouteAdvice,
-  takenBy,
-} from '@north-step/core/route';
+import { type BatchState, takenBy } from '@north-step/core/batch';
+import { joinParts, type Pieces, partFromMesh, partFromSizes, plateAreaMm2 } from '@north-step/core/part';
+import type { BatchRequest } from '@north-step/core/plan';
+import { adviseRoute, type RouteAdvice } from '@north-step/core/route';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useDo } from '../next/index.ts';
 import type { Choices, Sizes } from './draft.ts';

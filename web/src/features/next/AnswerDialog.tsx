@@ -1,4 +1,4 @@
-import type { BatchState } from '@north-step/core/route';
+import type { BatchState } from '@north-step/core/batch';
 import { useState } from 'react';
 import { Sheet } from '../../ui/index.ts';
 

@@ -1,6 +1,7 @@
 import type { BenchReply } from '@north-step/contract';
+import type { BatchState } from '@north-step/core/batch';
 import { type Cause, causeName, type Remedy, verdict } from '@north-step/core/diagnose';
-import { type BatchState, rewashS } from '@north-step/core/route';
+import { rewashS } from '@north-step/core/plan';
 import { clockText } from '@north-step/core/units';
 
 const MOST_SHOWN = 4;

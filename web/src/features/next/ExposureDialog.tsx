@@ -1,4 +1,4 @@
-import { type BatchState, exposureS, type Step } from '@north-step/core/route';
+import { type BatchState, exposureS, type Step } from '@north-step/core/batch';
 import { clockText, parseDurationS } from '@north-step/core/units';
 import { useState } from 'react';
 import { Sheet } from '../../ui/index.ts';

@@ -1,14 +1,7 @@
-import {
-  type BatchState,
-  currentStep,
-  MISHAPS,
-  type Mishap,
-  needsPower,
-  ranS,
-  type StationNow,
-  type Step,
-  stationsFor,
-} from '@north-step/core/route';
+import { type BatchState, currentStep, MISHAPS, type Mishap, ranS, type Step } from '@north-step/core/batch';
+import type { StationNow } from '@north-step/core/bench';
+import { stationsFor } from '@north-step/core/decide';
+import { needsPower } from '@north-step/core/route';
 import { clockText, parseDurationS, upperFirst } from '@north-step/core/units';
 import { useState } from 'react';
 import { useBenchQuery } from '../../app/api.ts';

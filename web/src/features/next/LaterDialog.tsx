@@ -1,4 +1,5 @@
-import { type BatchState, isMixed, type KindCount, kindsOf, type LaterLook, litAtMs } from '@north-step/core/route';
+import { type BatchState, isMixed, type KindCount, kindsOf } from '@north-step/core/batch';
+import { type LaterLook, litAtMs } from '@north-step/core/decide';
 import { useState } from 'react';
 import { useKeptPhoto } from '../../app/useKeptPhoto.ts';
 import { PhotoPick, PhotoRefusal, Sheet } from '../../ui/index.ts';

@@ -1,5 +1,6 @@
+import type { BatchState, Step } from '@north-step/core/batch';
 import type { PhotoColour } from '@north-step/core/colour';
-import { type BatchState, isLookAfter, type LookOutcome, type Step } from '@north-step/core/route';
+import { isLookAfter, type LookOutcome } from '@north-step/core/route';
 import { lazy, Suspense, useState } from 'react';
 import { useKeptPhoto } from '../../app/useKeptPhoto.ts';
 import { pedalKey } from '../../app/useKeys.ts';

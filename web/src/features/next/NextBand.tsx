@@ -1,5 +1,5 @@
+import { type BatchState, markWords } from '@north-step/core/batch';
 import type { Action } from '@north-step/core/nextStep';
-import { type BatchState, markWords } from '@north-step/core/route';
 import { clockText } from '@north-step/core/units';
 import { dayAndClock } from '../../app/useNow.ts';
 import { Band } from './Band.tsx';

@@ -1,5 +1,5 @@
 import type { Asked, CommandType } from '@north-step/contract';
-import { addedS, type BatchState, currentStep, exposureS } from '@north-step/core/route';
+import { addedS, type BatchState, currentStep, exposureS } from '@north-step/core/batch';
 import { describe, expect, it } from 'vitest';
 import type { Command } from '../../app/outbox.ts';
 import { batchAt, benchReply } from '../../testing/page.tsx';

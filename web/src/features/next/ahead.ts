@@ -1,8 +1,6 @@
 import type { Asked, BenchReply } from '@north-step/contract';
+import { applyEvent, type BatchState, currentStep, stepById } from '@north-step/core/batch';
 import {
-  applyEvent,
-  type BatchState,
-  currentStep,
   decideBroke,
   decideEdit,
   decideElsewhere,
@@ -19,8 +17,7 @@ import {
   decideStay,
   type Moment,
   type Occupancy,
-  stepById,
-} from '@north-step/core/route';
+} from '@north-step/core/decide';
 import type { Command } from '../../app/outbox.ts';
 
 /**

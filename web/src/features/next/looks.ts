@@ -1,11 +1,6 @@
-import {
-  type CuredLook,
-  isLookBefore,
-  type LaterLook,
-  type LookOutcome,
-  type MatteLook,
-  type Step,
-} from '@north-step/core/route';
+import type { Step } from '@north-step/core/batch';
+import type { LaterLook } from '@north-step/core/decide';
+import { type CuredLook, isLookBefore, type LookOutcome, type MatteLook } from '@north-step/core/route';
 
 /** One answer to a look. */
 export type LookOption<T extends string = LookOutcome> = {

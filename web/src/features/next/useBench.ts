@@ -1,6 +1,6 @@
 import type { BenchReply } from '@north-step/contract';
 import { type Action, type BathFit, type Chore, meanwhile, nextActions } from '@north-step/core/nextStep';
-import { isDaylight } from '@north-step/core/route';
+import { isDaylight } from '@north-step/core/plan';
 import { useMemo } from 'react';
 import { useBenchQuery } from '../../app/api.ts';
 import { useNow } from '../../app/useNow.ts';

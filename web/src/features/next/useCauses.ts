@@ -1,6 +1,6 @@
 import type { BenchReply } from '@north-step/contract';
+import type { BatchState } from '@north-step/core/batch';
 import { type Cause, diagnose, factsOf, faultOf } from '@north-step/core/diagnose';
-import type { BatchState } from '@north-step/core/route';
 import { useMemo } from 'react';
 import { useBenchQuery } from '../../app/api.ts';
 import { useNow } from '../../app/useNow.ts';

@@ -1,5 +1,5 @@
+import type { BatchState } from '@north-step/core/batch';
 import type { Action } from '@north-step/core/nextStep';
-import type { BatchState } from '@north-step/core/route';
 import { useAppSelector } from '../../app/store.ts';
 import { useDeviceScans } from '../../app/useDeviceScans.ts';
 import { useScanner } from '../../app/useScanner.ts';

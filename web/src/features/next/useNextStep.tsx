@@ -1,5 +1,6 @@
+import { type BatchState, stepById } from '@north-step/core/batch';
 import type { Action } from '@north-step/core/nextStep';
-import { type BatchState, type LookOutcome, stepById } from '@north-step/core/route';
+import type { LookOutcome } from '@north-step/core/route';
 import { clockText } from '@north-step/core/units';
 import { type ReactNode, Suspense, useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';

@@ -1,5 +1,5 @@
 import type { BenchReply, PaceReply } from '@north-step/contract';
-import type { BatchState } from '@north-step/core/route';
+import type { BatchState } from '@north-step/core/batch';
 import { lateS, lateText, type Projection, peopleAt, projectBench } from '@north-step/core/schedule';
 import { useMemo } from 'react';
 import { usePaceQuery } from '../../app/api.ts';

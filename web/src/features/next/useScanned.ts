@@ -1,6 +1,6 @@
 import type { BenchReply } from '@north-step/contract';
+import { placeOf } from '@north-step/core/batch';
 import type { Action } from '@north-step/core/nextStep';
-import { placeOf } from '@north-step/core/route';
 import { chose } from '../../app/bench.ts';
 import { noticed } from '../../app/outbox.ts';
 import { useAppDispatch } from '../../app/store.ts';

@@ -1,5 +1,5 @@
 import type { Vec3 } from '@north-step/core/mesh';
-import { blindHoles } from '@north-step/core/route';
+import { blindHoles } from '@north-step/core/part';
 import { plainNumber } from '@north-step/core/units';
 import { useEffect, useRef, useState } from 'react';
 import { useTurning } from '../../ui/index.ts';

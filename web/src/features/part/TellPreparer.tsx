@@ -1,4 +1,4 @@
-import { type BatchState, kindsOf } from '@north-step/core/route';
+import { type BatchState, kindsOf } from '@north-step/core/batch';
 import { PART_NOTE_KINDS, type PartNoteKind } from '@north-step/core/trim';
 import { useState } from 'react';
 import { useAppSelector } from '../../app/store.ts';

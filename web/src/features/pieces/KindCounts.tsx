@@ -1,4 +1,4 @@
-import { type BatchState, type KindCount, kindsOf } from '@north-step/core/route';
+import { type BatchState, type KindCount, kindsOf } from '@north-step/core/batch';
 import { Stepper } from '../../ui/index.ts';
 
 type KindCountsProps = {

@@ -1,5 +1,5 @@
+import { wallWindow } from '@north-step/core/plan';
 import type { ResinCard } from '@north-step/core/resin';
-import { wallWindow } from '@north-step/core/route';
 import { clockText, plainNumber } from '@north-step/core/units';
 import { Link } from 'react-router';
 import { useBenchQuery } from '../../app/api.ts';

@@ -1,5 +1,6 @@
 import type { Resin } from '@north-step/contract';
-import { type BenchNow, mainLamp, wallWindow } from '@north-step/core/route';
+import type { BenchNow } from '@north-step/core/bench';
+import { mainLamp, wallWindow } from '@north-step/core/plan';
 import { clockText } from '@north-step/core/units';
 import { useState } from 'react';
 import { Link } from 'react-router';

@@ -10,8 +10,9 @@ import {
   useSensors,
 } from '@dnd-kit/core';
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable';
-import type { BenchNow, BoundRoute, Finding } from '@north-step/core/route';
-import { titleOf } from '@north-step/core/route';
+import type { BenchNow } from '@north-step/core/bench';
+import { titleOf } from '@north-step/core/plan';
+import type { BoundRoute, Finding } from '@north-step/core/route';
 import { StepRow } from './StepRow.tsx';
 import type { RouteDraft } from './useRouteDraft.ts';
 

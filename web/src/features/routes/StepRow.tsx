@@ -1,13 +1,8 @@
 import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
-import {
-  type BenchNow,
-  type BoundRoute,
-  type Finding,
-  type RouteStep,
-  stepType,
-  titleOf,
-} from '@north-step/core/route';
+import type { BenchNow } from '@north-step/core/bench';
+import { titleOf } from '@north-step/core/plan';
+import { type BoundRoute, type Finding, type RouteStep, stepType } from '@north-step/core/route';
 import { clockText } from '@north-step/core/units';
 import { whereOptions, whereText } from './places.ts';
 import { StepSettings } from './StepSettings.tsx';

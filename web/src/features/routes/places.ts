@@ -1,5 +1,5 @@
-import { type Place, placeShape } from '@north-step/core/bench';
-import { type BenchNow, bindRoute, NOWHERE, type Route, type RouteStep, stepType } from '@north-step/core/route';
+import { type BenchNow, type Place, placeShape } from '@north-step/core/bench';
+import { bindRoute, NOWHERE, type Route, type RouteStep, stepType } from '@north-step/core/route';
 
 /** A choice of where a step is done: a kind of place, found anew on every bench, or one station of this bench. */
 export type WhereOption = {

@@ -1,5 +1,6 @@
+import { type BatchState, currentStep, exposureS, markWords } from '@north-step/core/batch';
 import type { Action } from '@north-step/core/nextStep';
-import { type BatchState, currentStep, exposureS, isInside, isWash, markWords } from '@north-step/core/route';
+import { isInside, isWash } from '@north-step/core/route';
 import { clockText } from '@north-step/core/units';
 import { useState } from 'react';
 import { Link } from 'react-router';

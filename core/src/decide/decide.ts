@@ -1,0 +1,260 @@
+import type { BatchEvent, BatchState, LightClosed, Step } from '../batch/index.ts';
+import { exposureS, quarantineOf, remainingS, stepById, wantedS } from '../batch/index.ts';
+import { type BenchNow, VAPOUR_ALARM_PCT_LEL } from '../bench/index.ts';
+import {
+  bathNowFor,
+  dryS,
+  filmOf,
+  lampAt,
+  lampOf,
+  MOP_LEAVES_UM,
+  requestOf,
+  round,
+  stageOf,
+  washRequest,
+  wrongSolvent,
+} from '../plan/index.ts';
+import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
+import { isCure, isDrying, isHot, isWash, isWet } from '../route/index.ts';
+import { clockText, plainNumber } from '../units/index.ts';
+import { planWash } from '../wash/index.ts';
+import { already, gateBefore, heldBack, unknownStep } from './gate.ts';
+
+export type Moment = { readonly atMs: number; readonly by: string };
+/** Who is at each station now, by batch name, the asking batch left out. */
+export type Occupancy = Readonly<Record<string, { readonly capacity: number; readonly batches: readonly string[] }>>;
+
+/** Two presses closer than this are one press. */
+export const DOUBLE_PRESS_MS = 1500;
+
+/** May this step start now? The wash is planned again with the baths as they are. */
+export function decideStart(
+  batch: BatchState,
+  stepId: string,
+  bench: BenchNow,
+  busy: Occupancy,
+  now: Moment,
+): Result<BatchEvent[], Refusal> {
+  const step = stepById(batch, stepId);
+  if (!step) return refuse(unknownStep(batch, stepId));
+  if (step.state !== 'waiting') return refuse(already(batch, step, 'started'));
+  const gate = gateBefore(batch, step) ?? heldBack(batch);
+  if (gate) return refuse(gate);
+  if (step.mode === 'look' || step.mode === 'moment') return ok([]);
+  const place = busy[step.station];
+  if (place && place.batches.length >= place.capacity) {
+    return refuse({
+      code: 'STATION_BUSY',
+      message: `${place.batches.join(' and ')} ${place.batches.length > 1 ? 'are' : 'is'} still there.`,
+      remedy: 'Lift it out first.',
+    });
+  }
+  const vapour = vapourRefusal(step, bench);
+  if (vapour) return refuse(vapour);
+  if (isWash(step)) return startWash(batch, step, bench, now);
+  if (isCure(step) && batch.lightClosed) return refuse(closedRefusal(batch, batch.lightClosed));
+  if (isCure(step)) {
+    const lamp = lampAt(bench, step.station) ?? lampOf(requestOf(batch, bench));
+    const medium = step.medium ?? batch.card.cureMedium;
+    return ok([
+      {
+        ...now,
+        type: 'started',
+        stepId,
+        knew: {
+          lightMWPerCm2: lamp.mWPerCm2,
+          plannedJPerCm2: round((lamp.mWPerCm2 * (step.plannedS ?? 0)) / 1000, 3),
+          roomC: step.tempC ?? bench.roomC,
+          medium,
+        },
+      },
+    ]);
+  }
+  return ok([{ ...now, type: 'started', stepId, knew: { roomC: bench.roomC } }]);
+}
+
+/** By its light map no plan of light fits: nothing is lit blindly. */
+export const closedRefusal = ({ name }: BatchState, { why, opens }: LightClosed): Refusal => ({
+  code: 'WINDOW_CLOSED',
+  message: `${name} has no window in this light: ${why}`,
+  remedy: `${opens} Plan it on Cure (C).`,
+});
+
+/** Heat is not begun while solvent vapour stands in the room. */
+function vapourRefusal(step: Step, { vapourPctLel = 0 }: BenchNow): Refusal | undefined {
+  if (!isHot(step) || vapourPctLel < VAPOUR_ALARM_PCT_LEL) return undefined;
+  return {
+    code: 'VAPOUR',
+    message: `Vapour stands at ${plainNumber(vapourPctLel)} % of what can burn: heat near it is a fire risk.`,
+    remedy: 'Lids on, air on, no switches near it; go on once it is gone. Local codes decide.',
+  };
+}
+
+/** Why a batch is not washed at a station: what is in the bath there. */
+export function wrongLiquid({ card }: BatchState, station: string, bench: BenchNow): Refusal | undefined {
+  const bath = bench.baths[station];
+  const wrong = bath && wrongSolvent(card, [bath]);
+  return wrong && { code: wrong.refusal.code, message: wrong.refusal.message, remedy: wrong.refusal.remedy };
+}
+
+function startWash(batch: BatchState, step: Step, bench: BenchNow, now: Moment): Result<BatchEvent[], Refusal> {
+  const bath = bathNowFor(step, bench);
+  const ahead = runFrom(batch, step).filter((other) => isWash(other) && other.state === 'waiting');
+  const baths = ahead.map((other) => bathNowFor(other, bench));
+  const wrong = wrongSolvent(batch.card, baths);
+  if (wrong) return refuse({ code: wrong.refusal.code, message: wrong.refusal.message, remedy: wrong.refusal.remedy });
+  const leftS = batch.card.exposureCapS - exposureS(batch, now.atMs);
+  const knew = { loadPctW: round(bath.loadPctW, 2), strengthPctW: round(bath.strengthPctW, 1), roomC: bench.roomC };
+  if (leftS < 10) {
+    return refuse({
+      code: 'EXPOSURE_SPENT',
+      message: `${batch.name} has used its ${clockText(batch.card.exposureCapS)} in solvent; more would swell and soften it.`,
+      remedy: 'Mop it with a dry brush and leave this wash out, or hold it and ask the lead.',
+    });
+  }
+  if (batch.card.procedure) return ok([{ ...now, type: 'started', stepId: step.id, knew }]);
+  const startedFor = (plannedS: number): BatchEvent => ({
+    ...now,
+    type: 'started',
+    stepId: step.id,
+    plannedS,
+    knew: { ...knew, wantedS: plannedS },
+  });
+  const again = batch.steps.some((other) => isDrying(other) && other.state === 'done');
+  // what the route fixes stays fixed, as far as the resin may stay in solvent
+  if (again || ahead.every((other) => other.fixed)) return ok([startedFor(Math.min(step.plannedS ?? leftS, leftS))]);
+  const plan = planWash({
+    ...washRequest(requestOf(batch, bench, 0), batch.filmUm),
+    stages: baths.map(stageOf),
+    exposureCapS: leftS,
+  });
+  if (!plan.ok) return refuse({ code: plan.refusal.code, message: plan.refusal.message, remedy: plan.refusal.remedy });
+  const times = Object.fromEntries(
+    ahead.map((other, index) => [other.id, (other.fixed && other.plannedS) || plan.value.stagesS[index]!]),
+  );
+  return ok([
+    { ...now, type: 'planned', times },
+    {
+      ...now,
+      type: 'started',
+      stepId: step.id,
+      plannedS: Math.min(times[step.id]!, leftS),
+      knew: { ...knew, wantedS: times[step.id]!, plannedResidueUm: round(plan.value.residueUm, 3) },
+    },
+  ]);
+}
+
+/** A step and what follows it until the parts next dry. */
+function runFrom(batch: BatchState, step: Step): readonly Step[] {
+  const from = batch.steps.slice(batch.steps.indexOf(step));
+  const dry = from.findIndex(isDrying);
+  return dry < 0 ? from : from.slice(0, dry);
+}
+
+/** May this step finish now? Washes and drying add their ledger effects in the caller. */
+export function decideFinish(
+  batch: BatchState,
+  stepId: string,
+  bench: BenchNow,
+  now: Moment,
+): Result<BatchEvent[], Refusal> {
+  const step = stepById(batch, stepId);
+  if (!step) return refuse(unknownStep(batch, stepId));
+  if (step.state === 'done') return refuse(already(batch, step, 'finished'));
+  const gate = gateBefore(batch, step) ?? (step.state === 'waiting' ? heldBack(batch) : undefined);
+  if (gate) return refuse(gate);
+  if (step.mode === 'look')
+    return refuse({ code: 'LOOK_NEEDS_ANSWER', message: `Say what you see on ${batch.name}.`, remedy: step.hint });
+  if (step.mode !== 'moment' && step.state === 'waiting') {
+    return refuse({
+      code: 'NOT_STARTED',
+      message: `${step.title} of ${batch.name} has not been started.`,
+      remedy: 'Start it first.',
+    });
+  }
+  if (step.startedAtMs !== undefined && now.atMs - step.startedAtMs < DOUBLE_PRESS_MS) {
+    return refuse({
+      code: 'DOUBLE_PRESS',
+      message: 'Pressed twice: it was started a moment ago and goes on.',
+      remedy: 'Press again to finish it.',
+    });
+  }
+  if (step.kind === 'drip') {
+    const dripS = (now.atMs - step.startedAtMs!) / 1000;
+    const film = filmOf(requestOf(batch, bench, dripS));
+    return ok([
+      {
+        ...now,
+        type: 'finished',
+        stepId,
+        filmUm: film.meanFilmUm,
+        knew: { filmUm: round(film.meanFilmUm, 1), gramsLeft: round(film.grams, 2) },
+      },
+    ]);
+  }
+  if (step.kind === 'mop') {
+    const filmUm = Math.min(batch.filmUm, MOP_LEAVES_UM);
+    return ok([{ ...now, type: 'finished', stepId, filmUm, knew: { filmUm: round(filmUm, 1) } }]);
+  }
+  if (isWet(step)) return ok([{ ...now, type: 'finished', stepId }, ...afterWash(batch, step, bench, now)]);
+  return ok([{ ...now, type: 'finished', stepId }]);
+}
+
+/** After the last wash the rest is planned from the time it really soaked; an overrun raises a flag. */
+function afterWash(batch: BatchState, step: Step, bench: BenchNow, now: Moment): BatchEvent[] {
+  const events: BatchEvent[] = [];
+  const soakedS = exposureS(batch, now.atMs);
+  const dry = batch.steps.find((other) => isDrying(other) && other.state === 'waiting');
+  const last = !runFrom(batch, step).some((other) => other !== step && isWet(other));
+  if (dry && last && !dry.fixed && !batch.card.procedure) {
+    const liquid = bathNowFor(step, bench).solvent;
+    const times = { [dry.id]: dryS({ bench, part: batch.part }, { soakedS, liquid, air: dry.air }) };
+    events.push({ ...now, type: 'planned', times });
+  }
+  if (isWash(step) && soakedS > batch.card.exposureCapS) {
+    events.push({
+      ...now,
+      type: 'flagged',
+      note: `In solvent ${clockText(soakedS)}, over its ${clockText(batch.card.exposureCapS)}: expect swelling, check for soft or cracked walls before going on.`,
+    });
+    const quarantine = batch.held === undefined ? quarantineOf(batch, now.atMs) : undefined;
+    if (quarantine) events.push({ ...now, type: 'held', reason: quarantine });
+  }
+  return events;
+}
+
+export function decideExtend(
+  batch: BatchState,
+  stepId: string,
+  addS: number,
+  now: Moment,
+): Result<BatchEvent[], Refusal> {
+  const step = stepById(batch, stepId);
+  if (!step) return refuse(unknownStep(batch, stepId));
+  if (step.state !== 'running' || step.mode !== 'timed') {
+    return refuse({
+      code: 'NOT_RUNNING',
+      message: `${step.title} of ${batch.name} is not running; its time was left as it is.`,
+    });
+  }
+  const leftS = remainingS(step, now.atMs);
+  // time put on after the timer has ended runs from the press
+  const idleS = addS > 0 ? Math.max(0, -leftS) : 0;
+  if (isWash(step)) {
+    const untilEndS = exposureS(batch, now.atMs) + leftS + idleS;
+    if (addS > 0 && untilEndS + addS > batch.card.exposureCapS) {
+      return refuse({
+        code: 'EXPOSURE_CAP',
+        message: `${plainNumber(addS, 3)} s more would pass the ${clockText(batch.card.exposureCapS)} that ${batch.card.name} may stay in solvent.`,
+        remedy: 'Lift it out in time; wash again in cleaner solvent if it shines.',
+      });
+    }
+  }
+  if (wantedS(step) + addS < 10)
+    return refuse({
+      code: 'TOO_SHORT',
+      message: 'A step of less than 10 s cannot be timed.',
+      remedy: 'Finish it instead.',
+    });
+  return ok([{ ...now, type: 'extended', stepId, addS, ...(idleS > 0 ? { idleS } : {}) }]);
+}

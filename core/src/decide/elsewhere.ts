@@ -1,0 +1,79 @@
+import type { BatchEvent, BatchState, Step } from '../batch/index.ts';
+import { stepById } from '../batch/index.ts';
+import type { BenchNow, StationNow } from '../bench/index.ts';
+import { placeShape, stationKind } from '../bench/index.ts';
+import { titleOf } from '../plan/index.ts';
+import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
+import type { RouteStep } from '../route/index.ts';
+import { isCure, isWash, STEP_TYPES, type StepType } from '../route/index.ts';
+import { type Moment, wrongLiquid } from './decide.ts';
+
+const typeOf = (step: Step): StepType | undefined => STEP_TYPES[step.type as keyof typeof STEP_TYPES];
+
+/** Where else on this bench the work of a step can be done; the lamp of a cure is chosen with its light. */
+export function stationsFor(batch: BatchState, step: Step, bench: BenchNow): readonly StationNow[] {
+  const type = typeOf(step);
+  if (!type || isCure(step)) return [];
+  const shapes = [type.where, ...(type.elsewhere ?? [])].map(placeShape);
+  const kinds = new Set(shapes.flatMap(({ kinds, instead = [] }) => [...kinds, ...instead]));
+  return bench.stations.filter(
+    (station) =>
+      station.id !== step.station &&
+      kinds.has(station.kind) &&
+      (step.agitation !== 'impeller' || stationKind(station.kind).stirs === true) &&
+      (!isWash(step) || wrongLiquid(batch, station.id, bench) === undefined),
+  );
+}
+
+/** A step is done at another station than it was planned for, with what follows it there; a wash is timed when it starts. */
+export function decideElsewhere(
+  batch: BatchState,
+  { stepId, stationId }: { readonly stepId: string; readonly stationId: string },
+  bench: BenchNow,
+  now: Moment,
+): Result<BatchEvent[], Refusal> {
+  const step = stepById(batch, stepId);
+  if (!step)
+    return refuse({ code: 'UNKNOWN_STEP', message: `${batch.name} has no step “${stepId}”.`, field: 'stepId' });
+  if (step.state !== 'waiting')
+    return refuse({
+      code: 'STEP_RUNNING',
+      message: `${step.title} of ${batch.name} is ${step.state}: it stays where it is.`,
+    });
+  const station = bench.stations.find(({ id }) => id === stationId);
+  if (!station)
+    return refuse({ code: 'NO_STATION', message: `This bench has no station “${stationId}”.`, field: 'stationId' });
+  if (isCure(step))
+    return refuse({
+      code: 'NOT_THERE',
+      message: `The lamp of ${batch.name} is chosen with its light.`,
+      remedy: 'Plan it on Cure (C).',
+      field: 'stationId',
+    });
+  const wrong = isWash(step) ? wrongLiquid(batch, stationId, bench) : undefined;
+  if (wrong) return refuse({ ...wrong, field: 'stationId' });
+  if (!stationsFor(batch, step, bench).includes(station))
+    return refuse({
+      code: 'NOT_THERE',
+      message: `${step.title} is not done at ${station.name}.`,
+      remedy: `Choose ${placeShape(typeOf(step)?.where ?? 'mat').words}.`,
+      field: 'stationId',
+    });
+  const moved = Object.fromEntries(
+    alongWith(batch, step, station, bench).map((one) => {
+      const { type, medium } = one;
+      const title =
+        one.kind === 'wash' && type ? titleOf({ type, medium, station: stationId } as RouteStep, bench) : one.title;
+      return [one.id, { station: stationId, title }];
+    }),
+  );
+  return ok([{ ...now, type: 'moved', set: moved }]);
+}
+
+/** The step, and those right after it that were to be done at the same station and can go along. */
+function alongWith(batch: BatchState, step: Step, to: StationNow, bench: BenchNow): readonly Step[] {
+  const from = batch.steps.slice(batch.steps.indexOf(step));
+  const stays = (one: Step) => one.station !== step.station || !stationsFor(batch, one, bench).includes(to);
+  const end = from.findIndex(stays);
+  return end < 0 ? from : from.slice(0, end);
+}

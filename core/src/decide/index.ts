@@ -1,0 +1,12 @@
+export * from './colourBefore.ts';
+export * from './curePlan.ts';
+export * from './decide.ts';
+export * from './elsewhere.ts';
+export * from './exposure.ts';
+export * from './flag.ts';
+export { gateBefore, heldBack } from './gate.ts';
+export * from './later.ts';
+export * from './look.ts';
+export * from './manage.ts';
+export * from './mishap.ts';
+export * from './undo.ts';

@@ -1,0 +1,29 @@
+/** What the bench must know of the pieces. Sizes are of one piece. */
+export type PartFacts = {
+  readonly name: string;
+  readonly meshSha256?: string;
+  readonly areaMm2: number;
+  readonly heightMm: number;
+  readonly wallMm: number;
+  readonly volumeMm3?: number;
+  readonly trappedMm3?: number;
+  /** outer sizes, of the largest piece */
+  readonly boxMm?: readonly [number, number, number];
+  /** of supports, within no other area */
+  readonly supportAreaMm2?: number;
+  readonly supportContacts?: number;
+  /** thinnest feature and how far it reaches */
+  readonly thinMm?: number;
+  readonly thinSpanMm?: number;
+  /** deepest blind hole */
+  readonly pocketDepthMm?: number;
+  /** when several parts share the plate: the sizes above are then means, or of the one that rules */
+  readonly pieces?: readonly PieceKind[];
+};
+/** One kind of piece among several, with its own sizes. */
+export type PieceKind = {
+  readonly name: string;
+  readonly count: number;
+  readonly meshSha256?: string;
+  readonly own?: PartFacts;
+};

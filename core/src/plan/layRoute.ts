@@ -1,0 +1,189 @@
+import type { BatchState, Step } from '../batch/index.ts';
+import type { BenchNow } from '../bench/index.ts';
+import { stationKind } from '../bench/index.ts';
+import type { CureWindow } from '../cure/index.ts';
+import {
+  agitationOf,
+  type BoundRoute,
+  type BoundStep,
+  bindRoute,
+  greenTgOf,
+  isCure,
+  isWash,
+  kindOf,
+  type Route,
+  type RouteStep,
+  stepType,
+} from '../route/index.ts';
+import { dip, dipTempC, softenedMm } from '../trim/index.ts';
+import { planWash } from '../wash/index.ts';
+import { lampOf } from './cureSetting.ts';
+import { type BatchPlan, bathAt, dryS, LEAST_WASH_S, stageOf, washRequest, washRuns } from './planBatch.ts';
+import type { BatchRequest } from './request.ts';
+import { routeOfBatch } from './requestOf.ts';
+import { routeOf } from './routeOf.ts';
+
+export type StepBlank = Omit<Step, 'id' | 'state'>;
+const waiting = (id: string, blank: StepBlank): Step => ({ ...blank, id, state: 'waiting' });
+
+/** Dust and resin that trimming sets free, as a film. An engineering guess. */
+const SECOND_WASH_FILM_UM = 5;
+/** "It cannot hurt": three times as long as it needs. */
+const LONG_FACTOR = 3;
+
+/** The steps of a batch: the route's, with the times that the models plan. Washes are planned again when they start. */
+export function layRoute(request: BatchRequest, plan: BatchPlan): readonly Step[] {
+  const { steps } = routeOf(request);
+  const models = modelTimes(request, plan);
+  const { procedure } = request.card;
+  return steps.map((step, index) => {
+    const modelS = models[index];
+    const blank = blankOf(step, step.seconds ?? modelS, request.bench);
+    return waiting(`s${index + 1}`, blank.fixed && modelS !== undefined && !procedure ? { ...blank, modelS } : blank);
+  });
+}
+
+/** One step of the palette as a batch has it. */
+export function blankOf(step: BoundStep, plannedS?: number, bench?: BenchNow): StepBlank {
+  const type = stepType(step.type);
+  const { station } = step;
+  const { say } = type;
+  return {
+    kind: type.kind,
+    mode: type.mode,
+    station,
+    title: titleOf(step, bench),
+    hint: type.hint,
+    type: step.type,
+    say,
+    ...(step.agitation || type.agitation ? { agitation: agitationOf(step) } : {}),
+    ...(step.medium ? { medium: step.medium } : {}),
+    ...(step.tempC === undefined ? {} : { tempC: step.tempC }),
+    ...(step.air ? { air: step.air } : {}),
+    ...(step.inTank ? { inTank: true } : {}),
+    ...(isCure(type) && bench && isDaylight(bench, station) ? { daylight: true } : {}),
+    ...(step.seconds === undefined ? {} : { fixed: true }),
+    ...(type.mode === 'timed' ? { plannedS: plannedS ?? step.seconds ?? type.seconds } : {}),
+  };
+}
+
+/** A step put in later: with the baths, the rack and the lamp that the batch has had, else where this bench has it. */
+export function stepHere(batch: BatchState, bench: BenchNow, step: RouteStep, plannedS?: number): StepBlank {
+  const route = routeOfBatch(batch);
+  const bound = bindRoute({ ...route, steps: [...route.steps, step] }, bench, batch);
+  return blankOf(bound.steps.at(-1)!, plannedS, bench);
+}
+
+export const isDaylight = ({ stations }: Pick<BenchNow, 'stations'>, station: string): boolean => {
+  const found = stations.find(({ id }) => id === station);
+  return found !== undefined && stationKind(found.kind).lights === 'daylight';
+};
+
+/** Machine washes are called after their bath, by the name it has on this bench; the rest after what is done. */
+export function titleOf(step: RouteStep, bench?: BenchNow): string {
+  const { title } = stepType(step.type);
+  if (step.type === 'wash-machine') return (step.station && bench?.baths[step.station]?.name) ?? title;
+  if (step.type === 'rest') return 'Blow off, dry';
+  if (step.type === 'cure' && step.medium && step.medium !== 'air') return `Cure under ${step.medium}`;
+  return title;
+}
+
+/** What the models take for every timed step, by its number in the route, s. What the route fixes counts for what follows. */
+function modelTimes(request: BatchRequest, plan: BatchPlan): Readonly<Record<number, number | undefined>> {
+  const route = routeOf(request);
+  const times: Record<number, number | undefined> = {};
+  const washes = plan.wash.ok ? plan.wash.value.stagesS : [];
+  plan.stages.forEach(({ index }, i) => {
+    times[index] = washes[i];
+  });
+  for (const run of washRuns(route.steps).slice(1)) Object.assign(times, laterRun(request, route, run));
+  const doses = cureTimes(request, plan, route);
+  let soakedS = 0;
+  let liquid = plan.stages[0]?.bath.solvent;
+  let dried = 0;
+  route.steps.forEach((step, index) => {
+    switch (kindOf(step)) {
+      case 'drip':
+        times[index] = request.dripS;
+        break;
+      case 'wash':
+      case 'rinse':
+        liquid = bathAt(step.station, request.bench).solvent;
+        soakedS += isWash(stepType(step.type)) ? (step.seconds ?? times[index] ?? 0) : 0;
+        break;
+      case 'dry':
+        times[index] = dried === 0 ? plan.dryS : dryS(request, { soakedS, liquid, air: step.air });
+        dried++;
+        soakedS = 0;
+        break;
+      case 'warm-dip':
+        times[index] = warmDipS(request, step);
+        break;
+      case 'cure':
+        times[index] = doses.shift();
+        break;
+    }
+  });
+  return times;
+}
+
+/** A wash after trimming takes off dust and what the supports held back. */
+function laterRun(request: BatchRequest, route: BoundRoute, run: readonly number[]): Record<number, number> {
+  const stages = run.map((index) => {
+    const step = route.steps[index]!;
+    return stageOf(bathAt(step.station, request.bench, agitationOf(step)));
+  });
+  const plan =
+    stages.length <= 3 ? planWash({ ...washRequest(request, SECOND_WASH_FILM_UM), stages }) : ({ ok: false } as const);
+  return Object.fromEntries(run.map((index, i) => [index, plan.ok ? plan.value.stagesS[i]! : LEAST_WASH_S]));
+}
+
+/** First runs of light, shared between the cures that come before the first look. */
+function cureTimes(request: BatchRequest, plan: BatchPlan, route: Route): number[] {
+  const kinds = route.steps.map(kindOf);
+  const look = kinds.indexOf('look-cured');
+  const cures = kinds.flatMap((kind, i) => (kind === 'cure' ? [i] : []));
+  const before = Math.max(1, cures.filter((i) => look < 0 || i < look).length);
+  const totalS = firstLightS(request, plan, route);
+  const { timerStepS } = lampOf(request);
+  const lastS = plan.cure.doses?.lastS ?? Number.POSITIVE_INFINITY;
+  const eachS = request.card.procedure ? totalS / before : shareS(totalS, before, { timerStepS, lastS });
+  const addS = plan.cure.doses?.addS ?? timerStepS;
+  return cures.map((_, n) => (n < before ? eachS : addS));
+}
+
+/**
+ * One of several equal runs, in whole timer steps where the end of the window leaves room for that; together they never
+ * pass it. Where even one step each would, the run is taken out by hand before its timer ends.
+ * @param totalS light wanted over all runs, s
+ * @returns s
+ */
+export function shareS(totalS: number, runs: number, { timerStepS, lastS }: TimerAndEnd): number {
+  const wantedS = Math.max(timerStepS, Math.round(totalS / runs / timerStepS) * timerStepS);
+  if (wantedS * runs <= lastS) return wantedS;
+  return Math.floor(lastS / runs / timerStepS) * timerStepS || Math.floor(lastS / runs);
+}
+type TimerAndEnd = { readonly timerStepS: number; readonly lastS: number };
+
+/** The light of the first run by the route's school, never past the end of the window. @returns s */
+export function firstLightS(request: BatchRequest, plan: BatchPlan, route: Route): number {
+  const { doses, window } = plan.cure;
+  const firstS = doses?.firstS ?? 0;
+  if (request.card.procedure || !doses) return firstS;
+  const wanted = route.dose === 'card' ? request.card.cardCureS : route.dose === 'long' ? longS(window) : undefined;
+  return wanted === undefined ? firstS : Math.min(wanted, Number.isFinite(doses.lastS) ? doses.lastS : wanted);
+}
+
+const longS = (window: CureWindow): number | undefined => window.handleS && LONG_FACTOR * window.handleS;
+
+function warmDipS(request: BatchRequest, step: RouteStep): number {
+  const greenTgC = greenTgOf(request.card);
+  const thicknessMm = softenedMm(request.part.wallMm);
+  return Math.max(5, Math.ceil(dip({ thicknessMm, bathC: step.tempC ?? dipTempC(greenTgC), greenTgC }).seconds));
+}
+
+/** Steps to put in later, with ids after those that there are. */
+export function numbered(blanks: readonly StepBlank[], steps: readonly Step[]): readonly Step[] {
+  const last = Math.max(0, ...steps.map(({ id }) => Number(id.slice(1))));
+  return blanks.map((blank, index) => waiting(`s${last + index + 1}`, blank));
+}

@@ -1,0 +1,264 @@
+import type { Step } from '../batch/index.ts';
+import { targetDepthMm } from '../cure/index.ts';
+import { isDrying, stepType } from '../route/index.ts';
+import { clockText, percentText, plainNumber } from '../units/index.ts';
+import { washResidue } from '../wash/index.ts';
+import { cureSetting, lampOf, lampStation } from './cureSetting.ts';
+import { type BatchPlan, cleanBath, LEAST_WASH_S, planBatch, type StageAt, stageOf, washRequest } from './planBatch.ts';
+import type { BatchRequest } from './request.ts';
+import { routeOf } from './routeOf.ts';
+
+/** The answer to "Why this number?". */
+export type Why = {
+  readonly title: string;
+  readonly value: string;
+  readonly inputs: readonly (readonly [name: string, value: string])[];
+  readonly formula: string;
+  readonly constants: string;
+  /** what would move it most, found by computing it again with that one input changed */
+  readonly movers: readonly (readonly [change: string, effect: string])[];
+  readonly sure: string;
+};
+export const WHY_TOPICS = ['film', 'wash1', 'wash2', 'wash3', 'dry', 'cure'] as const;
+export type WhyTopic = (typeof WHY_TOPICS)[number];
+
+const INVENTED = 'Rates, saturation and clinging film are engineering guesses until readings replace them.';
+
+/**
+ * Explains one computed figure of a plan by its inputs, its formula and its sensitivities.
+ * @param run the step as it was run, where it has begun: then the figure that was recorded is explained
+ */
+export function explain(topic: WhyTopic, asked: BatchRequest, plan: BatchPlan = planBatch(asked), run?: Step): Why {
+  // what would change a figure changes it where it is done now
+  const request = { ...asked, route: routeOf(asked) };
+  switch (topic) {
+    case 'film':
+      return withTook(explainFilm(request, plan, run), run);
+    case 'wash1':
+      return withTook(explainWash(0, request, plan, run), run);
+    case 'wash2':
+      return withTook(explainWash(1, request, plan, run), run);
+    case 'wash3':
+      return withTook(explainWash(2, request, plan, run), run);
+    case 'dry':
+      return withTook(explainDry(request, plan, run), run);
+    case 'cure':
+      return explainCure(request, plan);
+  }
+}
+
+/** Says what a step really took, and that nothing moves what is done. */
+function withTook(why: Why, run: Step | undefined): Why {
+  if (run?.endedAtMs === undefined || run.startedAtMs === undefined) return why;
+  const took: readonly [string, string] = ['took', clockText((run.endedAtMs - run.startedAtMs) / 1000)];
+  return { ...why, inputs: [...why.inputs, took], movers: [], sure: `Recorded as it was run. ${why.sure}` };
+}
+
+const knewNumber = (run: Step | undefined, name: string): number | undefined => {
+  const value = run?.knew?.[name];
+  return typeof value === 'number' ? value : undefined;
+};
+
+type Change = readonly [text: string, over: (request: BatchRequest) => BatchRequest];
+const MORE_DRIP: Change = ['drip 2 min longer', (r) => ({ ...r, dripS: r.dripS + 120 })];
+const WARMER: Change = ['room 3 °C warmer', (r) => ({ ...r, bench: { ...r.bench, roomC: r.bench.roomC + 3 } })];
+const bathLoad = ({ station, bath }: StageAt): Change => [
+  `${bath.name} one % more loaded`,
+  (r) => ({
+    ...r,
+    bench: { ...r.bench, baths: { ...r.bench.baths, [station]: { ...bath, loadPctW: bath.loadPctW + 1 } } },
+  }),
+];
+
+/** Changes in order of effect, largest first. */
+function movers(
+  request: BatchRequest,
+  changes: readonly Change[],
+  measure: (plan: BatchPlan) => number | undefined,
+  show: (delta: number) => string,
+) {
+  const base = measure(planBatch(request));
+  return (
+    changes
+      .map(([text, over]) => {
+        const value = measure(planBatch(over(request)));
+        const delta = base === undefined || value === undefined ? undefined : value - base;
+        return {
+          text,
+          size: delta === undefined ? Number.POSITIVE_INFINITY : Math.abs(delta),
+          effect: delta === undefined ? 'not possible any more' : show(delta),
+        };
+      })
+      // what changes nothing is no mover
+      .filter(({ effect }) => effect !== show(0))
+      .sort((a, b) => b.size - a.size)
+      .map(({ text, effect }) => [text, effect] as const)
+  );
+}
+
+const signedClock = (deltaS: number): string => `${deltaS < 0 ? '−' : '+'}${clockText(Math.abs(deltaS))}`;
+const signed = (unit: string) => (delta: number) => `${delta < 0 ? '−' : '+'}${plainNumber(Math.abs(delta))} ${unit}`;
+
+function explainFilm(request: BatchRequest, plan: BatchPlan, run?: Step): Why {
+  const { part, count, card, bench } = request;
+  const grams = knewNumber(run, 'gramsLeft') ?? plan.film.grams;
+  const filmUm = knewNumber(run, 'filmUm') ?? plan.film.meanFilmUm;
+  return {
+    title: 'Resin still on parts and plate',
+    value: `${plainNumber(grams, 3)} g`,
+    inputs: [
+      ['surface', `${plainNumber((part.areaMm2 * count) / 100, 3)} cm² on ${count}`],
+      ['height', `${plainNumber(part.heightMm, 3)} mm`],
+      ['drip', clockText(request.dripS)],
+      [
+        'viscosity',
+        `${plainNumber(plan.film.viscosityMPaS, 3)} mPa·s at ${bench.roomC} °C (${card.viscosityMPaS25} at 25 °C)`,
+      ],
+      ['mean film', `${plainNumber(filmUm, 3)} µm`],
+    ],
+    formula:
+      'The film that follows the part out of the vat drains as the square root of viscosity × height over time; slopes hold 1.2 times more, and the plate keeps its own film and a rim.',
+    constants: 'Landau–Levich (1942) for pull-out, Jeffreys (1930) for draining; flow activation 42 kJ/mol.',
+    movers: movers(request, [MORE_DRIP, WARMER], (p) => p.film.grams, signed('g')),
+    sure: `About ±30 %: ${plainNumber(grams * 0.7)}–${plainNumber(grams * 1.3)} g. Cups that face up hold more; they are not counted.`,
+  };
+}
+
+function explainWash(index: number, request: BatchRequest, plan: BatchPlan, run?: Step): Why {
+  const { card } = request;
+  const bath = (plan.stages[index] ?? plan.stages.at(-1))?.bath ?? cleanBath(request.bench, card);
+  const time = (p: BatchPlan) => (p.wash.ok ? p.wash.value.stagesS[index] : undefined);
+  const fixedS = fixedSOf(request, plan.stages[index]);
+  const planned = residueOf(request, plan);
+  const residueUm = knewNumber(run, 'residueUm') ?? knewNumber(run, 'plannedResidueUm') ?? planned;
+  const loadPctW = knewNumber(run, 'loadPctW') ?? bath.loadPctW;
+  const modelS = time(plan);
+  const seconds = run?.startedAtMs === undefined ? (fixedS ?? modelS) : run.plannedS;
+  const limit = plan.wash.ok ? plan.wash.value.limitsPctW[index] : plan.wash.refusal.limitsPctW[index];
+  const procedure = card.procedure && `Exact time of ${card.procedure.reference}; nothing is computed over it.`;
+  return {
+    title: `Time in ${bath.name}`,
+    value: seconds === undefined ? 'no time works' : clockText(seconds),
+    inputs: [
+      ['film before washing', `${plainNumber(plan.filmUm, 3)} µm`],
+      ['load', `${percentText(loadPctW)} by weight; fit up to about ${plainNumber(limit ?? 0)} %`],
+      ['moved by', bath.agitation],
+      ['in all at most', `${clockText(card.exposureCapS)} in solvent`],
+      ['left at the end', `${plainNumber(residueUm)} of ${plainNumber(card.residueTolUm)} µm allowed`],
+    ],
+    formula:
+      procedure ??
+      fixedWords(fixedS, modelS) ??
+      'The film falls by the same share in equal times, slower the fuller the bath. What clings at the end dries and adds its own resin. The shortest times that meet the tolerance are taken, with most of the film left in the first bath.',
+    constants: INVENTED,
+    movers: card.procedure ? [] : movers(request, [...plan.stages.map(bathLoad), MORE_DRIP, WARMER], time, signedClock),
+    sure: card.procedure
+      ? 'Exact by procedure.'
+      : 'About ±40 % until a reading of this bath is taken: look for an even matte face.',
+  };
+}
+
+/** The time that the route fixes for a stage, s. */
+const fixedSOf = (request: BatchRequest, stage: StageAt | undefined): number | undefined =>
+  stage && routeOf(request).steps[stage.index]?.seconds;
+
+const fixedWords = (fixedS: number | undefined, modelS: number | undefined): string | undefined =>
+  fixedS === undefined
+    ? undefined
+    : `The route fixes this time; the models ${modelS === undefined ? 'find none that works' : `would take ${clockText(modelS)}`}.`;
+
+/** What is left at the end of the washes at the times that they will really have, µm. */
+function residueOf(request: BatchRequest, { wash, stages, filmUm }: BatchPlan): number {
+  const fixed = stages.map((stage) => fixedSOf(request, stage));
+  if (fixed.every((seconds) => seconds === undefined)) return wash.ok ? wash.value.residueUm : wash.refusal.residueUm;
+  const times = fixed.map((seconds, i) => seconds ?? (wash.ok ? wash.value.stagesS[i]! : LEAST_WASH_S));
+  const baths = stages.map(({ bath }) => stageOf(bath));
+  return washResidue(filmUm, baths, times, washRequest(request, filmUm)).residueUm;
+}
+
+function explainDry(request: BatchRequest, plan: BatchPlan, run?: Step): Why {
+  const { bench } = request;
+  const fixedS = routeOf(request).steps.find((step) => isDrying(stepType(step.type)))?.seconds;
+  const damp: Change = [
+    'air 20 % more humid',
+    (r) => ({ ...r, bench: { ...r.bench, humidityPct: Math.min(100, r.bench.humidityPct + 20) } }),
+  ];
+  const fan: Change = ['a fan over the rack', (r) => ({ ...r, bench: { ...r.bench, dryAir: 'fan' } })];
+  return {
+    title: 'Rest until dry',
+    value: clockText(run?.plannedS ?? fixedS ?? plan.dryS),
+    inputs: [
+      ['air', `${bench.dryAir}, ${bench.roomC} °C, ${bench.humidityPct} %`],
+      ['wet corners', '0.1 mm after blowing off'],
+      ...(request.part.pocketDepthMm
+        ? [['deepest blind hole', `${plainNumber(request.part.pocketDepthMm, 3)} mm`] as const]
+        : []),
+      ['soaked in', 'for as long as it was washed'],
+    ],
+    formula:
+      fixedWords(fixedS, plan.dryS) ??
+      'Corner puddles evaporate at their own wet-bulb temperature, the last film in a blind hole through the air standing in it; then solvent that soaked into the skin needs as long to come out as it had to go in.',
+    constants: 'Antoine vapour pressures, flat-plate transfer (Pohlhausen 1921), skin diffusion 1e-12 m²/s.',
+    movers: request.card.procedure ? [] : movers(request, [fan, WARMER, damp], (p) => p.dryS, signedClock),
+    sure: 'About ±50 %. The matte look opens the gate, not the clock. Warm air only away from solvent vapour.',
+  };
+}
+
+function explainCure(request: BatchRequest, plan: BatchPlan): Why {
+  const lamp = lampOf(request);
+  const { window, range, doses } = plan.cure;
+  const setting = cureSetting(request);
+  const dimmer: Change = ['lamp 10 % weaker', (r) => dimmed(r, 0.9)];
+  const water: Change = ['under water', (r) => ({ ...r, cureIn: { ...r.cureIn, medium: 'water' } })];
+  const span = (pair: readonly [number, number] | undefined) =>
+    pair ? `${clockText(pair[0])}–${clockText(pair[1])}` : 'open';
+  return {
+    title: 'Cure window',
+    value: `${window.handleS === undefined ? 'not reached' : clockText(window.handleS)} to ${window.maxS === undefined ? 'no end found' : clockText(window.maxS)}`,
+    inputs: [
+      [
+        'light',
+        `${plainNumber(setting.coldMWPerCm2)}–${plainNumber(setting.hotMWPerCm2)} mW/cm² over the part, ${request.light ? `by its light map${request.light.poses.length > 1 ? ', turned over half-way' : ''}` : `taken as even from ${plainNumber(lamp.mWPerCm2)} on the meter: map it to be sure`}`,
+      ],
+      [
+        'wall',
+        `${plainNumber(request.part.wallMm)} mm, cured to ${plainNumber(targetDepthMm(setting))} mm from each face`,
+      ],
+      ['in', `${setting.medium}, ${request.bench.roomC} °C and ${lamp.heatsK} K from the lamp`],
+      [
+        'first run',
+        doses
+          ? `${clockText(doses.firstS)}, then look, then ${clockText(doses.addS)} at a time`
+          : 'none fits this timer',
+      ],
+    ],
+    formula: `Starts when the coldest face is tack-free and its skin cured (here: ${window.limitedBy}); ends when the hottest face tints or turns brittle (here: ${window.maxBy}). The plan starts at 0.7 of the start, in whole timer steps.`,
+    constants:
+      'Beer–Lambert light in depth, Arrhenius rate, oxygen at the surface, a ceiling by temperature. Resin constants are invented defaults to be calibrated by coupons, never measurements.',
+    movers: request.card.procedure
+      ? []
+      : movers(request, [dimmer, water, WARMER], (p) => p.cure.window.handleS, signedClock),
+    sure: range
+      ? `Start ${span(range.handleS)}, end ${span(range.maxS)}. Try a coupon or the waste supports first.`
+      : 'The target is not reached in six hours here.',
+  };
+}
+
+/** The same with less light: of the lamp that the route uses, and on the batch's own map. */
+function dimmed(request: BatchRequest, share: number): BatchRequest {
+  const lamp = lampOf(request);
+  const weaker = { ...lamp, mWPerCm2: share * lamp.mWPerCm2 };
+  const { bench, light } = request;
+  return {
+    ...request,
+    bench: { ...bench, lamps: { ...bench.lamps, [lampStation(request)]: weaker } },
+    light: light && {
+      ...light,
+      poses: light.poses.map(({ up, coldMWPerCm2, hotMWPerCm2 }) => ({
+        up,
+        coldMWPerCm2: share * coldMWPerCm2,
+        hotMWPerCm2: share * hotMWPerCm2,
+      })),
+    },
+  };
+}

@@ -1,8 +1,0 @@
-import type { BatchRequest } from './benchNow.ts';
-import { type BoundRoute, bindRoute } from './bindRoute.ts';
-import { TWO_BATHS } from './twoBaths.ts';
-
-/** The route of a batch, with the stations of this bench where it is done. */
-export const routeOf = (request: RouteAsked): BoundRoute =>
-  bindRoute(request.route ?? TWO_BATHS, request.bench, request);
-type RouteAsked = Pick<BatchRequest, 'route' | 'bench' | 'taken'> & Partial<Pick<BatchRequest, 'card' | 'part'>>;
