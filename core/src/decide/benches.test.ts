@@ -207,6 +207,14 @@ describe('binding a route to a bench', () => {
     const again = bindRoute({ ...route, steps: more }, threeBathBench);
     expect(again.steps.slice(-2).map(({ station }) => station)).toEqual(['c', 'right']);
   });
+  it('a wash put in later on a bench of one bath is done there', () => {
+    const washed = bindRoute(templateById('one-bath')!, oneBathBench).steps;
+    const more = {
+      ...templateById('one-bath')!,
+      steps: [...washed, { type: 'wash-hand', where: 'last-bath' } as const],
+    };
+    expect(bindRoute(more, oneBathBench)).toMatchObject({ lacks: [], steps: { 9: { station: 'tub' } } });
+  });
   it('judges liquids where the route would run', () => {
     const water = { ...testCard, solvents: ['water'] as const };
     expect(

@@ -143,7 +143,7 @@ function explainWash(index: number, request: BatchRequest, plan: BatchPlan, run?
       ['film before washing', `${plainNumber(plan.filmUm, 3)} µm`],
       ['load', `${percentText(loadPctW)} by weight; fit up to about ${plainNumber(limit ?? 0)} %`],
       ['moved by', bath.agitation],
-      ['in all at most', `${clockText(card.exposureCapS)} in solvent`],
+      ['longest time in solvent', clockText(card.exposureCapS)],
       ['left at the end', `${plainNumber(residueUm)} of ${plainNumber(card.residueTolUm)} µm allowed`],
     ],
     formula:

@@ -82,11 +82,12 @@ function nearLight(
 }
 
 type Line = BenchNow['lines'][number];
-/** The positions at which a route washes in a line of this liquid. */
+/** The positions at which a route asks to wash in a line of this liquid. */
 const washesIn = ({ steps }: Route, wanted: Solvent | undefined): readonly LinePosition[] =>
   steps.flatMap((step) => {
     const { position, liquid: of } = placeShape(placeOfStep(step));
-    return position && of === wanted && isWash(stepType(step.type)) ? [position] : [];
+    const asks = step.station === undefined && position && of === wanted;
+    return asks && isWash(stepType(step.type)) ? [position] : [];
   });
 
 /** The line where most of what a route asks for can be done: of a liquid that the card allows, fitting, free, clean enough. */

@@ -21,7 +21,7 @@ type LaterBody = {
 
 /** What a later look adds behind the record of a batch. */
 const laterPage = (number: number, body: LaterBody) => [
-  { text: `${body.batch}: later look, record ${number}`, fontSize: 16, bold: true },
+  { text: `${body.batch}: later inspection, record ${number}`, fontSize: 16, bold: true },
   line('Part', body.part),
   line(
     'Seen',

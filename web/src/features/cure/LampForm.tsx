@@ -113,7 +113,7 @@ export function LampForm({ lamp: view }: { readonly lamp: LampView }) {
               setGroup(index, { ...group, [name]: value ?? 0 } as LedGroup),
             )}
             <button type="button" className="btn mt-2" onClick={() => setGroup(index, undefined)}>
-              Take this group out
+              Remove this group
             </button>
           </fieldset>
         ))}

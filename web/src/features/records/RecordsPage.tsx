@@ -71,7 +71,7 @@ export function RecordsPage() {
                     {row.batchName}
                   </Link>
                 </td>
-                <td>{row.kind === 'made' ? 'its making' : 'a later look'}</td>
+                <td>{row.kind === 'made' ? 'record of processing' : 'later inspection'}</td>
                 <td>{row.part}</td>
                 <td>{row.resin}</td>
                 <td className="font-mono">{dayAndClock(row.sealedAtMs)}</td>

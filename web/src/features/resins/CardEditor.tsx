@@ -41,7 +41,7 @@ export function CardEditor({ card, onClose }: CardEditorProps) {
     } else if (answer) setRefusal(answer.error);
   };
   return (
-    <Sheet open onOpenChange={onClose} title={card ? `Change ${card.name}` : 'Take a resin card in'}>
+    <Sheet open onOpenChange={onClose} title={card ? `Change ${card.name}` : 'Import a resin card'}>
       <p className="text-ink-2">
         Saved as the next version; batches that ran an earlier one keep it. Another id makes another resin.
       </p>

@@ -22,7 +22,7 @@ export function ResinsPage() {
     <>
       <SlimBand
         say={`${data.resins.length} resins in use`}
-        keys={<SlimButton label="Take a card in …" onPress={() => setTaking(true)} />}
+        keys={<SlimButton label="Import a card …" onPress={() => setTaking(true)} />}
         more="Values are invented defaults to be calibrated, not measurements. The maker’s data sheet decides."
       />
       <table className="table-plain mx-[18px] my-2 w-[calc(100%-36px)]">
@@ -31,9 +31,9 @@ export function ResinsPage() {
             'resin',
             'family',
             'lots',
-            'flows',
-            'at most in solvent',
-            'may keep',
+            'viscosity at 25 °C',
+            'longest time in solvent',
+            'residue allowed',
             `cure of ${WALL_MM} mm in this lamp`,
             'notes',
           ]}

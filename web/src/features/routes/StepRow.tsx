@@ -68,7 +68,7 @@ export function StepRow(props: StepRowProps) {
         <button
           type="button"
           className="min-h-11 w-11 text-lg"
-          aria-label={`Take ${title} out, step ${index + 1}`}
+          aria-label={`Remove ${title}, step ${index + 1}`}
           onClick={props.onRemove}
         >
           ×

@@ -42,7 +42,7 @@ describe('the builder', () => {
     fireEvent.click(screen.getByRole('button', { name: /^1 ?Drip/ }));
     fireEvent.click(screen.getByRole('button', { name: 'Return the resin' }));
     expect(titles().slice(0, 2)).toEqual(['Drip', 'Return the resin']);
-    fireEvent.click(screen.getByRole('button', { name: /^Take Return the resin out/ }));
+    fireEvent.click(screen.getByRole('button', { name: /^Remove Return the resin/ }));
     expect(titles()).not.toContain('Return the resin');
   });
   it('says what the rules say, and saves only what they allow', async () => {
@@ -51,7 +51,7 @@ describe('the builder', () => {
       '/api/routes': failure(409, { code: 'ROUTE_CHANGED', message: 'It was changed meanwhile.' }),
       '/api/routes/two-baths': { versions: [version()] },
     });
-    fireEvent.click(await screen.findByRole('button', { name: /^Take Look: matte\? out/ }));
+    fireEvent.click(await screen.findByRole('button', { name: /^Remove Look: matte\?/ }));
     const band = screen.getByRole('region', { name: 'Conclusion' });
     expect(band.textContent).toContain('before anyone has seen the parts matte');
     expect(screen.getByRole('button', { name: /Save as version 2/ }).hasAttribute('disabled')).toBe(true);
