@@ -75,8 +75,8 @@ const DEEDS: Readonly<Record<string, Deed>> = {
     const points = Array.from({ length: 5000 }, (_, i) => ({ posMm: [i / 100, 0, 0], normal: [0, 0, 1] }));
     return one('irradiance', json(server, '/api/compute/irradiance', { leds, points, turntableAngles: 360 }, signal));
   },
-  'a history of 20,000 events with 5000 particles': (server, signal) => {
-    const events = Array.from({ length: 20_000 }, (_, i) => ({
+  'a history of 10,000 events with 5000 particles': (server, signal) => {
+    const events = Array.from({ length: 10_000 }, (_, i) => ({
       kind: 'evaporate',
       bath: 'a',
       atMs: 1000 * i,
@@ -153,7 +153,7 @@ export const hostile: Attack = async (rounds) => {
       ...failed,
     ];
     const answers = [...new Set(sent.map(({ status }) => status))].join(', ');
-    const seen = `answered ${answers} in ${((performance.now() - begunMs) / 1000).toFixed(1)} s; others waited ${Math.round(slowestMs)} ms at most`;
+    const seen = `answered ${answers} in ${((performance.now() - begunMs) / 1000).toFixed(1)} s; others waited ${Math.round(slowestMs)} ms at most; ${Math.round(server.peakMb())} MB so far`;
     outcomes.push({ what, tried: 1, held: broke.length === 0 ? 1 : 0, seen, broke });
   }
   const peakMb = server.peakMb();

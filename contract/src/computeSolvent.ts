@@ -85,7 +85,7 @@ export const EstimateInput = Type.Object(
       ),
       { minItems: 1, maxItems: 20 },
     ),
-    events: Type.Array(BathEventInput, { maxItems: 20_000 }),
+    events: Type.Array(BathEventInput, { maxItems: 10_000 }),
     readings: Type.Array(Type.Object({ atMs: Num('ms'), bath: EntityId, reading: RawReadingInput }, strict), {
       maxItems: 5000,
     }),

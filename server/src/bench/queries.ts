@@ -82,7 +82,7 @@ type BathRow = Omit<VesselRow, 'solvent_mg' | 'water_mg' | 'resin_mg'> & {
   readonly stations: readonly string[];
 };
 
-/** The baths, the room and the lamp as they are now, in one read: every command asks for it. */
+/** Stations, baths, lamps and the room as they are now: asked for by every command that depends on them. */
 export async function benchNow(db: Queryable, nowMs: number): Promise<BenchNow> {
   const [light, room] = await Promise.all([lightRows(db).then((rows) => lightNow(rows, nowMs)), roomNow(db, nowMs)]);
   const row = await db.one<{
@@ -203,7 +203,7 @@ const sealedSince = async (db: Queryable, since: Date) =>
     )
   ).map((row) => row.state);
 
-/** Mean net resin of the last 30 washes in each vessel, g. */
+/** Net resin that a wash has brought into each vessel, the mean over the shop’s last 60 washes, g. */
 async function resinPerBatch(db: Queryable): Promise<Record<string, number>> {
   const rows = await db.many<{ account: string; mg: number }>(sql`
     SELECT l.account, avg(greatest(l.resin_mg, 0))::float8 AS mg
@@ -214,7 +214,7 @@ async function resinPerBatch(db: Queryable): Promise<Record<string, number>> {
   return Object.fromEntries(rows.map((row) => [row.account, row.mg / 1000]));
 }
 
-/** Everything the bench page shows, in one read. */
+/** Everything the bench page shows. */
 export async function benchView(db: Queryable, nowMs: number): Promise<BenchReply> {
   const startOfDay = new Date(nowMs);
   startOfDay.setHours(0, 0, 0, 0);

@@ -18,7 +18,7 @@ export type Limits = {
   readonly withinMs?: number;
   /** memory of a thread */
   readonly memoryMb?: number;
-  /** a thread with nothing to do is kept so long; default a minute */
+  /** a thread with nothing to do is kept so long; default ten seconds: what it held is given back */
   readonly idleMs?: number;
 };
 /** too-long, too-large: the question; too-many: of this client wait; left: nobody waits for the answer any more */
@@ -40,7 +40,7 @@ export class NotAnswered extends Error {
 /** Work of our own, in the background. */
 const OURSELVES: Asking = { client: 'north-step' };
 const MOST_WAITING = 32;
-const DEFAULTS = { threads: 1, withinMs: 300_000, memoryMb: 512, idleMs: 60_000 };
+const DEFAULTS = { threads: 1, withinMs: 300_000, memoryMb: 512, idleMs: 10_000 };
 
 type Job = {
   readonly client: string;
