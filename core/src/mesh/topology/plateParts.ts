@@ -1,6 +1,6 @@
-import { meshFormat, readMesh } from './readMesh.ts';
+import { meshFormat, readMesh } from '../read/readMesh.ts';
+import type { MeshObject, Watch } from '../read/soup.ts';
 import { toBinaryStl } from './shapes.ts';
-import type { MeshObject, Watch } from './soup.ts';
 
 /** One of the parts that a plate's file holds, as a file of its own in millimetres. */
 export type PlatePart = { readonly name: string; readonly count: number; readonly stl: Uint8Array };

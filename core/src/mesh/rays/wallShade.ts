@@ -1,6 +1,6 @@
+import { normalOf } from '../vectors.ts';
 import { buildBvh } from './bvh.ts';
 import { hollowShells, rayWall } from './rayWall.ts';
-import { normalOf } from './vectors.ts';
 
 /** More triangles than this are not shaded: the picture would wait for it. */
 const MOST_SHADED = 150_000;

@@ -1,6 +1,6 @@
 import { strToU8, zipSync } from 'fflate';
 import { describe, expect, it } from 'vitest';
-import { box, cup, measureMesh, meshFormat, plateParts, readMesh, type Soup, toBinaryStl, weld } from './index.ts';
+import { box, cup, measureMesh, meshFormat, plateParts, readMesh, type Soup, toBinaryStl, weld } from '../index.ts';
 
 const bytesOf = (text: string) => new TextEncoder().encode(text);
 const read = (bytes: Uint8Array) => {

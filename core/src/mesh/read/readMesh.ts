@@ -1,4 +1,4 @@
-import type { Refusal, Result } from '../result/index.ts';
+import type { Refusal, Result } from '../../result/index.ts';
 import { parse3mf } from './parse3mf.ts';
 import { parseObj } from './parseObj.ts';
 import { parseStl } from './parseStl.ts';

@@ -1,5 +1,5 @@
+import { normalOf, type Vec3 } from '../vectors.ts';
 import { type Bvh, hitTriangleNumber, nearestHit } from './bvh.ts';
-import { normalOf, type Vec3 } from './vectors.ts';
 
 /** A ray starts this far below the face that it asks about, mm. */
 const SKIN_MM = 1e-4;

@@ -17,7 +17,7 @@ import {
   toBinaryStl,
   trappedMm3,
   wallOfTriangles,
-} from './index.ts';
+} from '../index.ts';
 
 const measured = (soup: Soup, options?: MeasureOptions) => {
   // fine enough for what is asked here; the pockets' own tests say their voxel

@@ -1,5 +1,5 @@
 import earcut from 'earcut';
-import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
+import { ok, type Refusal, type Result, refuse } from '../../result/index.ts';
 import { parseNumber } from './parseNumber.ts';
 import {
   cancelled,

@@ -1,4 +1,4 @@
-import type { Vec3 } from './vectors.ts';
+import type { Vec3 } from '../vectors.ts';
 import type { Grid } from './voxels.ts';
 
 /** Larger skins would make the picture slow; hollows past this are left out of it. */

@@ -1,6 +1,6 @@
+import type { Vec3 } from '../vectors.ts';
 import { held, TRAPPED } from './flood.ts';
 import { trappedMm3 } from './pockets.ts';
-import type { Vec3 } from './vectors.ts';
 import { boxOf, voxelise } from './voxels.ts';
 
 export type DrainPose = { readonly up: Vec3; readonly trappedMm3: number };

@@ -1,7 +1,7 @@
-import { type Bvh, buildBvh, crossings } from './bvh.ts';
-import { pickTriangles } from './pickTriangles.ts';
-import { normalOf } from './vectors.ts';
-import type { Welded } from './weld.ts';
+import { type Bvh, buildBvh, crossings } from '../rays/bvh.ts';
+import { pickTriangles } from '../topology/pickTriangles.ts';
+import type { Welded } from '../topology/weld.ts';
+import { normalOf } from '../vectors.ts';
 
 export type Oriented = {
   /** shell of each triangle, numbered from 0 by first appearance; −1 for triangles without area in the weld */

@@ -1,4 +1,4 @@
-import type { Refusal } from '../result/index.ts';
+import type { Refusal } from '../../result/index.ts';
 
 /** Triangles as they stand in the file: nine numbers each, x y z of three corners, in file units. */
 export type TriangleSoup = {

@@ -1,9 +1,9 @@
-import { buildBvh } from './bvh.ts';
-import { cluster } from './cluster.ts';
-import { placeOnTriangle } from './placeOnTriangle.ts';
-import { hollowShells, rayWall } from './rayWall.ts';
-import type { Watch } from './soup.ts';
-import { normalOf, surfaceAreaMm2, type Vec3 } from './vectors.ts';
+import { buildBvh } from '../rays/bvh.ts';
+import { placeOnTriangle } from '../rays/placeOnTriangle.ts';
+import { hollowShells, rayWall } from '../rays/rayWall.ts';
+import type { Watch } from '../read/soup.ts';
+import { cluster } from '../topology/cluster.ts';
+import { normalOf, surfaceAreaMm2, type Vec3 } from '../vectors.ts';
 
 export type Wall = { readonly p5Mm: number; readonly medianMm: number; readonly thinSpots: readonly ThinSpot[] };
 /** A place where the part is thin: a fin, a pin, a lip. */

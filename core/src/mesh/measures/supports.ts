@@ -1,7 +1,7 @@
-import { buildBvh, crossings, nearestHit } from './bvh.ts';
-import { cluster } from './cluster.ts';
-import { pickTriangles } from './pickTriangles.ts';
-import { normalOf } from './vectors.ts';
+import { buildBvh, crossings, nearestHit } from '../rays/bvh.ts';
+import { cluster } from '../topology/cluster.ts';
+import { pickTriangles } from '../topology/pickTriangles.ts';
+import { normalOf } from '../vectors.ts';
 
 /** Supports that came as shells of their own. */
 export type Supports = {

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { distanceTo } from '../voxels/distance.ts';
 import { cluster } from './cluster.ts';
-import { distanceTo } from './distance.ts';
 
 describe('cluster', () => {
   it('joins what a look at every pair joins', () => {

@@ -1,5 +1,5 @@
 import { strFromU8, type UnzipFileInfo, unzipSync } from 'fflate';
-import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
+import { ok, type Refusal, type Result, refuse } from '../../result/index.ts';
 import { type Affine, IDENTITY, isMirrored, moveInto, times } from './affine.ts';
 import { Bad3mf, type Model, readModel } from './model3mf.ts';
 import {

@@ -1,5 +1,5 @@
-import { InputError } from '../units/index.ts';
-import { normalOf, type Vec3 } from './vectors.ts';
+import { InputError } from '../../units/index.ts';
+import { normalOf, type Vec3 } from '../vectors.ts';
 
 export type Box = { readonly size: readonly number[]; readonly min: readonly number[] };
 /** Voxels in rows of x, then y, then z: index (k·ny + j)·nx + i. */

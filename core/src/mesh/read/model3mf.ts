@@ -1,5 +1,5 @@
 import { SaxesParser, type SaxesTagPlain } from 'saxes';
-import type { Refusal, RefusalCode } from '../result/index.ts';
+import type { Refusal, RefusalCode } from '../../result/index.ts';
 import { type Affine, IDENTITY } from './affine.ts';
 import { MOST_TRIANGLES, NumberList, tooManyTriangles, type Watch } from './soup.ts';
 

@@ -13,7 +13,7 @@ import {
   type Soup,
   toAsciiStl,
   toBinaryStl,
-} from './index.ts';
+} from '../index.ts';
 
 const measured = (soup: Soup, options?: MeasureOptions) => {
   const result = measureMesh(toBinaryStl(soup), options);

@@ -1,4 +1,4 @@
-import type { Vec3 } from './vectors.ts';
+import type { Vec3 } from '../vectors.ts';
 import { type Grid, SOLID } from './voxels.ts';
 
 /** Height levels a voxel is cut into when the pose is not along +z. */

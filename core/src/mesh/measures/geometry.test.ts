@@ -20,7 +20,7 @@ import {
   wallOfTriangles,
   wallThickness,
   weld,
-} from './index.ts';
+} from '../index.ts';
 
 const must = (holds: unknown, what: string) => {
   if (!holds) throw new Error(`broken: ${what}`);

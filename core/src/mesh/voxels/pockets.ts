@@ -1,9 +1,9 @@
+import type { Vec3 } from '../vectors.ts';
 import { distanceTo } from './distance.ts';
 import { ENCLOSED, held, TRAPPED } from './flood.ts';
 import { capVoxels, facingOf, type Mouth, patchesOf } from './mouths.ts';
 import { pocketSkin } from './pocketSkin.ts';
 import { refinedVolumeMm3 } from './refinePocket.ts';
-import type { Vec3 } from './vectors.ts';
 import { type Box, boxOf, cellsOf, type Grid, SOLID, turnUp, voxelise } from './voxels.ts';
 
 /** A hollow that liquid must be coaxed out of: a blind hole, a channel, a cavity with a small mouth, a cup as it hangs. */

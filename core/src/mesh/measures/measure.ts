@@ -1,10 +1,6 @@
-import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
-import { plainNumber } from '../units/index.ts';
-import { type DrainPose, findDrainPose } from './drainPose.ts';
-import { type Oriented, orient } from './orient.ts';
-import { pickTriangles } from './pickTriangles.ts';
-import { type DrawnPockets, findPockets, type Pockets } from './pockets.ts';
-import { readMesh } from './readMesh.ts';
+import { ok, type Refusal, type Result, refuse } from '../../result/index.ts';
+import { plainNumber } from '../../units/index.ts';
+import { readMesh } from '../read/readMesh.ts';
 import {
   cancelled,
   FURTHEST_MM,
@@ -14,13 +10,17 @@ import {
   outOfReach,
   type TriangleSoup,
   type Watch,
-} from './soup.ts';
+} from '../read/soup.ts';
+import { pickTriangles } from '../topology/pickTriangles.ts';
+import { weld } from '../topology/weld.ts';
+import type { Vec3 } from '../vectors.ts';
+import { normalOf } from '../vectors.ts';
+import { type DrainPose, findDrainPose } from '../voxels/drainPose.ts';
+import { type DrawnPockets, findPockets, type Pockets } from '../voxels/pockets.ts';
+import { boxOf } from '../voxels/voxels.ts';
+import { type Oriented, orient } from './orient.ts';
 import { countContacts, type Supports, shellFacts, supportsByShape } from './supports.ts';
-import type { Vec3 } from './vectors.ts';
-import { normalOf } from './vectors.ts';
-import { boxOf } from './voxels.ts';
 import { type Wall, wallThickness } from './wall.ts';
-import { weld } from './weld.ts';
 
 export const MESH_UNITS = ['mm', 'cm', 'm', 'inch'] as const;
 export type MeshUnit = (typeof MESH_UNITS)[number];

@@ -1,4 +1,4 @@
-import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
+import { ok, type Refusal, type Result, refuse } from '../../result/index.ts';
 import { parseNumber } from './parseNumber.ts';
 import { cancelled, type MeshWarning, noSurface, type TriangleSoup, type Watch } from './soup.ts';
 
