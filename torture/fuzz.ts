@@ -1,4 +1,4 @@
-import { makeRandom } from '../demo/src/random.ts';
+import { makeRandom } from '@north-step/core/maths';
 import { ServerProcess } from '../e2e/serverProcess.ts';
 import { bookOf } from './kills.ts';
 import type { Attack } from './outcome.ts';

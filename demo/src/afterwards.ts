@@ -1,6 +1,6 @@
 import type { BatchReply, BenchReply } from '@north-step/contract';
 import { type BatchState, currentStep } from '@north-step/core/batch';
-import type { Random } from './random.ts';
+import type { Random } from '@north-step/core/maths';
 import type { Technician } from './technician.ts';
 
 /** Some of those that come up stay undone: people are busy. */

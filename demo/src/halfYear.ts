@@ -1,4 +1,4 @@
-import { makeRandom, type Random } from './random.ts';
+import { makeRandom, type Random } from '@north-step/core/maths';
 
 /**
  * Half a year at two baths, by arithmetic of its own: nothing here knows how the estimator thinks.

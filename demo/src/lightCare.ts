@@ -12,11 +12,11 @@ import {
   tintDb,
 } from '@north-step/core/cure';
 import { meterSpots } from '@north-step/core/light';
+import { makeRandom, type Random } from '@north-step/core/maths';
 import { cureConstantsOf } from '@north-step/core/resin';
 import type { TrueLamp } from '@north-step/devices';
 import { type Db, sql } from '@north-step/server';
 import { LAMP_BOX } from './lamps.ts';
-import { makeRandom, type Random } from './random.ts';
 import type { Shop } from './solventCare.ts';
 
 /** Days on which the lead walks round with the UV meter. */

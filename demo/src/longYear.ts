@@ -1,5 +1,5 @@
 import type { History, HistoryItem } from '@north-step/core/estimate';
-import { makeRandom } from './random.ts';
+import { makeRandom } from '@north-step/core/maths';
 
 const DAY_MS = 86_400_000;
 

@@ -1,6 +1,6 @@
+import { makeRandom } from '@north-step/core/maths';
 import { ROUTE_TEMPLATES, type RouteBench, routeRefusal, templateById } from '@north-step/core/route';
 import { describe, expect, it } from 'vitest';
-import { makeRandom } from './random.ts';
 import { ROUTES_OF, RouteTurns } from './routes.ts';
 import { WORKSHOP } from './workshop.ts';
 

@@ -1,4 +1,4 @@
-import type { Random } from './random.ts';
+import type { Random } from '@north-step/core/maths';
 
 /** Routes that fit each resin. The first is the usual one; every other batch takes the next of the rest, so that each is run. */
 export const ROUTES_OF: Readonly<Record<string, readonly string[]>> = {

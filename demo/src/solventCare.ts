@@ -1,7 +1,7 @@
 import type { SolventReply, Vessel } from '@north-step/contract';
+import type { Random } from '@north-step/core/maths';
 import { bathDensityGPerMl } from '@north-step/core/solvent';
 import { type Db, readHistory } from '@north-step/server';
-import type { Random } from './random.ts';
 import type { Technician } from './technician.ts';
 import { trueLoadPctW, trueStrengthPctW, truthOf } from './truth.ts';
 

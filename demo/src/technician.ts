@@ -3,9 +3,9 @@ import type { BatchReply, BenchReply, MeshStored } from '@north-step/contract';
 import { type BatchState, currentStep, lightS, type Step } from '@north-step/core/batch';
 import type { BenchNow } from '@north-step/core/bench';
 import { cureWindow } from '@north-step/core/cure';
+import type { Random } from '@north-step/core/maths';
 import { cureSetting, requestOf } from '@north-step/core/plan';
 import type { buildApp } from '@north-step/server';
-import type { Random } from './random.ts';
 
 type App = Awaited<ReturnType<typeof buildApp>>;
 export type Clock = { nowMs: number };

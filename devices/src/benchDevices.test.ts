@@ -1,22 +1,22 @@
+import { makeRandom } from '@north-step/core/maths';
 import { describe, expect, it } from 'vitest';
 import { cellShows, dipped, dryCell } from './densityMeter.ts';
-import { makeNoise } from './random.ts';
 import { climateShows, doneToAir, laterAir, usualAir, vapourShows } from './roomSensors.ts';
 import { drifting, emptyScale, shown } from './scale.ts';
 
 describe('a simulated density meter', () => {
   const bath = { densityGPerMl: 0.8123, tempC: 21.4 };
   it('shows nothing in air, comes to rest on the bath, and says when', () => {
-    expect(cellShows(dryCell(20), 5, makeNoise(1))).toBeUndefined();
+    expect(cellShows(dryCell(20), 5, makeRandom(1))).toBeUndefined();
     const state = dipped(dryCell(20), bath, 100);
-    const soon = cellShows(state, 102, makeNoise(1))!;
-    const late = cellShows(state, 140, makeNoise(1))!;
+    const soon = cellShows(state, 102, makeRandom(1))!;
+    const late = cellShows(state, 140, makeRandom(1))!;
     expect([soon.stable, late.stable]).toEqual([false, true]);
     expect(soon.densityGPerMl).toBeGreaterThan(0.9);
     expect(Math.abs(late.densityGPerMl - bath.densityGPerMl)).toBeLessThan(0.001);
   });
   it('reads light with air in its cell, and never calms', () => {
-    const shows = cellShows(dipped({ ...dryCell(20), bubble: true }, bath, 0), 60, makeNoise(2))!;
+    const shows = cellShows(dipped({ ...dryCell(20), bubble: true }, bath, 0), 60, makeRandom(2))!;
     expect(shows.stable).toBe(false);
     expect(shows.densityGPerMl).toBeLessThan(bath.densityGPerMl - 0.002);
   });
@@ -41,17 +41,17 @@ describe('the simulated air', () => {
     expect(byAir / 24).toBeCloseTo(Math.exp(-2), 6);
   });
   it('is shown to a tenth of a degree, a percent, never below nothing', () => {
-    const shows = climateShows(air, makeNoise(3));
+    const shows = climateShows(air, makeRandom(3));
     expect(Math.abs(shows.tempC - 21.5)).toBeLessThan(0.4);
     expect(Number.isInteger(shows.humidityPct)).toBe(true);
     for (let seed = 1; seed < 20; seed++)
-      expect(vapourShows({ ...air, vapourPctLel: 0 }, makeNoise(seed))).toBeGreaterThanOrEqual(0);
+      expect(vapourShows({ ...air, vapourPctLel: 0 }, makeRandom(seed))).toBeGreaterThanOrEqual(0);
   });
 });
 
 describe('a scale whose zero runs away', () => {
   it('moves by so much a second, and stands where it is when it is mended', () => {
-    const noise = makeNoise(4);
+    const noise = makeRandom(4);
     const bad = drifting(emptyScale(0), 0.03, 0);
     const after = shown(bad, 20, noise);
     expect(Math.abs(after.grams - 0.6)).toBeLessThan(0.03);

@@ -1,6 +1,6 @@
 import { CARD, CLEAN_JAR_SHARE, homographyOf, inkAt, JAR, type Pixels, type Point } from '@north-step/core/clarity';
+import { makeRandom } from '@north-step/core/maths';
 import { PNG } from 'pngjs';
-import { makeNoise } from './random.ts';
 
 /** What stands before the simulated camera. */
 export type Scene = {
@@ -23,7 +23,7 @@ const BENCH_REFLECTS = 0.3;
  */
 export function renderPhoto(scene: Scene): Pixels {
   const { width = 640, height = 480, light = 1 } = scene;
-  const noise = makeNoise(scene.seed);
+  const noise = makeRandom(scene.seed);
   const span = (low: number, high: number) => low + (high - low) * noise.next();
   const fromPicture = homographyOf(cardCorners(width, height, span), [
     [0, 0],

@@ -1,4 +1,4 @@
-import type { Noise } from './random.ts';
+import type { Random } from '@north-step/core/maths';
 
 /** A density meter's cell: what it was put in, and since when. */
 export type DensityState = {
@@ -25,7 +25,7 @@ export const dipped = (
 export function cellShows(
   state: DensityState,
   atS: number,
-  noise: Noise,
+  noise: Random,
 ): { readonly densityGPerMl: number; readonly stable: boolean } | undefined {
   if (state.dippedS === undefined) return undefined;
   const forS = Math.max(0, atS - state.dippedS);

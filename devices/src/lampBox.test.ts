@@ -1,6 +1,6 @@
+import { makeRandom } from '@north-step/core/maths';
 import { describe, expect, it } from 'vitest';
 import { coldLampBox, laterLampBox, lightOfBox, meterShows, pressedLampBox, type TrueLamp } from './lampBox.ts';
-import { makeNoise } from './random.ts';
 
 const lamp: TrueLamp = { mWPerCm2: 9, byPlace: { up: 5, out: 9 }, heatsK: 9, roomC: 21, timerStepS: 120 };
 const lit = (seconds: number, over: Partial<TrueLamp> = {}) =>
@@ -18,7 +18,7 @@ describe('a simulated lamp box', () => {
     const open = pressedLampBox(laterLampBox(lit(240), 60, lamp), 'open door', undefined, lamp);
     const waited = laterLampBox(open, 500, lamp);
     expect([waited.lit, waited.leftS]).toEqual([false, 180]);
-    expect(lightOfBox(waited, lamp, makeNoise(1))).toBe(0);
+    expect(lightOfBox(waited, lamp, makeRandom(1))).toBe(0);
     expect(pressedLampBox(waited, 'close door', undefined, lamp).lit).toBe(true);
     expect(pressedLampBox(open, 'stop', undefined, lamp).leftS).toBe(0);
   });
@@ -33,7 +33,7 @@ describe('a simulated lamp box', () => {
     expect([out.lit, out.leftS]).toEqual([false, 150]);
   });
   it('dies or weakens without its timer knowing, until it is mended', () => {
-    const noise = makeNoise(5);
+    const noise = makeRandom(5);
     const later = (button: string) => laterLampBox(pressedLampBox(lit(600), button, undefined, lamp), 120, lamp);
     expect(later('die')).toMatchObject({ lit: true, leftS: 480 });
     expect(lightOfBox(later('die'), lamp, noise)).toBe(0);
@@ -41,7 +41,7 @@ describe('a simulated lamp box', () => {
   });
   it('is dimmer when warm, and a meter is right to a few percent', () => {
     const warm = laterLampBox(lit(600), 300, lamp);
-    const noise = makeNoise(3);
+    const noise = makeRandom(3);
     const mean = Array.from({ length: 50 }, () => lightOfBox(warm, lamp, noise)).reduce((a, b) => a + b) / 50;
     expect(mean / 9).toBeCloseTo(0.96, 2);
     for (let n = 0; n < 20; n++) expect(Math.abs(meterShows(lamp, 'out', noise) / 9 - 1)).toBeLessThan(0.08);

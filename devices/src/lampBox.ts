@@ -1,4 +1,4 @@
-import type { Noise } from './random.ts';
+import type { Random } from '@north-step/core/maths';
 
 /** A lamp box as it really is: only the simulated world knows. */
 export type TrueLamp = {
@@ -94,7 +94,7 @@ export function pressedLampBox(
 }
 
 /** What its sensor shows. */
-export function lightOfBox(state: LampBoxState, lamp: TrueLamp, noise: Noise): number {
+export function lightOfBox(state: LampBoxState, lamp: TrueLamp, noise: Random): number {
   if (!state.lit) return 0;
   const rise = 1 - Math.exp(-Math.max(0.2, state.litForS) / RISES_S);
   const droop = 1 - DROOP_SHARE * (1 - Math.exp(-state.litForS / DROOP_S));
@@ -104,5 +104,5 @@ export function lightOfBox(state: LampBoxState, lamp: TrueLamp, noise: Noise): n
 /** A hand-held meter is right to about 2 %. */
 const METER_SHARE = 0.02;
 /** What a meter at a marked place shows. @returns mW/cm², in steps of 0.01; 0 at a place that is not marked */
-export const meterShows = (lamp: TrueLamp, place: string, noise: Noise): number =>
+export const meterShows = (lamp: TrueLamp, place: string, noise: Random): number =>
   Number(Math.max(0, (lamp.byPlace[place] ?? 0) * (1 + METER_SHARE * noise.normal())).toFixed(2));

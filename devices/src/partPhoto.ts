@@ -1,7 +1,7 @@
 import type { Pixels } from '@north-step/core/clarity';
 import type { Lab } from '@north-step/core/colour';
+import { makeRandom } from '@north-step/core/maths';
 import { convertLab65ToRgb, convertLrgbToRgb, convertRgbToLrgb } from 'culori/fn';
-import { makeNoise } from './random.ts';
 
 /** A part and an unlit piece of its resin on white paper, as the bench camera sees them. */
 export type PartScene = {
@@ -22,7 +22,7 @@ const WARM: readonly [number, number, number] = [1.12, 1, 0.8];
 /** Renders it with a warm lamp, uneven light and noise. */
 export function renderPartPhoto(scene: PartScene): Pixels {
   const { width = 640, height = 480, cast = WARM } = scene;
-  const noise = makeNoise(scene.seed);
+  const noise = makeRandom(scene.seed);
   const reflects = (lab: Lab) => {
     const { r, g, b } = convertRgbToLrgb(convertLab65ToRgb(lab));
     return [r, g, b] as const;

@@ -1,4 +1,4 @@
-import type { Noise } from './random.ts';
+import type { Random } from '@north-step/core/maths';
 
 /** The air of the simulated room. */
 export type RoomAir = {
@@ -65,9 +65,9 @@ export function doneToAir(air: RoomAir, button: string): RoomAir {
 }
 
 /** A thermometer to a tenth of a degree, a hygrometer to a percent. */
-export const climateShows = ({ tempC, humidityPct }: RoomAir, noise: Noise) => ({
+export const climateShows = ({ tempC, humidityPct }: RoomAir, noise: Random) => ({
   tempC: Number((tempC + 0.08 * noise.normal()).toFixed(1)),
   humidityPct: Math.round(Math.min(100, Math.max(0, humidityPct + 0.6 * noise.normal()))),
 });
-export const vapourShows = ({ vapourPctLel }: RoomAir, noise: Noise): number =>
+export const vapourShows = ({ vapourPctLel }: RoomAir, noise: Random): number =>
   Number(Math.max(0, vapourPctLel + 0.2 * noise.normal()).toFixed(1));

@@ -1,9 +1,9 @@
 import type { Press, Sample } from '@north-step/contract';
 import type { Lab } from '@north-step/core/colour';
+import { makeRandom } from '@north-step/core/maths';
 import { type Address, Bridge, sleep } from './bridge.ts';
 import { pngOf, renderPhoto } from './camera.ts';
 import { renderPartPhoto } from './partPhoto.ts';
-import { makeNoise } from './random.ts';
 import { drifting, emptyScale, placed, type ScaleState, shown, tared } from './scale.ts';
 
 /** What a bath really holds: only the simulated world knows. */
@@ -29,7 +29,7 @@ const DRIFT_G_PER_S = 0.03;
 /** The bench scale: streams a settling weight. A trainee puts things on it by hand. */
 export function runScale(address: Address, world: World, seed = 1): RunningDevice {
   const bridge = new Bridge(address);
-  const noise = makeNoise(seed);
+  const noise = makeRandom(seed);
   let state: ScaleState = emptyScale(performance.now() / 1000);
   let note = 'nothing on the pan';
   let livelyUntil = 0;

@@ -1,7 +1,7 @@
 import type { Sample } from '@north-step/contract';
+import { makeRandom } from '@north-step/core/maths';
 import { type Address, Bridge, sleep } from './bridge.ts';
 import { cellShows, dipped, dryCell } from './densityMeter.ts';
-import { makeNoise } from './random.ts';
 import { climateShows, doneToAir, laterAir, type RoomAir, usualAir, vapourShows } from './roomSensors.ts';
 import type { RunningDevice, World } from './run.ts';
 import { laterWashUnit, pressedWashUnit, stillWashUnit, stirs, washUnitSays } from './washUnit.ts';
@@ -48,7 +48,7 @@ export function runWashUnit(address: Address, roomC: () => number, leftS = 0): R
 /** A density meter: dipped into a bath, it comes to rest on what the bath truly weighs. */
 export function runDensityMeter(address: Address, world: World, seed = 1): RunningDevice {
   const bridge = new Bridge(address);
-  const noise = makeNoise(seed);
+  const noise = makeRandom(seed);
   let state = dryCell(20);
   const sample = (): Sample => {
     const shows = cellShows(state, nowS(), noise);
@@ -108,10 +108,10 @@ export const runVapourSensor = (address: Address, room: SimulatedRoom, seed = 2)
     seed,
   );
 
-type Shows = (air: RoomAir, noise: ReturnType<typeof makeNoise>) => Omit<Sample, 'atMs'>;
+type Shows = (air: RoomAir, noise: ReturnType<typeof makeRandom>) => Omit<Sample, 'atMs'>;
 function runInRoom(address: Address, room: SimulatedRoom, shows: Shows, seed: number): RunningDevice {
   const bridge = new Bridge(address);
-  const noise = makeNoise(seed);
+  const noise = makeRandom(seed);
   const sample = (): Sample => ({ atMs: Date.now(), ...shows(room.now(), noise) });
   void bridge.followPresses(async ({ button }) => {
     room.do(button);

@@ -1,7 +1,7 @@
 import type { Press, Sample } from '@north-step/contract';
+import { makeRandom } from '@north-step/core/maths';
 import { type Address, Bridge, sleep } from './bridge.ts';
 import { coldLampBox, laterLampBox, lightOfBox, meterShows, pressedLampBox, type TrueLamp } from './lampBox.ts';
-import { makeNoise } from './random.ts';
 import type { RunningDevice } from './run.ts';
 
 /** What a lamp really is, asked for anew: it ages. */
@@ -14,7 +14,7 @@ const nowS = () => performance.now() / 1000;
 /** The lamp box, found lit when `leftS` is on its timer: takes start, stop and the door, tells light, temperature and what its timer has left. */
 export function runLampBox(address: Address, world: LampWorld, seed = 1, leftS = 0): RunningDevice {
   const bridge = new Bridge(address);
-  const noise = makeNoise(seed);
+  const noise = makeRandom(seed);
   let lamp: TrueLamp | undefined;
   let state = coldLampBox(nowS(), 20);
   const sample = (): Sample => {
@@ -49,7 +49,7 @@ export function runLampBox(address: Address, world: LampWorld, seed = 1, leftS =
 /** The UV meter: put at a marked place of a lamp that is lit, it shows the light there. */
 export function runUvMeter(address: Address, world: LampWorld, seed = 1): RunningDevice {
   const bridge = new Bridge(address);
-  const noise = makeNoise(seed);
+  const noise = makeRandom(seed);
   let place: string | undefined;
   const tell = async () => {
     const mWPerCm2 = place === undefined ? 0 : meterShows(await world(), place, noise);

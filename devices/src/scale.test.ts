@@ -1,9 +1,9 @@
+import { makeRandom } from '@north-step/core/maths';
 import { describe, expect, it } from 'vitest';
-import { makeNoise } from './random.ts';
 import { emptyScale, placed, shown, tared } from './scale.ts';
 
 describe('the simulated bench scale', () => {
-  const noise = makeNoise(4);
+  const noise = makeRandom(4);
   it('settles within seconds, then says so; the tare is taken off', () => {
     let state = placed(emptyScale(0), 62.37, 0);
     const early = shown(state, 0.3, noise);

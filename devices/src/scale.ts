@@ -1,4 +1,4 @@
-import type { Noise } from './random.ts';
+import type { Random } from '@north-step/core/maths';
 
 const SETTLES_S = 0.45;
 const NOISE_G = 0.006;
@@ -50,7 +50,7 @@ function swing(state: ScaleState, atS: number): ScaleState {
 export function shown(
   state: ScaleState,
   atS: number,
-  noise: Noise,
+  noise: Random,
 ): { readonly state: ScaleState; readonly grams: number; readonly stable: boolean } {
   const now = swing(state, atS);
   const near = Math.abs(now.movingG - now.onPanG) < STABLE_G;

@@ -1,3 +1,4 @@
+import { LIGHT_EXPONENT } from '../maths/index.ts';
 import { requireInRange } from '../units/index.ts';
 import type { CureConstants } from './families.ts';
 import { stiffnessShare } from './kinetics.ts';
@@ -162,7 +163,6 @@ function outcomesLogLikelihood(outcomes: readonly Outcome[], handleS: number, ma
 }
 
 const LEAST_CHANCE = 0.002;
-const RATE_POWER = 0.7;
 function resultLog(
   { seconds, result, coldShare = 1, hotShare = 1 }: Outcome,
   handleS: number,
@@ -170,7 +170,7 @@ function resultLog(
   noise: number,
 ): number {
   const tinted = Number.isFinite(maxS) ? normalBelow(Math.log((seconds * hotShare) / maxS) / noise) : 0;
-  const tacky = normalBelow(Math.log(handleS / (seconds * coldShare ** RATE_POWER)) / noise) * (1 - tinted);
+  const tacky = normalBelow(Math.log(handleS / (seconds * coldShare ** LIGHT_EXPONENT)) / noise) * (1 - tinted);
   const chance = result === 'tinted' ? tinted : result === 'tacky' ? tacky : 1 - tinted - tacky;
   return Math.log(Math.max(LEAST_CHANCE, chance));
 }

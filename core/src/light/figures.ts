@@ -1,3 +1,4 @@
+import { LIGHT_EXPONENT } from '../maths/index.ts';
 /** What a light map says in four figures. */
 export type LightFigures = {
   /** 2nd percentile of the lit surface, mW/cm² */
@@ -53,9 +54,6 @@ export type LitPhase = { readonly seconds: number; readonly values: Float32Array
 /** Light of one spot in each phase, mW/cm². */
 export type SpotLight = readonly number[];
 
-/** The rate of cure grows with this power of light. */
-const RATE_POWER = 0.7;
-
 /**
  * Which spot is coldest, and which hottest, over several phases: the 2nd percentile by ∑ t·E^0.7, which cures, and the 99th
  * by ∑ t·E, which tints. A spot that is dark in one pose counts by what it gets in the other.
@@ -72,7 +70,7 @@ export function extremesOver(
   const doses = new Float32Array(count);
   for (const { seconds, values } of phases)
     for (let i = 0; i < count; i++) {
-      cures[i]! += seconds * values[i]! ** RATE_POWER;
+      cures[i]! += seconds * values[i]! ** LIGHT_EXPONENT;
       doses[i]! += seconds * values[i]!;
     }
   const darkBelow = darkBelowMWPerCm2(doses.slice().sort(), darkShare);

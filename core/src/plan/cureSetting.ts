@@ -3,6 +3,7 @@ import type { BenchNow, LampNow } from '../bench/index.ts';
 import { stationKind } from '../bench/index.ts';
 import { type CureDoubt, type CureSetting, type PairScale, scaledConstants, UNTRIED } from '../cure/index.ts';
 import { UNMETERED_SHARE } from '../light/index.ts';
+import { LIGHT_EXPONENT } from '../maths/index.ts';
 import { cureConstantsOf } from '../resin/index.ts';
 import { type BoundStep, kindOf, NOWHERE } from '../route/index.ts';
 import { Z90 } from '../units/index.ts';
@@ -67,7 +68,6 @@ const LEAST_MW_PER_CM2 = 0.01;
 const meanOf = ({ poses }: BatchLight, pick: (pose: BatchPose) => number): number =>
   poses.reduce((sum, pose) => sum + pick(pose), 0) / poses.length;
 
-const RATE_POWER = 0.7;
 /** How far rate and harmful dose may be off: by the resin, as coupons have narrowed it, and by the lamp, as its meter has. */
 export function cureDoubt(request: BatchRequest): CureDoubt {
   const pair = pairOf(request);
@@ -75,7 +75,7 @@ export function cureDoubt(request: BatchRequest): CureDoubt {
   const lampShare = Math.max(lampOf(request).doubtShare ?? 0, request.light?.inside ? UNMETERED_SHARE : 0);
   const rate = pair ? Math.expm1(Z90 * pair.lnRateSd) : UNTRIED.rate;
   const dose = pair ? Math.expm1(Z90 * pair.lnDoseSd) : UNTRIED.dose;
-  return { rate: Math.hypot(rate, RATE_POWER * lampShare), dose: Math.hypot(dose, lampShare) };
+  return { rate: Math.hypot(rate, LIGHT_EXPONENT * lampShare), dose: Math.hypot(dose, lampShare) };
 }
 
 /** Share of the metered light at the coldest and hottest spot while no light map is made. Engineering guesses for a turntable box. */

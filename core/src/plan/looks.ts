@@ -2,12 +2,12 @@ import type { BatchState } from '../batch/index.ts';
 import { litStepS } from '../batch/index.ts';
 import type { BenchNow } from '../bench/index.ts';
 import { type CureSetting, cureWindow, HORIZON_S, type Outcome } from '../cure/index.ts';
+import { LIGHT_EXPONENT } from '../maths/index.ts';
 import { isCure, isLookAfter } from '../route/index.ts';
 import { cureSetting } from './cureSetting.ts';
 import type { BatchRequest } from './request.ts';
 import { requestOf } from './requestOf.ts';
 
-const RATE_POWER = 0.7;
 const SAID = { good: 'ok', tacky: 'tacky', tinted: 'tinted' } as const;
 
 /**
@@ -32,7 +32,7 @@ export function lookOutcomes(
       if (isCure(step) && step.state === 'done' && step.station === station) seconds += litStepS(step);
       const result = isLookAfter(step) && SAID[step.outcome as keyof typeof SAID];
       if (!result || seconds < 1) return [];
-      return [{ seconds, result, weak: true, coldShare: handleShare ** (1 / RATE_POWER), hotShare }];
+      return [{ seconds, result, weak: true, coldShare: handleShare ** (1 / LIGHT_EXPONENT), hotShare }];
     });
   });
 }

@@ -1,4 +1,4 @@
-/** A small seeded generator: the same seed tells the same story. @source mulberry32, public domain */
+/** A small seeded generator: the same seed gives the same draws. @source mulberry32, public domain */
 export function makeRandom(seed: number) {
   let state = seed >>> 0;
   const next = (): number => {

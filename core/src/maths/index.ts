@@ -1,0 +1,2 @@
+export * from './lightExponent.ts';
+export * from './random.ts';
