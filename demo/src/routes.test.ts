@@ -1,5 +1,5 @@
 import { makeRandom } from '@north-step/core/maths';
-import { ROUTE_TEMPLATES, type RouteBench, routeRefusal, templateById } from '@north-step/core/route';
+import { bindRoute, ROUTE_TEMPLATES, type RouteBench, routeRefusal, templateById } from '@north-step/core/route';
 import { describe, expect, it } from 'vitest';
 import { ROUTES_OF, RouteTurns } from './routes.ts';
 import { WORKSHOP } from './workshop.ts';
@@ -30,6 +30,22 @@ describe('the demo’s routes', () => {
     for (const { card } of WORKSHOP.resins)
       for (const id of ROUTES_OF[card.id]!)
         expect(routeRefusal(templateById(id)!, { card, bench }), `${card.id} ${id}`).toBeUndefined();
+  });
+  it('stay in the baths of their liquid when those are dirty and taken, and others are free', () => {
+    const bench = benchOf();
+    const own = bench.lines[0]!.baths;
+    const dirty = own.map((id) => [id, { ...bench.baths[id]!, loadPctW: 30 }] as const);
+    const busy = { ...bench, baths: { ...bench.baths, ...Object.fromEntries(dirty) } };
+    const taken = Object.fromEntries(own.map((id) => [id, 1]));
+    for (const { card } of WORKSHOP.resins)
+      for (const id of ROUTES_OF[card.id]!) {
+        const route = templateById(id)!;
+        const bound = bindRoute(route, busy, { card, taken });
+        expect(bound.lacks, `${card.id} ${id}`).toEqual([]);
+        expect(bound.steps.map(({ station }) => station)).toEqual(
+          bindRoute(route, bench, { card }).steps.map(({ station }) => station),
+        );
+      }
   });
   it('take turns, so that none is left out of a season', () => {
     for (const seed of [1, 20_417, 77]) {

@@ -207,6 +207,23 @@ describe('binding a route to a bench', () => {
     const again = bindRoute({ ...route, steps: more }, threeBathBench);
     expect(again.steps.slice(-2).map(({ station }) => station)).toEqual(['c', 'right']);
   });
+  it('a line of another liquid does not stand in for one that is busy or dirty, nor one that is too short', () => {
+    const both = { ...testCard, solvents: ['isopropanol', 'water', 'detergent'] as const };
+    const taken = { a1: 1, a2: 1 };
+    const baths = { ...everythingBench.baths, a2: { ...everythingBench.baths.a2!, loadPctW: 40 } };
+    const bench = { ...everythingBench, baths };
+    for (const id of ['two-baths', 'warm-peel', 'casting'])
+      expect(
+        bindRoute(templateById(id)!, bench, { card: both, taken }).steps.flatMap(({ type, station }) =>
+          type.startsWith('wash') ? [station] : [],
+        ),
+      ).toEqual(['a1', 'a2']);
+    const wetOnly = { ...testCard, solvents: ['detergent', 'water'] as const };
+    expect(bindRoute(templateById('warm-peel')!, bench, { card: wetOnly })).toMatchObject({
+      lacks: [],
+      steps: { 2: { station: 'w1' } },
+    });
+  });
   it('a wash put in later on a bench of one bath is done there', () => {
     const washed = bindRoute(templateById('one-bath')!, oneBathBench).steps;
     const more = {

@@ -53,7 +53,7 @@ export function bindRoute(route: Route, bench: RouteBench, by: Binding = {}): Bo
       if (!lines.has(wanted)) lines.set(wanted, bestLine(route, bench, by, wanted));
       const line = lines.get(wanted);
       const at = line && stationInLine(line, position, step, bench);
-      if (line?.baths.length === 1 && position === 'last' && washesIn(route, wanted).includes('first') && isWash(type))
+      if (line && isWash(type) && wantsSecond(line, position, route, wanted))
         return lack(index, `a second bath in ${line.name}`);
       return at ?? lack(index, words);
     }
@@ -90,7 +90,11 @@ const washesIn = ({ steps }: Route, wanted: Solvent | undefined): readonly LineP
     return asks && isWash(stepType(step.type)) ? [position] : [];
   });
 
-/** The line where most of what a route asks for can be done: of a liquid that the card allows, fitting, free, clean enough. */
+/** A route that washes in the first and in the last bath does not wash twice in one. */
+const wantsSecond = (line: Line, position: LinePosition, route: Route, wanted: Solvent | undefined): boolean =>
+  line.baths.length === 1 && position === 'last' && washesIn(route, wanted).includes('first');
+
+/** The line where most of what a route asks for can be done: of a liquid that the card allows, its first liquid before others, fitting, free, clean enough. */
 function bestLine(route: Route, bench: RouteBench, by: Binding, wanted: Solvent | undefined): Line | undefined {
   const asking = route.steps.filter(
     (step) => step.station === undefined && placeShape(placeOfStep(step)).liquid === wanted,
@@ -100,15 +104,21 @@ function bestLine(route: Route, bench: RouteBench, by: Binding, wanted: Solvent 
     const solvent = liquidOfLine(line, bench.baths);
     const at = inLine.map((step) => stationInLine(line, placeShape(placeOfStep(step)).position!, step, bench));
     const found = at.filter((station) => station !== undefined);
+    const lacksSecond = inLine.some((step) =>
+      wantsSecond(line, placeShape(placeOfStep(step)).position!, route, wanted),
+    );
+    const liquidRank = solvent && by.card ? by.card.solvents.indexOf(solvent) : 0;
     const last = bench.baths[line.baths.at(-1)!];
     const loadPctW = last?.loadPctW ?? 0;
     const fit =
       solvent && by.card ? loadPctW <= cleanLimitPctW(by.card.residueTolUm, liquid(solvent).dragFilmUm) : true;
     return [
-      !wanted && by.card && !(solvent && by.card.solvents.includes(solvent)) ? 1 : 0,
-      at.length - found.length,
+      !wanted && by.card && liquidRank < 0 ? 1 : 0,
+      at.length - found.length + (lacksSecond ? 1 : 0),
       // what is put in later stays with the baths it was washed in
       route.steps.some(({ station }) => station !== undefined && line.baths.includes(station)) ? 0 : 1,
+      // a line of another liquid is other work: it does not stand in for one that is busy or dirty
+      wanted ? 0 : liquidRank,
       found.some((station) => !fits(station, bench, by)) ? 1 : 0,
       found.some((station) => !isFree(station, bench, by)) ? 1 : 0,
       fit ? 0 : 1,
