@@ -1,5 +1,5 @@
 import type { Step } from '../batch/index.ts';
-import { CAUTION_IDS, type CautionId, kindShape, STEP_TYPES } from '../route/index.ts';
+import { CAUTION_IDS, type CautionId, kindShape, typeOfStep } from '../route/index.ts';
 
 export { CAUTION_IDS, type CautionId };
 
@@ -98,6 +98,6 @@ export const FIRST_CARDS: Readonly<Record<'spill' | 'skin' | 'eyes' | 'fire', Fi
 
 /** What is worn at a step: by what it does, and by whether the parts are still uncured there. */
 export function cautionsOf(step: Pick<Step, 'kind' | 'type'>): readonly CautionId[] {
-  const entry = STEP_TYPES[step.type as keyof typeof STEP_TYPES];
+  const entry = typeOfStep(step);
   return entry?.cautions ?? kindShape(step.kind).cautions({ where: entry?.where });
 }

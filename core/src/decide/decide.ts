@@ -1,6 +1,6 @@
 import type { BatchEvent, BatchState, LightClosed, Step } from '../batch/index.ts';
 import { exposureS, quarantineOf, remainingS, stepById, wantedS } from '../batch/index.ts';
-import { type BenchNow, VAPOUR_ALARM_PCT_LEL } from '../bench/index.ts';
+import { type BathNow, type BenchNow, VAPOUR_ALARM_PCT_LEL } from '../bench/index.ts';
 import {
   bathNowFor,
   dryS,
@@ -90,10 +90,9 @@ function vapourRefusal(step: Step, { vapourPctLel = 0 }: BenchNow): Refusal | un
   };
 }
 
-/** Why a batch is not washed at a station: what is in the bath there. */
-export function wrongLiquid({ card }: BatchState, station: string, bench: BenchNow): Refusal | undefined {
-  const bath = bench.baths[station];
-  const wrong = bath && wrongSolvent(card, [bath]);
+/** Why a batch is not washed in baths: what is in one of them. */
+export function wrongLiquid({ card }: BatchState, baths: readonly BathNow[]): Refusal | undefined {
+  const wrong = wrongSolvent(card, baths);
   return wrong && { code: wrong.refusal.code, message: wrong.refusal.message, remedy: wrong.refusal.remedy };
 }
 
@@ -101,8 +100,8 @@ function startWash(batch: BatchState, step: Step, bench: BenchNow, now: Moment):
   const bath = bathNowFor(step, bench);
   const ahead = runFrom(batch, step).filter((other) => isWash(other) && other.state === 'waiting');
   const baths = ahead.map((other) => bathNowFor(other, bench));
-  const wrong = wrongSolvent(batch.card, baths);
-  if (wrong) return refuse({ code: wrong.refusal.code, message: wrong.refusal.message, remedy: wrong.refusal.remedy });
+  const wrong = wrongLiquid(batch, baths);
+  if (wrong) return refuse(wrong);
   const leftS = batch.card.exposureCapS - exposureS(batch, now.atMs);
   const knew = { loadPctW: round(bath.loadPctW, 2), strengthPctW: round(bath.strengthPctW, 1), roomC: bench.roomC };
   if (leftS < 10) {

@@ -1,18 +1,17 @@
 import type { BatchEvent, BatchState, Step } from '../batch/index.ts';
 import { stepById } from '../batch/index.ts';
-import type { BenchNow, StationNow } from '../bench/index.ts';
+import type { BathNow, BenchNow, StationNow } from '../bench/index.ts';
 import { placeShape, stationKind } from '../bench/index.ts';
 import { titleOf } from '../plan/index.ts';
 import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
 import type { RouteStep } from '../route/index.ts';
-import { isCure, isWash, STEP_TYPES, type StepType } from '../route/index.ts';
+import { isCure, isWash, typeOfStep } from '../route/index.ts';
 import { type Moment, wrongLiquid } from './decide.ts';
-
-const typeOf = (step: Step): StepType | undefined => STEP_TYPES[step.type as keyof typeof STEP_TYPES];
+import { unknownStep } from './gate.ts';
 
 /** Where else on this bench the work of a step can be done; the lamp of a cure is chosen with its light. */
 export function stationsFor(batch: BatchState, step: Step, bench: BenchNow): readonly StationNow[] {
-  const type = typeOf(step);
+  const type = typeOfStep(step);
   if (!type || isCure(step)) return [];
   const shapes = [type.where, ...(type.elsewhere ?? [])].map(placeShape);
   const kinds = new Set(shapes.flatMap(({ kinds, instead = [] }) => [...kinds, ...instead]));
@@ -21,7 +20,7 @@ export function stationsFor(batch: BatchState, step: Step, bench: BenchNow): rea
       station.id !== step.station &&
       kinds.has(station.kind) &&
       (step.agitation !== 'impeller' || stationKind(station.kind).stirs === true) &&
-      (!isWash(step) || wrongLiquid(batch, station.id, bench) === undefined),
+      (!isWash(step) || wrongLiquid(batch, bathsAt(station.id, bench)) === undefined),
   );
 }
 
@@ -33,8 +32,7 @@ export function decideElsewhere(
   now: Moment,
 ): Result<BatchEvent[], Refusal> {
   const step = stepById(batch, stepId);
-  if (!step)
-    return refuse({ code: 'UNKNOWN_STEP', message: `${batch.name} has no step “${stepId}”.`, field: 'stepId' });
+  if (!step) return refuse(unknownStep(batch, stepId));
   if (step.state !== 'waiting')
     return refuse({
       code: 'STEP_RUNNING',
@@ -50,13 +48,13 @@ export function decideElsewhere(
       remedy: 'Plan it on Cure (C).',
       field: 'stationId',
     });
-  const wrong = isWash(step) ? wrongLiquid(batch, stationId, bench) : undefined;
+  const wrong = isWash(step) ? wrongLiquid(batch, bathsAt(stationId, bench)) : undefined;
   if (wrong) return refuse({ ...wrong, field: 'stationId' });
   if (!stationsFor(batch, step, bench).includes(station))
     return refuse({
       code: 'NOT_THERE',
       message: `${step.title} is not done at ${station.name}.`,
-      remedy: `Choose ${placeShape(typeOf(step)?.where ?? 'mat').words}.`,
+      remedy: `Choose ${placeShape(typeOfStep(step)?.where ?? 'mat').words}.`,
       field: 'stationId',
     });
   const moved = Object.fromEntries(
@@ -69,6 +67,12 @@ export function decideElsewhere(
   );
   return ok([{ ...now, type: 'moved', set: moved }]);
 }
+
+/** The bath of a station, if it has one. */
+const bathsAt = (stationId: string, { baths }: BenchNow): readonly BathNow[] => {
+  const bath = baths[stationId];
+  return bath ? [bath] : [];
+};
 
 /** The step, and those right after it that were to be done at the same station and can go along. */
 function alongWith(batch: BatchState, step: Step, to: StationNow, bench: BenchNow): readonly Step[] {

@@ -1,5 +1,5 @@
 import type { BatchState, Step } from '../batch/index.ts';
-import { kindShape, STEP_TYPES } from '../route/index.ts';
+import { kindShape, typeOfStep } from '../route/index.ts';
 
 const HANDS = {
   wet: 'Glove on the basket hand · bare hand for lids and this screen',
@@ -9,7 +9,7 @@ const HANDS = {
 
 /** Which hand is gloved. */
 export const handsFor = (step: Step): string =>
-  HANDS[STEP_TYPES[step.type as keyof typeof STEP_TYPES]?.where === 'mat' ? 'trim' : kindShape(step.kind).gear];
+  HANDS[typeOfStep(step)?.where === 'mat' ? 'trim' : kindShape(step.kind).gear];
 
 const fill = (text: string, batch: BatchState, station: string): string =>
   text.replace('{}', batch.name).replace('{Station}', station).replace('{station}', station.toLowerCase());

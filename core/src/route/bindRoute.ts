@@ -46,14 +46,14 @@ export function bindRoute(route: Route, bench: RouteBench, by: Binding = {}): Bo
         ? step.station
         : lack(index, `a station “${step.station}”`);
     const place = placeOfStep(step);
-    const type = stepType(step.type);
     const { position, liquid: wanted, ofLight, words } = placeShape(place);
     if (ofLight) return undefined;
     if (position) {
-      if (!lines.has(wanted)) lines.set(wanted, bestLine(route, bench, by, wanted));
+      const asked = askedOf(route, wanted);
+      if (!lines.has(wanted)) lines.set(wanted, bestLine(route, asked, bench, by, wanted));
       const line = lines.get(wanted);
       const at = line && stationInLine(line, position, step, bench);
-      if (line && isWash(type) && wantsSecond(line, position, route, wanted))
+      if (line && position === 'last' && isWash(stepType(step.type)) && lacksSecond(line, asked))
         return lack(index, `a second bath in ${line.name}`);
       return at ?? lack(index, words);
     }
@@ -82,31 +82,32 @@ function nearLight(
 }
 
 type Line = BenchNow['lines'][number];
-/** The positions at which a route asks to wash in a line of this liquid. */
-const washesIn = ({ steps }: Route, wanted: Solvent | undefined): readonly LinePosition[] =>
+type Asked = { readonly step: RouteStep; readonly position: LinePosition };
+/** What a route asks for in a line of this liquid: at which positions, for which work. */
+const askedOf = ({ steps }: Route, wanted: Solvent | undefined): readonly Asked[] =>
   steps.flatMap((step) => {
     const { position, liquid: of } = placeShape(placeOfStep(step));
-    const asks = step.station === undefined && position && of === wanted;
-    return asks && isWash(stepType(step.type)) ? [position] : [];
+    return step.station === undefined && position && of === wanted ? [{ step, position }] : [];
   });
 
 /** A route that washes in the first and in the last bath does not wash twice in one. */
-const wantsSecond = (line: Line, position: LinePosition, route: Route, wanted: Solvent | undefined): boolean =>
-  line.baths.length === 1 && position === 'last' && washesIn(route, wanted).includes('first');
+const lacksSecond = (line: Line, asked: readonly Asked[]): boolean => {
+  const washes = asked.filter(({ step }) => isWash(stepType(step.type)));
+  const at = (wanted: LinePosition) => washes.some(({ position }) => position === wanted);
+  return line.baths.length === 1 && at('first') && at('last');
+};
 
-/** The line where most of what a route asks for can be done: of a liquid that the card allows, its first liquid before others, fitting, free, clean enough. */
-function bestLine(route: Route, bench: RouteBench, by: Binding, wanted: Solvent | undefined): Line | undefined {
-  const asking = route.steps.filter(
-    (step) => step.station === undefined && placeShape(placeOfStep(step)).liquid === wanted,
-  );
-  const inLine = asking.filter((step) => placeShape(placeOfStep(step)).position !== undefined);
+/** The line where most of what is asked can be done: of a liquid that the card allows, its first liquid before others, fitting, free, clean enough. */
+function bestLine(
+  route: Route,
+  asked: readonly Asked[],
+  bench: RouteBench,
+  by: Binding,
+  wanted: Solvent | undefined,
+): Line | undefined {
   const score = (line: Line): readonly number[] => {
     const solvent = liquidOfLine(line, bench.baths);
-    const at = inLine.map((step) => stationInLine(line, placeShape(placeOfStep(step)).position!, step, bench));
-    const found = at.filter((station) => station !== undefined);
-    const lacksSecond = inLine.some((step) =>
-      wantsSecond(line, placeShape(placeOfStep(step)).position!, route, wanted),
-    );
+    const found = asked.flatMap(({ step, position }) => stationInLine(line, position, step, bench) ?? []);
     const liquidRank = solvent && by.card ? by.card.solvents.indexOf(solvent) : 0;
     const last = bench.baths[line.baths.at(-1)!];
     const loadPctW = last?.loadPctW ?? 0;
@@ -114,7 +115,7 @@ function bestLine(route: Route, bench: RouteBench, by: Binding, wanted: Solvent 
       solvent && by.card ? loadPctW <= cleanLimitPctW(by.card.residueTolUm, liquid(solvent).dragFilmUm) : true;
     return [
       !wanted && by.card && liquidRank < 0 ? 1 : 0,
-      at.length - found.length + (lacksSecond ? 1 : 0),
+      asked.length - found.length + (lacksSecond(line, asked) ? 1 : 0),
       // what is put in later stays with the baths it was washed in
       route.steps.some(({ station }) => station !== undefined && line.baths.includes(station)) ? 0 : 1,
       // a line of another liquid is other work: it does not stand in for one that is busy or dirty

@@ -1,4 +1,4 @@
-import { type BoundRoute, bindRoute, lackWords } from './bindRoute.ts';
+import { type BoundRoute, bindRoute, lackWords, type RouteBench } from './bindRoute.ts';
 import { type Finding, type RouteCase, refused } from './finding.ts';
 import { HINT_RULES } from './hintRules.ts';
 import { ORDER_RULES } from './orderRules.ts';
@@ -25,4 +25,9 @@ function lackings(bound: BoundRoute): readonly Finding[] {
 /** The first refusal, as core, the API and the screen say it. */
 export const routeRefusal = (route: Route, facts: RouteCase = {}): RefusedRoute | undefined =>
   checkRoute(route, facts).find((finding): finding is RefusedRoute => finding.level === 'refused');
+/** The first refusal that holds wherever the liquids are as here: what only this bench lacks may stand on another. */
+export const orderRefusal = (route: Route, bench: RouteBench): RefusedRoute | undefined =>
+  checkRoute(route, { bench }).find(
+    (finding): finding is RefusedRoute => finding.level === 'refused' && finding.code !== 'NO_STATION',
+  );
 type RefusedRoute = Extract<Finding, { readonly level: 'refused' }>;

@@ -1,6 +1,6 @@
 import type { BathNote, BenchReply, Station, Vessel } from '@north-step/contract';
 import type { BatchState } from '@north-step/core/batch';
-import type { BathNow, BenchNow, LinePosition, StationNow } from '@north-step/core/bench';
+import { type BathNow, type BenchNow, type LinePosition, linesOf, type StationNow } from '@north-step/core/bench';
 import { carryEstimates, type Grams, type MoveSince } from '@north-step/core/care';
 import type { BathDeed } from '@north-step/core/estimate';
 import { gramsFromMg, isAlcohol, loadPctW, type Parcel, parcelVolumeMl, strengthPctW } from '@north-step/core/solvent';
@@ -65,6 +65,8 @@ export function toVessel(row: VesselRow): Vessel {
   };
 }
 
+/** A row with its line as others have it: so that core can put lines together. */
+export const inLine = <R extends VesselRow>(row: R) => ({ ...row, line: lineOf(row) });
 const lineOf = ({ line_id: id, line_name: name, line_place: place, position }: VesselRow): Vessel['line'] =>
   id === null || name === null ? null : { id, name, place, position };
 
@@ -166,19 +168,12 @@ function benchFrom(
   };
 }
 
-/** Lines of baths that stand somewhere, by the first vessel of each. */
+/** Lines of baths that stand somewhere, in their order, by the first station of each vessel. */
 function linesNow(vessels: readonly (VesselRow & { readonly stations: readonly string[] })[]): BenchNow['lines'] {
-  const placed = [...vessels].sort(
-    (a, b) => (a.line_order ?? 0) - (b.line_order ?? 0) || (a.line_place ?? 0) - (b.line_place ?? 0),
-  );
-  const lines = new Map<string, { name: string; baths: string[] }>();
-  for (const { line_id, line_name, line_place, stations } of placed) {
-    if (line_id === null || line_place === null || stations[0] === undefined) continue;
-    const line = lines.get(line_id) ?? { name: line_name ?? line_id, baths: [] };
-    line.baths.push(stations[0]);
-    lines.set(line_id, line);
-  }
-  return [...lines].map(([id, line]) => ({ id, ...line }));
+  const inOrder = [...vessels].sort((a, b) => (a.line_order ?? 0) - (b.line_order ?? 0)).map(inLine);
+  return linesOf(inOrder)
+    .map(({ id, name, baths }) => ({ id, name, baths: baths.flatMap(({ stations }) => stations.slice(0, 1)) }))
+    .filter(({ baths }) => baths.length > 0);
 }
 
 type StationRow = {

@@ -1,7 +1,8 @@
 import type { BathCare, BathNote, ReadingRow } from '@north-step/contract';
+import { linesOf } from '@north-step/core/bench';
 import { type BathLimit, bathLimit, bathRole, type CareBath, type Grams, type Source } from '@north-step/core/care';
 import type { ResinCard } from '@north-step/core/resin';
-import { allVessels, benchSetting, parcelOf, toVessel, type VesselRow } from '../bench/index.ts';
+import { allVessels, benchSetting, inLine, parcelOf, toVessel, type VesselRow } from '../bench/index.ts';
 import type { Context } from '../context.ts';
 import { type Queryable, sql } from '../db/index.ts';
 import { pricesOf } from '../room/index.ts';
@@ -108,7 +109,10 @@ async function careNow(
   const baths = vessels.filter((vessel) => vessel.kind === 'bath');
   if (baths.length === 0) return [];
   const cards = await inUse(db, allCards, new Date(nowMs - RESINS_IN_USE_DAYS * DAY_MS));
-  const limits = new Map(baths.map((bath) => [bath.id, limitOf(bath, baths, cards, setting.roomC)]));
+  const lines = new Map(baths.map((bath) => [bath.id, lineAbout(bath, vessels)]));
+  const limits = new Map(
+    baths.map((bath) => [bath.id, limitOf(bath, lines.get(bath.id)!.baths, cards, setting.roomC)]),
+  );
   const filledMs = new Map<string, number | undefined>();
   for (const { id } of baths) filledMs.set(id, await lastFill(db, id));
   const question = {
@@ -123,8 +127,8 @@ async function careNow(
         solvent: bath.solvent,
         capacityMl: bath.capacity_ml,
         limit: limits.get(bath.id)!,
-        carrierId: beside(bath, baths, -1)?.id,
-        rotation: rotationOf(bath, vessels),
+        carrierId: lines.get(bath.id)!.before?.id,
+        rotation: rotationOf(lines.get(bath.id)!),
         lastFillMs: filledMs.get(bath.id),
         // a reading of liquid that was thrown away says nothing of what is in there now
         lastReadingMs: readings.find(
@@ -163,28 +167,21 @@ function withVerdict(row: Omit<ReadingRow, 'surprise' | 'expectedPctW'>, answer:
   return { ...row, surprise: verdict?.surprise ?? null, expectedPctW: verdict?.expectedPctW ?? null };
 }
 
-/** The bath before (-1) or after (1) a bath in its line. */
-const beside = (bath: VesselRow, baths: readonly VesselRow[], by: -1 | 1): VesselRow | undefined =>
-  bath.line_place === null
-    ? undefined
-    : baths
-        .filter(({ line_id, line_place }) => line_id === bath.line_id && (line_place! - bath.line_place!) * by > 0)
-        .sort((a, b) => (a.line_place! - b.line_place!) * by)[0];
-
-/** How a bath is changed with its line: only where there are two or more, and a drum for what leaves. */
-function rotationOf(bath: VesselRow, vessels: readonly VesselRow[]): CareBath['rotation'] {
-  const own = vessels.filter(({ line_id }) => bath.line_place !== null && line_id === bath.line_id);
-  const baths = own.filter(({ line_place }) => line_place !== null);
-  const leaves = baths.find(({ position }) => position === 'first');
-  if (!leaves || baths.length < 2 || !own.some(({ role }) => role === 'drum')) return undefined;
-  return { nextId: beside(bath, baths, 1)?.id, leavesId: leaves.id };
+/** The line of a bath; one outside of a line stands alone. */
+function lineAbout(bath: VesselRow, vessels: readonly VesselRow[]) {
+  const line = linesOf(vessels.map(inLine)).find(({ baths }) => baths.some(({ id }) => id === bath.id));
+  const baths: readonly VesselRow[] = line?.baths ?? [bath];
+  const at = baths.findIndex(({ id }) => id === bath.id);
+  return { baths, before: baths[at - 1], after: baths[at + 1], drum: line?.drum };
 }
 
+/** How a bath is changed with its line: only where there are two or more, and a drum for what leaves. */
+const rotationOf = ({ baths, after, drum }: ReturnType<typeof lineAbout>): CareBath['rotation'] =>
+  drum && baths.length > 1 ? { nextId: after?.id, leavesId: baths[0]!.id } : undefined;
+
 /** The strictest limit over the resins that were washed lately. A bath outside of a line is held to what a clean one is. */
-function limitOf(bath: VesselRow, baths: readonly VesselRow[], cards: readonly ResinCard[], roomC: number): BathLimit {
-  const own = baths.filter(({ line_id, line_place }) => line_place !== null && line_id === bath.line_id);
-  const first = own.find(({ position }) => position === 'first') ?? bath;
-  const clean = own.find(({ position }) => position === 'last') ?? bath;
+function limitOf(bath: VesselRow, line: readonly VesselRow[], cards: readonly ResinCard[], roomC: number): BathLimit {
+  const [first, clean] = [line[0] ?? bath, line.at(-1) ?? bath];
   const shop = { solvent: bath.solvent, agitation: [first.agitation, clean.agitation] as const, roomC };
   return bathLimit(cards, bathRole(bath.position), shop, bath.shop_limit_pct ?? undefined);
 }

@@ -1,4 +1,4 @@
-import { bindRoute, type Route, routeRefusal, templateById, validateRoute } from '@north-step/core/route';
+import { orderRefusal, type Route, templateById, validateRoute } from '@north-step/core/route';
 import { benchNow } from '../bench/index.ts';
 import { sql } from '../db/index.ts';
 import type { Handler } from '../http/command.ts';
@@ -20,9 +20,7 @@ export const saveRoute: Handler<'route.save'> = async ({ tx, context, command })
   const breaches = validateRoute(route);
   if (breaches.length > 0) throw new Refused({ code: 'BAD_VALUE', message: breaches.join(' '), field: 'steps' });
   // what this bench lacks is said where it is to be run: a route may be kept for another
-  const bench = await benchNow(tx, context.nowMs());
-  const bound = bindRoute(route, bench);
-  const refusal = routeRefusal(route, { solventAt: (step) => bench.baths[bound.steps[step]!.station]?.solvent });
+  const refusal = orderRefusal(route, await benchNow(tx, context.nowMs()));
   if (refusal) throw new Refused({ ...refusal, field: refusal.step === undefined ? 'steps' : `steps.${refusal.step}` });
   await tx.many(sql`
     INSERT INTO route (id, version, name, body, note, at, by, command_id)

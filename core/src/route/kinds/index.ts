@@ -80,3 +80,6 @@ export const STEP_TYPES = Object.fromEntries(
 ) as Readonly<Record<StepTypeId, StepType>>;
 export const STEP_TYPE_IDS = Object.keys(STEP_TYPES) as readonly StepTypeId[];
 export const stepType = (id: StepTypeId): StepType => STEP_TYPES[id];
+/** The entry of the palette that a step of a batch came from; steps of before routes have none. */
+export const typeOfStep = ({ type }: { readonly type?: string | undefined }): StepType | undefined =>
+  STEP_TYPES[type as StepTypeId];

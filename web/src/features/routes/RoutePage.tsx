@@ -1,5 +1,5 @@
 import type { BenchReply, Resin, RouteVersion } from '@north-step/contract';
-import { bindRoute, checkRoute } from '@north-step/core/route';
+import { bindRoute, checkRoute, orderRefusal } from '@north-step/core/route';
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { useBenchQuery, useResinsQuery, useRouteQuery } from '../../app/api.ts';
@@ -46,9 +46,8 @@ function Builder({ versions, bench, resins }: BuilderProps) {
   const card = resins.find((one) => one.card.id === cardId)?.card;
   const bound = bindRoute(draft.route, bench.bench, { card });
   const findings = checkRoute(draft.route, { card, bench: bench.bench });
-  const solventAt = (step: number) => bench.bench.baths[bound.steps[step]!.station]?.solvent;
-  // what this bench lacks may stand on another; what holds for every resin keeps a route from being saved; what holds for one is said when it is hung
-  const refusal = checkRoute(draft.route, { solventAt }).find(({ level }) => level === 'refused');
+  // what this bench lacks may stand on another; what holds for one resin is said when it is hung
+  const refusal = orderRefusal(draft.route, bench.bench);
   const unnamed = draft.name.trim() === '';
   const ready = !refusal && !unnamed && (draft.changed || !from) && !draft.saving;
   const save = async (asNew = false) => {

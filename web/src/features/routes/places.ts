@@ -1,5 +1,5 @@
 import { type BenchNow, type Place, placeShape } from '@north-step/core/bench';
-import { bindRoute, NOWHERE, type Route, type RouteStep, stepType } from '@north-step/core/route';
+import { bindRoute, NOWHERE, placeOfStep, type Route, type RouteStep, stepType } from '@north-step/core/route';
 
 /** A choice of where a step is done: a kind of place, found anew on every bench, or one station of this bench. */
 export type WhereOption = {
@@ -14,8 +14,7 @@ export const whereText = (station: string, step: RouteStep, bench: BenchNow): st
     ? `no ${placeTitle(step)} here`
     : (bench.stations.find(({ id }) => id === station)?.name ?? station);
 
-const placeOf = (step: RouteStep): Place => step.where ?? stepType(step.type).where;
-const placeTitle = (step: RouteStep): string => step.station ?? placeShape(placeOf(step)).title;
+const placeTitle = (step: RouteStep): string => step.station ?? placeShape(placeOfStep(step)).title;
 
 /** @param index of the step in its route */
 export function whereOptions(route: Route, index: number, bench: BenchNow): readonly WhereOption[] {
@@ -41,4 +40,4 @@ export function whereOptions(route: Route, index: number, bench: BenchNow): read
 }
 
 export const whereValue = (step: RouteStep): string =>
-  step.station === undefined ? placeOf(step) : `= ${step.station}`;
+  step.station === undefined ? placeOfStep(step) : `= ${step.station}`;
