@@ -21,10 +21,17 @@ const washFields = {
   viscosityMPaS: Opt('mPa·s, default 300'),
   tempC: Opt('°C, default 20'),
   solvent: literals(SOLVENTS),
-  stages: Type.Array(Stage, { minItems: 1, maxItems: 3 }),
+  stages: Type.Array(Stage, { minItems: 1, maxItems: 6 }),
   exposureCapS: Opt('s over all stages, default 1800'),
   residueTolUm: Opt('µm, default 0.8'),
   dragUm: Opt('µm of clinging liquid, default by solvent'),
+  recess: Type.Optional(
+    Type.Number({
+      minimum: 1,
+      maximum: 50,
+      description: 'how many times slower recesses are washed than faces; default by agitation, 1 = open faces only',
+    }),
+  ),
 };
 
 export const FilmInput = Type.Object(
@@ -66,16 +73,27 @@ export const WashPlanReply = reply({
 export const WashResidueInput = Type.Object(
   {
     ...washFields,
-    stagesS: Type.Array(Num('s'), { minItems: 1, maxItems: 3 }),
+    stagesS: Type.Array(Num('s'), { minItems: 1, maxItems: 6 }),
     tau0S: Type.Optional(
-      Type.Array(Num('s'), { minItems: 1, maxItems: 3, description: 'base time constant of each stage' }),
+      Type.Array(Num('s'), {
+        minItems: 1,
+        maxItems: 6,
+        description: 'base time constant of each stage; the whole one unless `recess` is given',
+      }),
     ),
   },
   strict,
 );
 export const WashResidueReply = reply({
   residueUm: Num('µm'),
-  byStage: Type.Array(Type.Object({ tauS: Type.Union([Num('s'), Type.Null()]), filmUm: Num('µm') })),
+  byStage: Type.Array(
+    Type.Object({
+      tauS: Type.Union([Num('s'), Type.Null()]),
+      filmUm: Num('µm on faces'),
+      recessTauS: Type.Union([Num('s'), Type.Null()]),
+      recessUm: Num('µm in recesses'),
+    }),
+  ),
 });
 
 export const DensityInput = Type.Object(

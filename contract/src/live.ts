@@ -18,8 +18,8 @@ export const SUBJECTS = [
   'shift',
 ] as const;
 export type Subject = (typeof SUBJECTS)[number];
-/** A subject, or what happened to one batch: it changed, was hung, was looked at after its light, was seen by a sensor. */
-export type Topic = Subject | `${'batch' | 'hung' | 'looked' | 'trace'}:${string}`;
+/** A subject, or what happened to one batch: it changed, was hung, was looked at after its light or after its washes, was seen by a sensor. */
+export type Topic = Subject | `${'batch' | 'hung' | 'looked' | 'washed' | 'trace'}:${string}`;
 
 /** What is new, where that is small: it is put in place of what was shown, and nothing is read for it. */
 export type Patch = {

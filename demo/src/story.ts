@@ -150,8 +150,8 @@ async function notePart({ random }: Scene, technician: Technician, batch: BatchS
 async function changeCard(technician: Technician): Promise<void> {
   const { version: _, ...card } = WORKSHOP.resins.find((resin) => resin.card.id === 'clear-port')!.card;
   await technician.send('/api/resins', {
-    card: { format: 'north-step-resin-card-1', ...card, exposureCapS: 300 },
-    changeNote: 'a lens hood hazed after six minutes; five from now on',
+    card: { format: 'north-step-resin-card-1', ...card, exposureCapS: 720 },
+    changeNote: 'a lens hood hazed after a quarter of an hour; twelve minutes from now on',
   });
 }
 

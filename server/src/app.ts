@@ -23,6 +23,7 @@ import { makeMeasurer, meshRoutes } from './meshes/index.ts';
 import { PART_HANDLINGS, partRoutes } from './parts/index.ts';
 import { makePrinter } from './pdf/index.ts';
 import { photoRoutes } from './photos/index.ts';
+import { makeRecessKeeper } from './recess/index.ts';
 import { recordRoutes } from './records/index.ts';
 import { RESIN_HANDLINGS, resinRoutes } from './resins/index.ts';
 import { ROOM_HANDLINGS, roomRoutes } from './room/index.ts';
@@ -102,6 +103,7 @@ export async function buildApp(context: Context, options: AppOptions = {}): Prom
   await deviceRoutes(app, context, sampleKeeper(context));
   const pairs = makePairKeeper(context);
   app.addHook('onClose', () => pairs.close());
+  const recesses = makeRecessKeeper(context);
   const batchMaps = makeBatchMaps(context);
   app.addHook('onClose', () => batchMaps.close());
   lightRoutes(app, context);
@@ -119,6 +121,7 @@ export async function buildApp(context: Context, options: AppOptions = {}): Prom
   if (options.followEstimates) {
     keeper.follow();
     pairs.follow();
+    recesses.follow();
     batchMaps.follow();
     integrity.follow();
   }

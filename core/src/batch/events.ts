@@ -23,6 +23,7 @@ export type BatchEvent = Told &
         readonly type: 'finished';
         readonly stepId: string;
         readonly filmUm?: number;
+        readonly recessUm?: number;
         readonly clingingMg?: readonly [string, string, string];
         readonly knew?: Knew;
       }
@@ -90,6 +91,7 @@ export type BatchEvent = Told &
         readonly count: number;
         readonly clingingMg: BatchState['clingingMg'];
         readonly filmUm: number;
+        readonly recessUm?: number;
         /** of the pieces that came: how many are broken, and how that came */
         readonly broken?: number;
         readonly breakages?: readonly Breakage[];

@@ -48,6 +48,7 @@ export function applyEvent(state: BatchState | undefined, event: BatchEvent): Ba
       return {
         ...state,
         filmUm: event.filmUm ?? state.filmUm,
+        ...filmInRecesses(event.recessUm ?? state.recessUm),
         clingingMg: event.clingingMg ?? state.clingingMg,
         steps: change(event.stepId, (step) =>
           done(step, event.atMs, event.by, { knew: { ...step.knew, ...event.knew } }),
@@ -135,13 +136,15 @@ export function applyEvent(state: BatchState | undefined, event: BatchEvent): Ba
   }
 }
 
+const filmInRecesses = (recessUm: number | undefined) => (recessUm === undefined ? {} : { recessUm });
+
 function edited(state: BatchState, set: Extract<BatchEvent, { type: 'edited' }>['set']): BatchState {
   const given = Object.entries(set).filter(([, value]) => value !== undefined);
   return { ...state, ...Object.fromEntries(given.map(([name, value]) => [name, value ?? undefined])) };
 }
 
 function joined(state: BatchState, event: Extract<BatchEvent, { type: 'joined' }>): BatchState {
-  const { part, count, clingingMg, filmUm, broken = 0, breakages = [] } = event;
+  const { part, count, clingingMg, filmUm, recessUm, broken = 0, breakages = [] } = event;
   const all = [...(state.breakages ?? []), ...breakages];
   return {
     ...state,
@@ -149,6 +152,7 @@ function joined(state: BatchState, event: Extract<BatchEvent, { type: 'joined' }
     count,
     clingingMg,
     filmUm,
+    ...filmInRecesses(recessUm),
     broken: state.broken + broken,
     ...(all.length > 0 ? { breakages: all } : {}),
   };

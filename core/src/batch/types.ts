@@ -92,8 +92,10 @@ export type BatchState = {
   readonly dueAtMs?: number;
   readonly createdAtMs: number;
   readonly steps: readonly Step[];
-  /** film of resin on the parts now, µm */
+  /** film of resin on the open faces of the parts now, µm: its mass is what the baths take up */
   readonly filmUm: number;
+  /** film in their recesses, which are washed more slowly; absent while it is the same, µm */
+  readonly recessUm?: number;
   /** bath liquid clinging to the parts, whole mg as text: solvent, water, resin */
   readonly clingingMg: readonly [string, string, string];
   /** light after which its coldest spot is expected tack-free, as it was planned, s */

@@ -1,7 +1,7 @@
 import type { PairScale } from '../cure/index.ts';
 import type { Air } from '../dry/index.ts';
 import type { Spaces } from '../fit/index.ts';
-import type { Agitation, Solvent } from '../wash/index.ts';
+import type { Agitation, RecessBeliefs, Solvent } from '../wash/index.ts';
 import type { BathLine } from './lines.ts';
 import type { StationKind } from './stationKinds.ts';
 
@@ -60,4 +60,6 @@ export type BenchNow = {
   readonly spaces?: Spaces;
   /** what coupons and looks have shown of a resin under a lamp, by `pairKey` */
   readonly pairs?: Readonly<Record<string, PairScale>>;
+  /** what looks have shown of recesses, by `recessKey`: family of resin and how the liquid is moved */
+  readonly recesses?: RecessBeliefs;
 };

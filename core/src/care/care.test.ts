@@ -14,14 +14,14 @@ describe('limits mean something', () => {
     expect(resinLimit({ ...testCard, residueTolUm: 1.6 }, 'clean', shop).limitPctW).toBeCloseTo(5.48, 2);
   });
   it('the first bath: by hand near the common 5–10 %, by impeller where it takes up half as fast as fresh', () => {
-    const hand = resinLimit({ ...testCard, exposureCapS: 360 }, 'first', byHand);
+    const hand = resinLimit({ ...testCard, exposureCapS: 720 }, 'first', byHand);
     expect(hand.by).toBe('time');
     expect(hand.limitPctW).toBeGreaterThan(4);
     expect(hand.limitPctW).toBeLessThan(12.5);
     expect(resinLimit(testCard, 'first', shop)).toMatchObject({ by: 'speed', limitPctW: 12.5 });
   });
   it('the strictest resin in use decides, unless the shop is stricter', () => {
-    const soft = { ...testCard, id: 'soft', name: 'Soft', viscosityMPaS25: 1200, exposureCapS: 420 };
+    const soft = { ...testCard, id: 'soft', name: 'Soft', viscosityMPaS25: 1200, exposureCapS: 1100 };
     const limit = bathLimit([testCard, soft], 'first', shop);
     expect(limit.perResin.map((row) => row.name)).toEqual(['Soft', 'Grey']);
     expect(limit.why).toContain('Soft');

@@ -8,13 +8,13 @@ import {
   carryOver,
   cleanLimitPctW,
   limitPairPctW,
+  recessTauS,
   type Solvent,
-  washTauS,
 } from '../wash/index.ts';
 
-/** Two fifths of what a resin may stay in solvent: one more wash and its slips must still fit. The first bath gets three fifths of that. */
-const CAP_SHARE = 0.4;
-const FIRST_SHARE = 0.6;
+/** Three fifths of what a resin may stay in solvent: one more wash and its slips must still fit. The first bath gets seven tenths of that. */
+const CAP_SHARE = 0.6;
+const FIRST_SHARE = 0.7;
 /** A bath that takes up half as fast as fresh costs more time than solvent. */
 const SLOW_SHARE = 0.5;
 const TYPICAL_PART = { areaMm2: 10_000, heightMm: 50, dripS: 300 } as const;
@@ -61,7 +61,7 @@ export function resinLimit(card: ResinCard, role: BathRole, shop: WashShop): Res
   const totalS = card.exposureCapS * CAP_SHARE;
   const timesS = [totalS * FIRST_SHARE, totalS * (1 - FIRST_SHARE)] as const;
   const setting = { solvent: shop.solvent, viscosityMPaS: card.viscosityMPaS25, tempC: shop.roomC };
-  const tauS = shop.agitation.map((agitation) => washTauS({ agitation, loadPctW: 0 }, setting)) as [number, number];
+  const tauS = shop.agitation.map((agitation) => recessTauS({ agitation, loadPctW: 0 }, setting)) as [number, number];
   const saturationPctW = liquid(shop.solvent).saturationPctW;
   const [byTime] = limitPairPctW({ toleranceUm: card.residueTolUm, dragUm, startFilmUm, saturationPctW, tauS, timesS });
   const slow = saturationPctW * SLOW_SHARE;
@@ -69,7 +69,7 @@ export function resinLimit(card: ResinCard, role: BathRole, shop: WashShop): Res
     const why = `At ${plainNumber(slow, 3)} % a bath takes up resin half as fast as fresh.`;
     return { ...head, limitPctW: slow, by: 'speed', why };
   }
-  const why = `Above ${plainNumber(byTime)} % ${card.name} would need more than ${Math.round(timesS[0])} s here and ${Math.round(timesS[1])} s in the clean bath, two fifths of the ${card.exposureCapS} s it may stay in solvent.`;
+  const why = `Above ${plainNumber(byTime)} % ${card.name} would need more than ${Math.round(timesS[0])} s here and ${Math.round(timesS[1])} s in the clean bath, three fifths of the ${card.exposureCapS} s it may stay in solvent.`;
   return { ...head, limitPctW: byTime, by: 'time', why };
 }
 

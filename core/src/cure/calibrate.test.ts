@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { Draws } from '../estimate/random.ts';
+import { normalBelow } from '../maths/index.ts';
 import { madeUpLadder } from '../testing/index.ts';
 import {
   advisedChange,
@@ -11,7 +12,6 @@ import {
   driftAlarm,
   FAMILY_CONSTANTS,
   fitCoupons,
-  normalBelow,
   type Outcome,
   PRIOR_SCALE,
   scaledConstants,

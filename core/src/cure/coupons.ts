@@ -1,4 +1,4 @@
-import { LIGHT_EXPONENT } from '../maths/index.ts';
+import { LIGHT_EXPONENT, normalBelow } from '../maths/index.ts';
 import { requireInRange } from '../units/index.ts';
 import type { CureConstants } from './families.ts';
 import { stiffnessShare } from './kinetics.ts';
@@ -239,17 +239,6 @@ function quantileOf(values: readonly number[], weights: ArrayLike<number>, share
     lastMiddle = middle;
   }
   return values[order.at(-1)!]!;
-}
-
-/** Standard normal distribution. @source Abramowitz & Stegun 7.1.26, error below 1.5e-7 */
-export function normalBelow(x: number): number {
-  const z = Math.abs(x) / Math.SQRT2;
-  const t = 1 / (1 + 0.3275911 * z);
-  const tail =
-    t *
-    (0.254829592 + t * (-0.284496736 + t * (1.421413741 + t * (-1.453152027 + t * 1.061405429)))) *
-    Math.exp(-z * z);
-  return x >= 0 ? 1 - tail / 2 : tail / 2;
 }
 
 /** More than this many standard deviations between what coupons said and what batches show since is called drift. */

@@ -2,7 +2,6 @@ import type { BatchEvent, BatchState, Step } from '../batch/index.ts';
 import { exposureS, lightS } from '../batch/index.ts';
 import type { BenchNow } from '../bench/index.ts';
 import {
-  bathNowFor,
   dryS,
   lastWash,
   numbered,
@@ -10,9 +9,10 @@ import {
   SHORTEST_REWASH_S,
   type StepBlank,
   stepHere,
+  wettingAfter,
 } from '../plan/index.ts';
 import type { RouteStep } from '../route/index.ts';
-import { isCure, isDrying } from '../route/index.ts';
+import { isCure, isDrying, isWet } from '../route/index.ts';
 import type { Moment } from './decide.ts';
 
 /** Steps put in behind a step, and why. */
@@ -47,9 +47,11 @@ export function washAgain(batch: BatchState, bench: BenchNow, nowMs: number): re
 
 /** Rest and look once more. @param moreS time in solvent that comes before it, s */
 export function restAgain(batch: BatchState, bench: BenchNow, nowMs: number, moreS = 0): readonly StepBlank[] {
-  const wash = lastWash(batch);
   const dry = batch.steps.findLast(isDrying);
-  const drying = { soakedS: exposureS(batch, nowMs) + moreS, liquid: wash && bathNowFor(wash, bench).solvent };
+  const drying = {
+    soakedS: exposureS(batch, nowMs) + moreS,
+    ...wettingAfter(batch.steps.filter(isWet).slice(-1), bench),
+  };
   const plannedS = dryS({ bench, part: batch.part }, { ...drying, air: dry?.air });
   // a rest that the route fixes is as long again
   const kept = dry?.fixed ? { plannedS: dry.plannedS, fixed: true } : { plannedS };

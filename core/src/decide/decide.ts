@@ -1,23 +1,28 @@
-import type { BatchEvent, BatchState, LightClosed, Step } from '../batch/index.ts';
+import type { BatchEvent, BatchState, Knew, LightClosed, Step } from '../batch/index.ts';
 import { exposureS, quarantineOf, remainingS, stepById, wantedS } from '../batch/index.ts';
 import { type BathNow, type BenchNow, VAPOUR_ALARM_PCT_LEL } from '../bench/index.ts';
 import {
   bathNowFor,
   dryS,
+  endsRun,
   filmOf,
   lampAt,
   lampOf,
-  MOP_LEAVES_UM,
+  planStages,
   requestOf,
+  rinsesResin,
   round,
   stageOf,
+  startFilmUm,
+  TRIMMED_FILM_UM,
   washRequest,
+  washStageOf,
+  wettingBefore,
   wrongSolvent,
 } from '../plan/index.ts';
 import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
-import { isCure, isDrying, isHot, isWash, isWet } from '../route/index.ts';
+import { isCure, isDrying, isHot, isWash, isWet, typeOfStep } from '../route/index.ts';
 import { clockText, plainNumber } from '../units/index.ts';
-import { planWash } from '../wash/index.ts';
 import { already, gateBefore, heldBack, unknownStep } from './gate.ts';
 
 export type Moment = { readonly atMs: number; readonly by: string };
@@ -98,9 +103,13 @@ export function wrongLiquid({ card }: BatchState, baths: readonly BathNow[]): Re
 
 function startWash(batch: BatchState, step: Step, bench: BenchNow, now: Moment): Result<BatchEvent[], Refusal> {
   const bath = bathNowFor(step, bench);
-  const ahead = runFrom(batch, step).filter((other) => isWash(other) && other.state === 'waiting');
-  const baths = ahead.map((other) => bathNowFor(other, bench));
-  const wrong = wrongLiquid(batch, baths);
+  const run = runFrom(batch, step, ({ kind }) => endsRun(kind));
+  const spell = runFrom(batch, step);
+  const trimmedNext = spell.slice(run.length).some(isWash);
+  const ahead = run.filter((other) => isWash(other) && other.state === 'waiting');
+  const stages = withRinse(ahead, run, bench);
+  const baths = stages.map((other) => bathNowFor(other, bench));
+  const wrong = wrongLiquid(batch, baths.slice(0, ahead.length));
   if (wrong) return refuse(wrong);
   const leftS = batch.card.exposureCapS - exposureS(batch, now.atMs);
   const knew = { loadPctW: round(bath.loadPctW, 2), strengthPctW: round(bath.strengthPctW, 1), roomC: bench.roomC };
@@ -112,25 +121,37 @@ function startWash(batch: BatchState, step: Step, bench: BenchNow, now: Moment):
     });
   }
   if (batch.card.procedure) return ok([{ ...now, type: 'started', stepId: step.id, knew }]);
-  const startedFor = (plannedS: number): BatchEvent => ({
+  const startedFor = (plannedS: number, more: Knew = {}): BatchEvent => ({
     ...now,
     type: 'started',
     stepId: step.id,
     plannedS,
-    knew: { ...knew, wantedS: plannedS },
+    knew: { ...knew, wantedS: plannedS, ...more },
   });
   const again = batch.steps.some((other) => isDrying(other) && other.state === 'done');
-  // what the route fixes stays fixed, as far as the resin may stay in solvent
-  if (again || ahead.every((other) => other.fixed)) return ok([startedFor(Math.min(step.plannedS ?? leftS, leftS))]);
-  const plan = planWash({
-    ...washRequest(requestOf(batch, bench, 0), batch.filmUm),
-    stages: baths.map(stageOf),
-    exposureCapS: leftS,
-  });
-  if (!plan.ok) return refuse({ code: plan.refusal.code, message: plan.refusal.message, remedy: plan.refusal.remedy });
-  const times = Object.fromEntries(
-    ahead.map((other, index) => [other.id, (other.fixed && other.plannedS) || plan.value.stagesS[index]!]),
+  // what the route fixes stays fixed, to the second
+  if (step.fixed && step.plannedS !== undefined) return ok([startedFor(step.plannedS)]);
+  // a wash before trimming stands as it was laid: what comes after makes it clean
+  if (again || trimmedNext) return ok([startedFor(Math.min(step.plannedS ?? leftS, leftS))]);
+  const plan = planStages(
+    {
+      ...washRequest(requestOf(batch, bench, 0), batch.filmUm),
+      recessFilmUm: batch.recessUm ?? batch.filmUm,
+      exposureCapS: leftS,
+    },
+    stages.map((other, i) => washStageOf(stageAhead(other, baths[i]!))),
   );
+  if (!plan.ok) {
+    const { code, message, remedy, residueUm } = plan.refusal;
+    // wet parts do not wait for a better bath: what is left of their time in solvent is used
+    if (code !== 'EXPOSURE_CAP' || !isRunBegun(batch, step)) return refuse({ code, message, remedy });
+    const shareS = Math.min(stageOf(bath).capS ?? leftS, Math.floor(leftS / stages.length));
+    return ok([
+      startedFor(shareS, { plannedResidueUm: round(residueUm, 3) }),
+      { ...now, type: 'flagged', note: `${message} It is washed for as long as it may.` },
+    ]);
+  }
+  const times = Object.fromEntries(stages.map((other, index) => [other.id, plan.value.stagesS[index]!]));
   return ok([
     { ...now, type: 'planned', times },
     {
@@ -143,11 +164,30 @@ function startWash(batch: BatchState, step: Step, bench: BenchNow, now: Moment):
   ]);
 }
 
-/** A step and what follows it until the parts next dry. */
-function runFrom(batch: BatchState, step: Step): readonly Step[] {
+/** Whether a wash came before in this run: then the parts are wet. */
+const isRunBegun = ({ steps }: BatchState, step: Step): boolean => {
+  const before = steps.slice(0, steps.indexOf(step));
+  return before.slice(before.findLastIndex(({ kind }) => endsRun(kind)) + 1).some(isWash);
+};
+
+/** Washes ahead, and the rinse behind a detergent: it goes on taking resin off. */
+function withRinse(ahead: readonly Step[], run: readonly Step[], bench: BenchNow): readonly Step[] {
+  const last = ahead.at(-1);
+  const next = last && run[run.indexOf(last) + 1];
+  const rinses = next?.kind === 'rinse' && rinsesResin(bathNowFor(last, bench).solvent);
+  return rinses ? [...ahead, next] : ahead;
+}
+
+const stageAhead = (step: Step, bath: BathNow) => ({
+  bath,
+  ...(step.fixed ? { fixedS: step.plannedS } : typeOfStep(step)?.seconds === undefined ? {} : { capS: step.plannedS }),
+});
+
+/** A step and what follows it until the parts next dry, or are trimmed. */
+function runFrom(batch: BatchState, step: Step, ends: (other: Step) => boolean = isDrying): readonly Step[] {
   const from = batch.steps.slice(batch.steps.indexOf(step));
-  const dry = from.findIndex(isDrying);
-  return dry < 0 ? from : from.slice(0, dry);
+  const end = from.findIndex(ends);
+  return end < 0 ? from : from.slice(0, end);
 }
 
 /** May this step finish now? Washes and drying add their ledger effects in the caller. */
@@ -186,16 +226,21 @@ export function decideFinish(
         ...now,
         type: 'finished',
         stepId,
-        filmUm: film.meanFilmUm,
+        filmUm: startFilmUm(batch.part, film.meanFilmUm, false),
         knew: { filmUm: round(film.meanFilmUm, 1), gramsLeft: round(film.grams, 2) },
       },
     ]);
   }
   if (step.kind === 'mop') {
-    const filmUm = Math.min(batch.filmUm, MOP_LEAVES_UM);
+    const filmUm = Math.min(batch.filmUm, startFilmUm(batch.part, batch.filmUm, true));
     return ok([{ ...now, type: 'finished', stepId, filmUm, knew: { filmUm: round(filmUm, 1) } }]);
   }
   if (isWet(step)) return ok([{ ...now, type: 'finished', stepId }, ...afterWash(batch, step, bench, now)]);
+  // what trimming sets free is washed off by a wash that is still to come
+  if (step.kind === 'trim' && batch.steps.some((other) => isWash(other) && other.state === 'waiting'))
+    return ok([
+      { ...now, type: 'finished', stepId, recessUm: Math.max(batch.recessUm ?? batch.filmUm, TRIMMED_FILM_UM) },
+    ]);
   return ok([{ ...now, type: 'finished', stepId }]);
 }
 
@@ -206,8 +251,8 @@ function afterWash(batch: BatchState, step: Step, bench: BenchNow, now: Moment):
   const dry = batch.steps.find((other) => isDrying(other) && other.state === 'waiting');
   const last = !runFrom(batch, step).some((other) => other !== step && isWet(other));
   if (dry && last && !dry.fixed && !batch.card.procedure) {
-    const liquid = bathNowFor(step, bench).solvent;
-    const times = { [dry.id]: dryS({ bench, part: batch.part }, { soakedS, liquid, air: dry.air }) };
+    const wetting = wettingBefore(batch.steps, dry, bench);
+    const times = { [dry.id]: dryS({ bench, part: batch.part }, { soakedS, ...wetting, air: dry.air }) };
     events.push({ ...now, type: 'planned', times });
   }
   if (isWash(step) && soakedS > batch.card.exposureCapS) {

@@ -15,7 +15,7 @@ const washing = (): BatchState => {
   return take(batch, decideStart(batch, currentStep(batch)!.id, testBench, {}, at(0)));
 };
 const code = (decided: Decided) => (decided.ok ? 'ok' : decided.refusal.code);
-// its card allows 480 s
+// its card allows 900 s
 describe('past the limit of solvent', () => {
   const batch = washing();
   const { id } = currentStep(batch)!;
@@ -34,22 +34,22 @@ describe('past the limit of solvent', () => {
     expect(code(decideLifted(batch, id, at(seconds).atMs, testBench, at(900)))).toBe('LIFTED_WHEN');
   });
   it('left in on purpose: why and by whom stays, the clock goes on', () => {
-    const after = take(batch, decideStay(batch, id, 'hands are full', at(500)));
-    expect(currentStep(after)!.stays).toEqual([{ ...at(500), because: 'hands are full' }]);
-    expect(exposureS(after, at(560).atMs)).toBe(560);
-    const done = take(after, decideFinish(after, id, testBench, at(560)));
-    expect(code(decideStay(done, id, 'x', at(561)))).toBe('NOT_IN_SOLVENT');
+    const after = take(batch, decideStay(batch, id, 'hands are full', at(920)));
+    expect(currentStep(after)!.stays).toEqual([{ ...at(920), because: 'hands are full' }]);
+    expect(exposureS(after, at(980).atMs)).toBe(980);
+    const done = take(after, decideFinish(after, id, testBench, at(980)));
+    expect(code(decideStay(done, id, 'x', at(981)))).toBe('NOT_IN_SOLVENT');
   });
   it('a validated procedure may not be left in', () => {
     const procedure = { wash1S: 60, wash2S: 60, dryS: 600, cureS: 600, reference: 'sheet 4' };
     const strict = { ...batch, card: { ...batch.card, procedure } };
-    expect(code(decideStay(strict, id, 'x', at(500)))).toBe('PROCEDURE_ONLY');
+    expect(code(decideStay(strict, id, 'x', at(920)))).toBe('PROCEDURE_ONLY');
   });
   it('a little over is flagged; twice over is held for a look, and says what to expect', () => {
-    const little = take(batch, decideFinish(batch, id, testBench, at(500)));
+    const little = take(batch, decideFinish(batch, id, testBench, at(920)));
     expect([little.flag !== undefined, little.held]).toEqual([true, undefined]);
     const far = take(batch, decideFinish(batch, id, testBench, at(50_000)));
-    expect(far.held).toMatch(/^Quarantine: 13:53:20 in solvent, at most 8:00\. Expect swelling/);
+    expect(far.held).toMatch(/^Quarantine: 13:53:20 in solvent, at most 15:00\. Expect swelling/);
     // the last wash plans the rest: as long again as it soaked
     const events = (decideFinish(batch, id, testBench, at(50_000)) as { value: BatchEvent[] }).value;
     expect(events.map(({ type }) => type)).toEqual(['finished', 'flagged', 'held']);

@@ -181,6 +181,9 @@ export function decideMerge(into: BatchState, from: BatchState, now: Moment): Re
         count: joined.count,
         clingingMg,
         filmUm: Math.max(into.filmUm, from.filmUm),
+        ...(into.recessUm === undefined && from.recessUm === undefined
+          ? {}
+          : { recessUm: Math.max(into.recessUm ?? into.filmUm, from.recessUm ?? from.filmUm) }),
         ...(from.broken === 0 ? {} : { broken: from.broken, breakages: from.breakages }),
         from: { id: from.id, name: from.name },
       },

@@ -1,4 +1,4 @@
-import { normalBelow } from '../cure/index.ts';
+import { normalBelow } from '../maths/index.ts';
 import { percentText, plainNumber, Z90 } from '../units/index.ts';
 import type { Facts } from './facts.ts';
 

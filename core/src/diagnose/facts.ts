@@ -1,7 +1,7 @@
 import { type BatchState, exposureS, lightS } from '../batch/index.ts';
 import type { BenchNow } from '../bench/index.ts';
 import { windowOf } from '../cure/index.ts';
-import { bathNowFor, cureDoubt, cureSetting, dryS, lastWash, requestOf } from '../plan/index.ts';
+import { bathNowFor, cureDoubt, cureSetting, dryS, lastWash, requestOf, wettingBefore } from '../plan/index.ts';
 import { isCure, isDrying, isWash, isWet, kindShape } from '../route/index.ts';
 
 /** What is known of a batch at a look, as far as a fault could come from it. Shares are of what was allowed or needed. */
@@ -47,7 +47,8 @@ export function factsOf(batch: BatchState, bench: BenchNow, nowMs: number): Fact
   const dry = steps.findLast((one) => isDrying(one) && one.state === 'done');
   const soakedS = exposureS(batch, nowMs);
   const liquid = wash && bathNowFor(wash, bench).solvent;
-  const neededS = card.procedure?.dryS ?? dryS({ bench, part }, { soakedS, liquid, air: dry?.air });
+  const wetting = dry && wettingBefore(steps, dry, bench);
+  const neededS = card.procedure?.dryS ?? dryS({ bench, part }, { soakedS, ...wetting, air: dry?.air });
   const restS = dry ? (dry.endedAtMs! - dry.startedAtMs!) / 1000 : 0;
   const request = requestOf(batch, bench);
   const window = windowOf(cureSetting(request), batch.light?.poses);

@@ -6,7 +6,7 @@ import { dryingFace } from './wetBulb.ts';
 export const AIRS = ['still', 'fan', 'jet', 'warm'] as const;
 export type Air = (typeof AIRS)[number];
 /** Air speed over the part. Engineering guesses that give the drying times seen at a bench. */
-const AIR_M_PER_S: Readonly<Record<Air, number>> = { still: 0.055, fan: 2.4, jet: 25, warm: 2.4 };
+const AIR_M_PER_S: Readonly<Record<Air, number>> = { still: 0.055, fan: 2.4, jet: 25, warm: 0.5 };
 const WARM_AIR_C = 45;
 const FACE_LENGTH_M = 0.05;
 /** Solvent moves through a swollen skin at about this rate. An engineering guess. */

@@ -7,7 +7,7 @@ export const detergent = {
   base: 'water',
   mixesAs: 'water',
   volatile: water.volatile,
-  tauFactor: 3,
+  tauFactor: 2,
   saturationPctW: 12,
   dragFilmUm: 15,
 } as const satisfies LiquidShape;

@@ -1,2 +1,3 @@
 export * from './lightExponent.ts';
+export { normalBelow } from './normal.ts';
 export * from './random.ts';

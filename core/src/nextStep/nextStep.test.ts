@@ -62,7 +62,7 @@ describe('the next right step', () => {
   });
   it('tells solvent used and hand discipline', () => {
     const action = first([washing], washEndMs);
-    expect(action.reason).toMatch(/of its 8:00 solvent allowance is used/);
+    expect(action.reason).toMatch(/of its 15:00 solvent allowance is used/);
     expect(action.hands).toMatch(/[Gg]love/);
   });
 });

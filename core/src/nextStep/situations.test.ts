@@ -74,7 +74,7 @@ const CASES: readonly Case[] = [
     'a wash has ended',
     [batch('Tern 1', 'wash', { ranS: 90, plannedS: 90 })],
     'Lift Tern 1 out of Wash 1',
-    /1:30 of its 8:00 solvent allowance/,
+    /1:30 of its 15:00 solvent allowance/,
   ],
   [
     'a wash ends in half a minute, a look could be had',
@@ -99,13 +99,13 @@ const CASES: readonly Case[] = [
   ],
   [
     'solvent is at its limit before the timer',
-    [batch('Tern 1', 'wash', { ranS: 475, plannedS: 600 }), batch('Skua 2', 'look-matte')],
+    [batch('Tern 1', 'wash', { ranS: 895, plannedS: 600 }), batch('Skua 2', 'look-matte')],
     'Lift Tern 1 out of Wash 1 now',
-    /7:55 in solvent, its limit is 8:00/,
+    /14:55 in solvent, its limit is 15:00/,
   ],
   [
     'solvent is past its limit',
-    [batch('Tern 1', 'wash', { ranS: 520, plannedS: 90 })],
+    [batch('Tern 1', 'wash', { ranS: 940, plannedS: 90 })],
     'Lift Tern 1 out of Wash 1 now',
     /Longer swells and softens/,
   ],
@@ -235,7 +235,7 @@ const CASES: readonly Case[] = [
     'the bath is good',
     [batch('Tern 1', 'wash')],
     'Lower Tern 1 into Wash 1',
-    /^0:00 of its 8:00/,
+    /^0:00 of its 15:00/,
     { baths: { 'wash-1': bath(3) } },
   ],
   [
@@ -368,12 +368,12 @@ describe('what waits', () => {
     const used = {
       ...spent,
       steps: spent.steps.map((s) =>
-        s.kind === 'wash' && s.state === 'done' ? { ...s, startedAtMs: s.endedAtMs! - 475_000 } : s,
+        s.kind === 'wash' && s.state === 'done' ? { ...s, startedAtMs: s.endedAtMs! - 895_000 } : s,
       ),
     };
     const [first, last] = act([used, batch('Skua 2', 'trim')]);
     expect(first!.batchId).toBe('Skua 2');
-    expect(last).toMatchObject({ tier: 'waits', waitsFor: expect.stringMatching(/used its 8:00 in solvent: mop it/) });
+    expect(last).toMatchObject({ tier: 'waits', waitsFor: expect.stringMatching(/used its 15:00 in solvent: mop it/) });
   });
   it('a hold says its reason', () => {
     expect(act([batch('Tern 1', 'drip', { held: 'cracked fin' })])[0]).toMatchObject({
@@ -436,7 +436,7 @@ describe('every action', () => {
     expect(closed).toBe('plan its light: no plan fits it yet');
   });
   it('past the limit of solvent asks and cannot be pressed away', () => {
-    expect(act([batch('Tern 1', 'wash', { ranS: 520, plannedS: 90 })])[0]!.asks).toBe('exposure');
+    expect(act([batch('Tern 1', 'wash', { ranS: 940, plannedS: 90 })])[0]!.asks).toBe('exposure');
     expect(act([batch('Tern 1', 'wash', { ranS: 100, plannedS: 90 })])[0]!.asks).toBeUndefined();
   });
   it('names a step that is there', () => {

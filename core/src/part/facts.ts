@@ -17,6 +17,8 @@ export type PartFacts = {
   readonly thinSpanMm?: number;
   /** deepest blind hole */
   readonly pocketDepthMm?: number;
+  /** how much slower its recesses are washed than a usual part's; default 1 */
+  readonly relief?: number;
   /** when several parts share the plate: the sizes above are then means, or of the one that rules */
   readonly pieces?: readonly PieceKind[];
 };

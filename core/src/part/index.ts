@@ -1,2 +1,3 @@
 export * from './facts.ts';
 export * from './part.ts';
+export * from './relief.ts';

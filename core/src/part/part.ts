@@ -1,5 +1,6 @@
 import type { MeshMeasures, Pocket } from '../mesh/index.ts';
 import type { PartFacts } from './facts.ts';
+import { reliefOf } from './relief.ts';
 
 /** A wall nobody measured is taken as this. */
 export const TYPICAL_WALL_MM = 2.5;
@@ -22,6 +23,7 @@ export const partFromMesh = (name: string, measures: MeshMeasures): PartFacts =>
   thinMm: measures.wall?.thinSpots?.[0]?.wallMm,
   thinSpanMm: measures.wall?.thinSpots?.[0]?.spanMm,
   pocketDepthMm: blindDepthMm(measures),
+  relief: reliefOf(measures),
 });
 
 /** Narrow hollows that air cannot pass through: they dry last. */
@@ -91,6 +93,7 @@ export function joinParts(given: readonly Pieces[]): Pieces {
       thinMm: thinnest?.thinMm,
       thinSpanMm: thinnest?.thinSpanMm,
       pocketDepthMm: most(({ pocketDepthMm }) => pocketDepthMm),
+      relief: most(({ relief }) => relief),
       pieces: pieces.map(({ part, count: n }) => ({
         name: part.name,
         count: n,

@@ -1,6 +1,6 @@
 import { boxFit, type FitFinding, washFit } from '../fit/index.ts';
 import { isCure, isWet, kindOf, stepType } from '../route/index.ts';
-import { bathAt } from './planBatch.ts';
+import { bathAt } from './baths.ts';
 import type { BatchRequest } from './request.ts';
 import { routeOf } from './routeOf.ts';
 

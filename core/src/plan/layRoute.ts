@@ -4,7 +4,6 @@ import { stationKind } from '../bench/index.ts';
 import type { CureWindow } from '../cure/index.ts';
 import {
   agitationOf,
-  type BoundRoute,
   type BoundStep,
   bindRoute,
   greenTgOf,
@@ -16,18 +15,17 @@ import {
   stepType,
 } from '../route/index.ts';
 import { dip, dipTempC, softenedMm } from '../trim/index.ts';
-import { planWash } from '../wash/index.ts';
 import { lampOf } from './cureSetting.ts';
-import { type BatchPlan, bathAt, dryS, LEAST_WASH_S, stageOf, washRequest, washRuns } from './planBatch.ts';
+import { dryS, wettingBefore } from './drying.ts';
+import { asWetting, type BatchPlan } from './planBatch.ts';
 import type { BatchRequest } from './request.ts';
 import { routeOfBatch } from './requestOf.ts';
 import { routeOf } from './routeOf.ts';
+import { LEAST_WASH_S, planSpell, TRIMMED_FILM_UM, wantedTimes, washRequest, wetSpells } from './wetSpell.ts';
 
 export type StepBlank = Omit<Step, 'id' | 'state'>;
 const waiting = (id: string, blank: StepBlank): Step => ({ ...blank, id, state: 'waiting' });
 
-/** Dust and resin that trimming sets free, as a film. An engineering guess. */
-const SECOND_WASH_FILM_UM = 5;
 /** "It cannot hurt": three times as long as it needs. */
 const LONG_FACTOR = 3;
 
@@ -92,14 +90,22 @@ export function titleOf(step: RouteStep, bench?: BenchNow): string {
 function modelTimes(request: BatchRequest, plan: BatchPlan): Readonly<Record<number, number | undefined>> {
   const route = routeOf(request);
   const times: Record<number, number | undefined> = {};
-  const washes = plan.wash.ok ? plan.wash.value.stagesS : [];
+  const washes = plan.wash.ok ? wantedTimes(plan.stages, plan.wash.value) : [];
   plan.stages.forEach(({ index }, i) => {
     times[index] = washes[i];
   });
-  for (const run of washRuns(route.steps).slice(1)) Object.assign(times, laterRun(request, route, run));
+  // a wash after trimming takes off dust and what the supports held back
+  for (const spell of wetSpells(route.steps, request.bench).slice(1)) {
+    const stages = spell.flat();
+    const later = planSpell(washRequest(request, TRIMMED_FILM_UM), spell);
+    const laterS = later.ok ? wantedTimes(stages, later.value) : [];
+    stages.forEach(({ index }, i) => {
+      times[index] = laterS[i] ?? LEAST_WASH_S;
+    });
+  }
   const doses = cureTimes(request, plan, route);
   let soakedS = 0;
-  let liquid = plan.stages[0]?.bath.solvent;
+  const wetting = route.steps.map(asWetting);
   let dried = 0;
   route.steps.forEach((step, index) => {
     switch (kindOf(step)) {
@@ -108,11 +114,13 @@ function modelTimes(request: BatchRequest, plan: BatchPlan): Readonly<Record<num
         break;
       case 'wash':
       case 'rinse':
-        liquid = bathAt(step.station, request.bench).solvent;
         soakedS += isWash(stepType(step.type)) ? (step.seconds ?? times[index] ?? 0) : 0;
         break;
       case 'dry':
-        times[index] = dried === 0 ? plan.dryS : dryS(request, { soakedS, liquid, air: step.air });
+        times[index] =
+          dried === 0
+            ? plan.dryS
+            : dryS(request, { soakedS, ...wettingBefore(wetting, wetting[index]!, request.bench), air: step.air });
         dried++;
         soakedS = 0;
         break;
@@ -125,17 +133,6 @@ function modelTimes(request: BatchRequest, plan: BatchPlan): Readonly<Record<num
     }
   });
   return times;
-}
-
-/** A wash after trimming takes off dust and what the supports held back. */
-function laterRun(request: BatchRequest, route: BoundRoute, run: readonly number[]): Record<number, number> {
-  const stages = run.map((index) => {
-    const step = route.steps[index]!;
-    return stageOf(bathAt(step.station, request.bench, agitationOf(step)));
-  });
-  const plan =
-    stages.length <= 3 ? planWash({ ...washRequest(request, SECOND_WASH_FILM_UM), stages }) : ({ ok: false } as const);
-  return Object.fromEntries(run.map((index, i) => [index, plan.ok ? plan.value.stagesS[i]! : LEAST_WASH_S]));
 }
 
 /** First runs of light, shared between the cures that come before the first look. */

@@ -24,7 +24,7 @@ export function newBatch(request: BatchRequest, named: Naming, plan: BatchPlan =
     plateAreaMm2,
     route: { id, name, version, ...(dose === 'look' ? {} : { dose }) },
     steps: layRoute(request, plan),
-    filmUm: plan.film.meanFilmUm,
+    filmUm: plan.filmUm,
     clingingMg: ['0', '0', '0'],
     handleS: window.handleS,
     addS: doses?.addS ?? lampOf(request).timerStepS,

@@ -143,7 +143,7 @@ describe('the order of work', () => {
     const running = started.ok ? started.value.reduce<BatchState>(applyEvent, batch) : batch;
     const late = decideFinish(running, step.id, testBench, { atMs: atMs + 3_600_000, by: 'x' });
     const after = late.ok ? late.value.reduce<BatchState>(applyEvent, running) : running;
-    expect(after.flag).toContain('In solvent 1:00:00, over its 8:00');
+    expect(after.flag).toContain('In solvent 1:00:00, over its 15:00');
     const on = (b: BatchState) =>
       code(decideStart(b, currentStep(b)!.id, testBench, {}, { atMs: atMs + 3_700_000, by: 'x' }));
     expect(on(after)).toBe('HELD');
@@ -171,8 +171,8 @@ describe('looks', () => {
       ['dry', 'dry-rack'],
       ['look-matte', 'dry-rack'],
     ]);
-    // 5 µm of seen resin to 0.8 − 20·0.73·1.5 % = 0.581 µm at τ 14.3 s: 30.8 s, in 5 s steps
-    expect(next[0]!.plannedS).toBe(35);
+    // 10 µm of seen resin to 0.8 − 20·0.73·1.5 % = 0.581 µm at recess τ 14.3 s · 3.6 · e^(0.6745·0.4) = 67.3 s: 191.6 s, in 5 s steps
+    expect(next[0]!.plannedS).toBe(195);
     expect(new Set(again.steps.map((s) => s.id)).size).toBe(again.steps.length);
   });
   it('adds increments while tacky, never past the end, then blames the wash', () => {

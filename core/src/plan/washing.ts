@@ -12,8 +12,9 @@ import {
   totalMg,
   washLines,
 } from '../solvent/index.ts';
-import { clingResidueUm, ORIENTATION_FACTOR, planWash, washTauS } from '../wash/index.ts';
-import { bathAt, cleanBath, stageOf, washRequest } from './planBatch.ts';
+import { clingResidueUm, ORIENTATION_FACTOR, planWash, recessesFor, washTauS } from '../wash/index.ts';
+import { bathAt, cleanBath, stageOf } from './baths.ts';
+import { rinsesResin, washRequest } from './wetSpell.ts';
 
 /** A vessel used as a bath. */
 export type BathVessel = {
@@ -26,12 +27,13 @@ export type BathVessel = {
 export type WashSeen = { readonly stirredS: number; readonly tempC?: number };
 
 const HANDLING_S = 60;
-/** Shine that an eye can see means at least this much resin. An engineering guess. */
-const VISIBLE_FILM_UM = 5;
+/** Shine that an eye can see in recesses means at least this much resin. An engineering guess. */
+const VISIBLE_FILM_UM = 10;
 export const SHORTEST_REWASH_S = 30;
 
 export type WashFinish = {
   readonly filmUm: number;
+  readonly recessUm: number;
   readonly residueUm: number;
   readonly lines: readonly LedgerLine[];
   readonly clinging: Parcel;
@@ -75,9 +77,14 @@ export function finishWash(
   const tauS = washTauS({ agitation, loadPctW: load }, setting);
   // what stood still washed as still liquid does
   const stillTauS = washTauS({ agitation: 'still', loadPctW: load }, setting);
+  const before = batch.steps.slice(0, batch.steps.indexOf(step)).findLast(isWash);
+  const rinses = step.kind === 'rinse' && !(before && rinsesResin(bathNowFor(before, bench).solvent));
   // rinsing water takes solvent off, not resin
-  const filmUm =
-    step.kind === 'rinse' ? batch.filmUm : batch.filmUm * Math.exp(-stirredS / tauS - (seconds - stirredS) / stillTauS);
+  const folds = rinses ? 0 : stirredS / tauS + (seconds - stirredS) / stillTauS;
+  const factor = recessesFor(batch.card.family, batch.part.relief ?? 1, bench.recesses)[agitation];
+  const startRecessUm = batch.recessUm ?? batch.filmUm;
+  const filmUm = batch.filmUm * Math.exp(-folds);
+  const recessUm = startRecessUm * Math.exp(-folds / Math.max(1, factor));
   const areaMm2 = wettedMm2(batch);
   const dragUm = liquid(solvent).dragFilmUm;
   const density = bathDensityGPerMl({
@@ -104,9 +111,11 @@ export function finishWash(
     evaporated,
   });
   const clingUm = clingResidueUm([load], seconds, dragUm);
+  const residueUm = Math.max(filmUm, recessUm) + clingUm;
   return {
     filmUm,
-    residueUm: filmUm + clingUm,
+    recessUm,
+    residueUm,
     lines,
     clinging,
     moved: {
@@ -118,7 +127,8 @@ export function finishWash(
     },
     knew: {
       filmLeftUm: round(filmUm, 3),
-      residueUm: round(filmUm + clingUm, 3),
+      residueUm: round(residueUm, 3),
+      ...(rinses ? {} : { recessFromUm: round(startRecessUm, 2), faceFolds: round(folds, 2) }),
       ...(stirredS < seconds ? { stirredS: Math.round(stirredS) } : {}),
       ...(seen?.tempC === undefined ? {} : { bathC: round(seen.tempC, 1) }),
     },
@@ -137,7 +147,7 @@ export function rewashS(batch: BatchState, bench: BenchNow, nowMs: number): numb
   );
   const plan = planWash({
     ...request,
-    filmUm: Math.max(batch.filmUm, VISIBLE_FILM_UM),
+    filmUm: VISIBLE_FILM_UM,
     stages: [stageOf(bathNowFor(lastWash(batch), bench))],
     exposureCapS: leftS,
   });

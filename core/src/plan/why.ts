@@ -2,11 +2,13 @@ import type { Step } from '../batch/index.ts';
 import { targetDepthMm } from '../cure/index.ts';
 import { isDrying, stepType } from '../route/index.ts';
 import { clockText, percentText, plainNumber } from '../units/index.ts';
-import { washResidue } from '../wash/index.ts';
+import { recessesFor, recessKey, recessTauS, type WashStage, washTauS } from '../wash/index.ts';
+import { cleanBath, stageOf } from './baths.ts';
 import { cureSetting, lampOf, lampStation } from './cureSetting.ts';
-import { type BatchPlan, cleanBath, LEAST_WASH_S, planBatch, type StageAt, stageOf, washRequest } from './planBatch.ts';
+import { type BatchPlan, planBatch } from './planBatch.ts';
 import type { BatchRequest } from './request.ts';
 import { routeOf } from './routeOf.ts';
+import { type StageAt, washRequest, wetSpells } from './wetSpell.ts';
 
 /** The answer to "Why this number?". */
 export type Why = {
@@ -120,7 +122,7 @@ function explainFilm(request: BatchRequest, plan: BatchPlan, run?: Step): Why {
       'The film that follows the part out of the vat drains as the square root of viscosity × height over time; slopes hold 1.2 times more, and the plate keeps its own film and a rim.',
     constants: 'Landau–Levich (1942) for pull-out, Jeffreys (1930) for draining; flow activation 42 kJ/mol.',
     movers: movers(request, [MORE_DRIP, WARMER], (p) => p.film.grams, signed('g')),
-    sure: `About ±30 %: ${plainNumber(grams * 0.7)}–${plainNumber(grams * 1.3)} g. Cups that face up hold more; they are not counted.`,
+    sure: `About ±30 %: ${plainNumber(grams * 0.7)}–${plainNumber(grams * 1.3)} g. Cups that face up are taken to keep about a seventh of what they hold.`,
   };
 }
 
@@ -128,28 +130,25 @@ function explainWash(index: number, request: BatchRequest, plan: BatchPlan, run?
   const { card } = request;
   const bath = (plan.stages[index] ?? plan.stages.at(-1))?.bath ?? cleanBath(request.bench, card);
   const time = (p: BatchPlan) => (p.wash.ok ? p.wash.value.stagesS[index] : undefined);
-  const fixedS = fixedSOf(request, plan.stages[index]);
-  const planned = residueOf(request, plan);
+  const { fixedS } = plan.stages[index] ?? {};
+  const planned = residueOf(plan);
   const residueUm = knewNumber(run, 'residueUm') ?? knewNumber(run, 'plannedResidueUm') ?? planned;
   const loadPctW = knewNumber(run, 'loadPctW') ?? bath.loadPctW;
-  const modelS = time(plan);
-  const seconds = run?.startedAtMs === undefined ? (fixedS ?? modelS) : run.plannedS;
-  const limit = plan.wash.ok ? plan.wash.value.limitsPctW[index] : plan.wash.refusal.limitsPctW[index];
+  const modelS = plan.wash.ok ? plan.wash.value.modelS[index] : undefined;
+  const seconds = run?.startedAtMs === undefined ? time(plan) : run.plannedS;
   const procedure = card.procedure && `Exact time of ${card.procedure.reference}; nothing is computed over it.`;
   return {
     title: `Time in ${bath.name}`,
     value: seconds === undefined ? 'no time works' : clockText(seconds),
     inputs: [
       ['film before washing', `${plainNumber(plan.filmUm, 3)} µm`],
-      ['load', `${percentText(loadPctW)} by weight; fit up to about ${plainNumber(limit ?? 0)} %`],
+      ['load', `${percentText(loadPctW)} by weight`],
       ['moved by', bath.agitation],
+      ['recesses', recessWords(request, plan, index)],
       ['longest time in solvent', clockText(card.exposureCapS)],
-      ['left at the end', `${plainNumber(residueUm)} of ${plainNumber(card.residueTolUm)} µm allowed`],
+      ['left in recesses', `${plainNumber(residueUm)} of ${plainNumber(card.residueTolUm)} µm allowed`],
     ],
-    formula:
-      procedure ??
-      fixedWords(fixedS, modelS) ??
-      'The film falls by the same share in equal times, slower the fuller the bath. What clings at the end dries and adds its own resin. The shortest times that meet the tolerance are taken, with most of the film left in the first bath.',
+    formula: procedure ?? fixedWords(fixedS, modelS) ?? `${clearWords(request, plan)} ${SHORTEST}`,
     constants: INVENTED,
     movers: card.procedure ? [] : movers(request, [...plan.stages.map(bathLoad), MORE_DRIP, WARMER], time, signedClock),
     sure: card.procedure
@@ -158,23 +157,53 @@ function explainWash(index: number, request: BatchRequest, plan: BatchPlan, run?
   };
 }
 
-/** The time that the route fixes for a stage, s. */
-const fixedSOf = (request: BatchRequest, stage: StageAt | undefined): number | undefined =>
-  stage && routeOf(request).steps[stage.index]?.seconds;
+const SHORTEST =
+  'A film falls by the same share in equal times, slower the fuller the bath, and in recesses slower still. What clings at the end dries and adds its own resin. The shortest times that meet the tolerance are taken, with most of the film left in the first bath.';
 
+/** How slowly recesses are washed here, and from what that is known. */
+function recessWords({ card, part, bench }: BatchRequest, plan: BatchPlan, index: number): string {
+  const agitation = (plan.stages[index] ?? plan.stages.at(-1))?.bath.agitation ?? 'impeller';
+  const factor = recessesFor(card.family, part.relief ?? 1, bench.recesses)[agitation];
+  const looks = bench.recesses?.[recessKey(card.family, agitation)]?.looks ?? 0;
+  return `${plainNumber(factor)} times slower than faces, ${looks > 0 ? `by ${looks} looks` : 'an engineering guess until looks say more'}`;
+}
+
+/** “Faces are clean after 0:55, recesses need 3:20.” */
+function clearWords(request: BatchRequest, plan: BatchPlan): string {
+  // trimming in between starts anew
+  if (!plan.wash.ok || wetSpells(routeOf(request).steps, request.bench)[0]?.length !== 1) return '';
+  const stages = plan.stages.map(({ bath }) => stageOf(bath));
+  const setting = washRequest(request, plan.filmUm);
+  const after = (tauOf: (stage: WashStage) => number) => clearAfterS(request, plan, stages.map(tauOf));
+  const faceS = after((stage) => washTauS(stage, setting));
+  const recessS = after((stage) => recessTauS(stage, setting));
+  return faceS === undefined || recessS === undefined
+    ? ''
+    : `Faces are clean after ${clockText(faceS)}, recesses need ${clockText(recessS)}.`;
+}
+
+/** Time over all baths until a film has fallen to the tolerance, at the planned times. @returns s, nothing while it has not */
+function clearAfterS({ card }: BatchRequest, plan: BatchPlan, tausS: readonly number[]): number | undefined {
+  if (!plan.wash.ok) return undefined;
+  let folds = Math.log(plan.filmUm / card.residueTolUm);
+  let usedS = 0;
+  for (const [i, seconds] of plan.wash.value.stagesS.entries()) {
+    const last = i === plan.wash.value.stagesS.length - 1;
+    if (folds <= seconds / tausS[i]! || last) return usedS + Math.max(0, Math.min(seconds, folds * tausS[i]!));
+    folds -= seconds / tausS[i]!;
+    usedS += seconds;
+  }
+  return undefined;
+}
+
+/** What the models would do about a typed time. */
 const fixedWords = (fixedS: number | undefined, modelS: number | undefined): string | undefined =>
   fixedS === undefined
     ? undefined
     : `The route fixes this time; the models ${modelS === undefined ? 'find none that works' : `would take ${clockText(modelS)}`}.`;
 
-/** What is left at the end of the washes at the times that they will really have, µm. */
-function residueOf(request: BatchRequest, { wash, stages, filmUm }: BatchPlan): number {
-  const fixed = stages.map((stage) => fixedSOf(request, stage));
-  if (fixed.every((seconds) => seconds === undefined)) return wash.ok ? wash.value.residueUm : wash.refusal.residueUm;
-  const times = fixed.map((seconds, i) => seconds ?? (wash.ok ? wash.value.stagesS[i]! : LEAST_WASH_S));
-  const baths = stages.map(({ bath }) => stageOf(bath));
-  return washResidue(filmUm, baths, times, washRequest(request, filmUm)).residueUm;
-}
+/** What is left at the end of the washes, µm. */
+const residueOf = ({ wash }: BatchPlan): number => (wash.ok ? wash.value.residueUm : wash.refusal.residueUm);
 
 function explainDry(request: BatchRequest, plan: BatchPlan, run?: Step): Why {
   const { bench } = request;

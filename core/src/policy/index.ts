@@ -54,7 +54,7 @@ export const USUAL_TECHNIQUE: Technique = {
   solvent: 'isopropanol',
   agitation: 'impeller',
   filmUm: 60,
-  totalS: 180,
+  totalS: 420,
   toleranceUm: 0.8,
 };
 

@@ -6,7 +6,7 @@ describe('cards compared', () => {
   it('differ in what was changed, whether the family or the card sets it', () => {
     const after = { ...testCard, version: 2, exposureCapS: 600, cure: { k0PerS: 0.007 }, cardCureS: 240 };
     expect(compareCards(testCard, after)).toEqual([
-      { field: 'exposureCapS', before: '480 s', after: '600 s' },
+      { field: 'exposureCapS', before: '900 s', after: '600 s' },
       { field: 'cardCureS', before: undefined, after: '240 s' },
       { field: 'cure.k0PerS', before: '0.006', after: '0.007' },
     ]);

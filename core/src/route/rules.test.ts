@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { blankOf, layRoute, planBatch, shareS, washRuns } from '../plan/index.ts';
+import { blankOf, layRoute, planBatch, shareS, wetSpells } from '../plan/index.ts';
 import { everythingBench, testBench, testCard, testPart } from '../testing/index.ts';
 import {
+  bindRoute,
   checkRoute,
   kindOf,
   ROUTE_TEMPLATES,
@@ -129,8 +130,8 @@ describe('what a resin and a part add', () => {
     const long = made(
       'drip',
       'off-plate',
-      { ...wash, seconds: 300 },
-      { ...wash, seconds: 181 },
+      { ...wash, seconds: 600 },
+      { ...wash, seconds: 301 },
       'rest',
       'look-matte',
       ...end,
@@ -138,7 +139,7 @@ describe('what a resin and a part add', () => {
     expect(codes(long)).toEqual([]);
     expect(routeRefusal(long, { card: testCard })).toMatchObject({
       code: 'EXPOSURE_CAP',
-      message: expect.stringContaining('8:01'),
+      message: expect.stringContaining('15:01'),
     });
     expect(routeRefusal(TWO_BATHS, { card: testCard, solventAt: () => 'detergent' })).toMatchObject({
       code: 'WRONG_SOLVENT',
@@ -226,7 +227,7 @@ describe('times for any list of stages', () => {
         .reduce((all, { plannedS }) => all + plannedS!, 0);
     expect(sum('warm-peel')).toBeGreaterThan(sum('two-baths'));
     const thick = { card: { ...testCard, viscosityMPaS25: 2500 }, dripS: 60 };
-    expect(laid('casting', thick).plan.filmUm).toBe(45);
+    expect(laid('casting', thick).plan.filmUm).toBe(25);
     expect(laid('two-baths', thick).plan.filmUm).toBeGreaterThan(80);
   });
   it('shares the first light between the sides, holds long light to the window’s end', () => {
@@ -242,8 +243,10 @@ describe('times for any list of stages', () => {
   });
   it('plans a wash after drying apart: it only takes off dust', () => {
     const { steps, route } = laid('second-wash');
-    expect(washRuns(route.steps).map((run) => run.length)).toEqual([2, 1]);
-    expect(steps.filter(({ kind }) => kind === 'wash').at(-1)!.plannedS).toBeLessThan(50);
+    const spells = wetSpells(bindRoute(route, testBench).steps, testBench);
+    expect(spells.map((runs) => runs.map((run) => run.length))).toEqual([[2], [1]]);
+    // from 12 µm to 0.8 − 20·0.73·1.5 % = 0.581 µm: 3.03 recess times of 14.3 s · 3.6 · e^(0.6745·0.4) / (1 − 1.5/25) = 203.8 s, in 5 s steps
+    expect(steps.filter(({ kind }) => kind === 'wash').at(-1)!.plannedS).toBe(205);
     expect(route.steps.filter((step) => kindOf(step) === 'dry')).toHaveLength(2);
   });
   it('dries a deep blind hole longer than a face, water longer than alcohol', () => {

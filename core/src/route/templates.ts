@@ -71,6 +71,7 @@ export const ROUTE_TEMPLATES: readonly Route[] = [
       'look-matte',
       'warm-dip',
       'supports-off',
+      'pat-dry',
       ...DRY,
       ...LIGHT,
       'seal',

@@ -3,4 +3,5 @@ export * from './film.ts';
 export * from './kinetics.ts';
 export * from './limits.ts';
 export * from './planWash.ts';
+export * from './recess.ts';
 export * from './soFar.ts';

@@ -1,6 +1,15 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { carryOver, drainedFilmUm, limitPairPctW, planWash, viscosityMPaS, washResidue, washTauS } from './index.ts';
+import {
+  carryOver,
+  drainedFilmUm,
+  evenRecesses,
+  limitPairPctW,
+  planWash,
+  viscosityMPaS,
+  washResidue,
+  washTauS,
+} from './index.ts';
 
 const resin = { viscosityMPaS25: 300, densityGPerMl: 1.1 };
 
@@ -50,7 +59,11 @@ describe('film: what comes off the printer', () => {
 describe('wash: what is left', () => {
   const impeller = (loadPctW: number) => ({ agitation: 'impeller' as const, loadPctW });
   it('leaves 0.4449 µm after 100 s at 8 % and 60 s at 3 % (hand calculation)', () => {
-    const left = washResidue(75, [impeller(8), impeller(3)], [100, 60], { solvent: 'isopropanol', dragUm: 19.7 });
+    const left = washResidue(75, [impeller(8), impeller(3)], [100, 60], {
+      solvent: 'isopropanol',
+      dragUm: 19.7,
+      recesses: evenRecesses(1),
+    });
     expect(Math.abs(left.residueUm - 0.4449)).toBeLessThan(0.001);
   });
   it('slows to a stop as the bath fills', () => {

@@ -77,6 +77,7 @@ export async function washEffects(
         ? {
             ...event,
             filmUm: done.filmUm,
+            recessUm: done.recessUm,
             clingingMg: parcelToText(done.clinging),
             knew: { ...event.knew, ...done.knew },
           }

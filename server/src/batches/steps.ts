@@ -14,7 +14,7 @@ import {
   type Occupancy,
 } from '@north-step/core/decide';
 import type { Refusal, Result } from '@north-step/core/result';
-import { isLookAfter, kindShape } from '@north-step/core/route';
+import { isLookAfter, isLookBefore, kindShape } from '@north-step/core/route';
 import { benchNow } from '../bench/index.ts';
 import { type Queryable, sql } from '../db/index.ts';
 import type { Handler, Outcome, Said, Work } from '../http/command.ts';
@@ -71,6 +71,9 @@ async function write<D extends Noting>(
   const looked = events.some(
     (event) => event.type === 'undone' || (event.type === 'looked' && isLookAfter(stepById(after, event.stepId)!)),
   );
+  const washed = events.some(
+    (event) => event.type === 'undone' || (event.type === 'looked' && isLookBefore(stepById(after, event.stepId)!)),
+  );
   return {
     reply: { batch: after },
     about: batchId,
@@ -81,6 +84,7 @@ async function write<D extends Noting>(
       ...(booked ? (['bench', 'solvent'] as const) : []),
       ...(sealed ? (['records'] as const) : []),
       ...(looked ? ([`looked:${batchId}`] as const) : []),
+      ...(washed ? ([`washed:${batchId}`] as const) : []),
     ],
   };
 }

@@ -157,7 +157,7 @@ function benchFrom(
   };
   const { workshop: _, ...rest } = setting;
   const baths = Object.fromEntries(vessels.flatMap((row) => row.stations.map((station) => [station, bathNow(row)])));
-  const { lamps, pairs } = light;
+  const { lamps, pairs, recesses } = light;
   return {
     ...rest,
     stations,
@@ -165,6 +165,7 @@ function benchFrom(
     baths,
     lamps: { ...rest.lamps, ...lamps },
     pairs,
+    recesses,
   };
 }
 

@@ -19,7 +19,7 @@ import { dryTime } from '@north-step/core/dry';
 import { bathDensityGPerMl } from '@north-step/core/solvent';
 import { dip } from '@north-step/core/trim';
 import { ModelRangeError } from '@north-step/core/units';
-import { carryOver, planWash, washResidue } from '@north-step/core/wash';
+import { AGITATIONS, carryOver, evenRecesses, planWash, RECESS_FACTOR, washResidue } from '@north-step/core/wash';
 import { constantsOf, LIGHT_MODELS } from './lightModels.ts';
 import { type Model, model } from './model.ts';
 import { SOLVENT_MODELS } from './solventModels.ts';
@@ -42,10 +42,12 @@ export const MODELS: readonly Model[] = [
     };
   }),
   model('wash-plan', 'Shortest wash times that meet the residue tolerance', WashPlanInput, WashPlanReply, (input) => {
-    const plan = planWash(input);
+    const { recess, ...request } = input;
+    const plan = planWash({ ...request, ...recessesAsked(recess) });
     const assumptions = [
       INVENTED,
       'Clinging liquid is what stays after 10 s over the bath; bath over resin density 0.73.',
+      recessWords(recess),
     ];
     if (plan.ok) return { feasible: true, ...mutable(plan.value), assumptions };
     const { code, message, remedy, residueUm, limitsPctW } = plan.refusal;
@@ -63,11 +65,17 @@ export const MODELS: readonly Model[] = [
       throw new ModelRangeError('tau0S', input.tau0S.length, input.stages.length, input.stages.length);
     if (input.stagesS.length !== input.stages.length)
       throw new ModelRangeError('stagesS', input.stagesS.length, input.stages.length, input.stages.length);
-    const left = washResidue(input.filmUm, input.stages, input.stagesS, input);
+    // a time constant that is given is the whole one
+    const { recess = input.tau0S && 1 } = input;
+    const left = washResidue(input.filmUm, input.stages, input.stagesS, { ...input, ...recessesAsked(recess) });
     return {
       residueUm: left.residueUm,
-      byStage: left.byStage.map((stage) => ({ ...stage, tauS: Number.isFinite(stage.tauS) ? stage.tauS : null })),
-      assumptions: [INVENTED],
+      byStage: left.byStage.map((stage) => ({
+        ...stage,
+        tauS: finiteOrNull(stage.tauS),
+        recessTauS: finiteOrNull(stage.recessTauS),
+      })),
+      assumptions: [INVENTED, recessWords(recess)],
     };
   }),
   model('density', 'Density of an alcohol bath', DensityInput, DensityReply, (input) => ({
@@ -143,3 +151,12 @@ const mutable = <T extends { stagesS: readonly number[]; limitsPctW: readonly nu
   stagesS: [...plan.stagesS],
   limitsPctW: [...plan.limitsPctW],
 });
+
+const finiteOrNull = (seconds: number): number | null => (Number.isFinite(seconds) ? seconds : null);
+const recessesAsked = (recess: number | undefined) => (recess === undefined ? {} : { recesses: evenRecesses(recess) });
+const recessWords = (recess: number | undefined): string =>
+  recess === undefined
+    ? `Recesses (roots of supports, engraving, threads) are washed slower than faces: ${AGITATIONS.map((way) => `${way} ${RECESS_FACTOR[way]}`).join(', ')} times; engineering guesses.`
+    : recess === 1
+      ? 'Open faces only: recesses take longer.'
+      : `Recesses are taken to be washed ${recess} times slower than faces.`;

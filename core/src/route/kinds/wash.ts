@@ -4,7 +4,7 @@ import { cautions, type PaletteEntry, type StepKindShape } from './shape.ts';
 
 const BATHS = ['first-bath', 'middle-bath', 'last-bath'] as const satisfies readonly Place[];
 const BOWLS = ['first-water', 'last-water'] as const satisfies readonly Place[];
-type Bath = Pick<PaletteEntry, 'title' | 'hint' | 'say' | 'place'> & {
+type Bath = Pick<PaletteEntry, 'title' | 'hint' | 'say' | 'place' | 'seconds'> & {
   readonly agitation: Agitation;
   readonly where?: Place;
   readonly elsewhere?: readonly Place[];
@@ -25,6 +25,7 @@ export const wash = {
       place: 1,
       title: 'Dirty dip',
       agitation: 'hand',
+      seconds: 30,
       hint: 'Swirl and dunk; let it hang 10 s over the bath after.',
       say: ['Dip {} in the dirty bath', 'Lift {} out of the dirty bath'],
     }),

@@ -63,6 +63,14 @@ export const doWork = {
       hint: 'Blow channels out over the bath, away from faces, eye cover on.',
       say: 'Blow {} off',
     }),
+    'pat-dry': work({
+      group: 'dry',
+      place: 3,
+      title: 'Pat dry',
+      where: 'drying-rack',
+      hint: 'Lint-free wipe, dabbed and not rubbed; cure the wipe before it is binned.',
+      say: 'Pat {} dry',
+    }),
     'turn-over': work({
       group: 'cure',
       place: 2,
