@@ -50,6 +50,7 @@ export const ResinCardFile = Type.Object(
       description: 'liquids it may be washed in',
     }),
     exposureCapS: ranged('s in solvent over all stages', 10, 7200),
+    ultrasonicCapS: OptNum('s in an ultrasonic tank, default 60', 5, 3600),
     residueTolUm: ranged('µm of resin that may stay', 0.01, 50),
     cureMedium: literals(MEDIA),
     cardCureS: OptNum('s, the maker’s own cure time', 1, 86_400),

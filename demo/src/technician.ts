@@ -1,11 +1,10 @@
 import { createHash } from 'node:crypto';
 import type { BatchReply, BenchReply, MeshStored } from '@north-step/contract';
-import { type BatchState, currentStep, lightS, type Step } from '@north-step/core/batch';
+import { type BatchState, currentStep, type Step } from '@north-step/core/batch';
 import type { BenchNow } from '@north-step/core/bench';
-import { cureWindow } from '@north-step/core/cure';
 import type { Random } from '@north-step/core/maths';
-import { cureSetting, requestOf } from '@north-step/core/plan';
 import type { buildApp } from '@north-step/server';
+import { whatIsSeen } from './trueParts.ts';
 
 type App = Awaited<ReturnType<typeof buildApp>>;
 export type Clock = { nowMs: number };
@@ -118,19 +117,10 @@ export class Technician {
     return this.step(started, running, 'finish');
   }
 
-  /** What the eye meets: shine now and then; tack until the true window opens, which is up to 20 % off the card's. */
+  /** What the eye meets: shine where recesses kept resin, tack until the true window opens, tint once it has closed. */
   private seen(batch: BatchState, step: Step, bench: BenchNow): object {
-    if (step.kind === 'look-matte') {
-      const first = batch.steps.filter((s) => s.kind === 'look-matte').length === 1;
-      return { outcome: first && this.random.next() < 0.06 ? 'shine' : 'matte' };
-    }
-    const window = cureWindow(cureSetting(requestOf(batch, bench)));
-    const truth = 0.9 + 0.2 * hashShare(batch.id);
-    if (!batch.card.procedure && window.handleS !== undefined && lightS(batch) < window.handleS * truth)
-      return { outcome: 'tacky' };
-    const broken = this.random.next() < 0.05 ? 1 : 0;
-    return { outcome: 'good', broken };
+    const said = whatIsSeen(batch, step, bench);
+    if (said !== 'good') return { outcome: said };
+    return { outcome: said, broken: this.random.next() < 0.05 ? 1 : 0 };
   }
 }
-
-const hashShare = (text: string): number => createHash('sha256').update(text).digest().readUInt32BE(0) / 2 ** 32;

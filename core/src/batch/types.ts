@@ -85,7 +85,7 @@ export type BatchState = {
     readonly id: string;
     readonly name: string;
     readonly version: number;
-    /** how long its light is: default short, look, add */
+    /** how long its light is: default as the resin is used */
     readonly dose?: Dose;
   };
   readonly customer?: string;

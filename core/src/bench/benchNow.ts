@@ -1,4 +1,4 @@
-import type { PairScale } from '../cure/index.ts';
+import type { LightCosts, PairScale } from '../cure/index.ts';
 import type { Air } from '../dry/index.ts';
 import type { Spaces } from '../fit/index.ts';
 import type { Agitation, RecessBeliefs, Solvent } from '../wash/index.ts';
@@ -60,6 +60,8 @@ export type BenchNow = {
   readonly spaces?: Spaces;
   /** what coupons and looks have shown of a resin under a lamp, by `pairKey` */
   readonly pairs?: Readonly<Record<string, PairScale>>;
+  /** what a look and a spoiled batch cost in this shop; default: a minute and a half of hands, forty minutes */
+  readonly lightCosts?: LightCosts;
   /** what looks have shown of recesses, by `recessKey`: family of resin and how the liquid is moved */
   readonly recesses?: RecessBeliefs;
 };

@@ -40,6 +40,12 @@ export const PLACES = {
   },
   'last-bath': { title: 'last bath', words: 'the last bath of a line', kinds: BATHS, position: 'last' },
   'ultrasonic-tank': { title: 'ultrasonic tank', words: 'an ultrasonic tank', kinds: ['tank'] },
+  'water-tank': {
+    title: 'ultrasonic tank of water',
+    words: 'an ultrasonic tank with water in it',
+    kinds: ['tank'],
+    liquid: 'water',
+  },
   'detergent-bath': {
     title: 'detergent',
     words: 'a bath of detergent',

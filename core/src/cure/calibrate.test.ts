@@ -52,7 +52,8 @@ describe('a ladder of coupons', () => {
     const none = fitCoupons(clear, []);
     // the middle half of the prior: the window of the card itself
     expect(none.handleS / cureWindow(clear).handleS!).toBeCloseTo(1, 1);
-    expect(none.scale.lnRateSd).toBeCloseTo(0.5, 1);
+    // √(0.8 · 0.5² + 0.2 · 1.2²) = 0.70
+    expect(none.scale.lnRateSd).toBeCloseTo(0.7, 1);
     const fit = fitCoupons(clear, ladder({ lnRate: 0, lnDose: 0 }, new Draws(1)));
     expect(fit.scale.lnRateSd).toBeLessThan(0.25);
     for (const side of [0, 1] as const) expect(fit.prior.handleRange90[side]).toBeCloseTo(none.handleRange90[side], 6);

@@ -52,7 +52,11 @@ export type PairScale = {
   readonly lnDose: number;
   readonly lnDoseSd: number;
 };
-/** Before any coupon. */
+/** Before any coupon: as a rule within a factor, now and then far off. A lone narrow belief pulled the end of a window past coupons that were seen tinted. */
+const PRIOR_MIX = [
+  { share: 0.8, sd: 0.5 },
+  { share: 0.2, sd: 1.2 },
+] as const;
 export const PRIOR_SCALE: PairScale = { lnRate: 0, lnRateSd: 0.5, lnDose: 0, lnDoseSd: 0.5 };
 
 export type CouponFit = {
@@ -98,8 +102,8 @@ export function fitCoupons(
     requireInRange('outcomes.seconds', seconds, 1, 24 * 3600);
     if (shoreD !== undefined) requireInRange('outcomes.shoreD', shoreD, 1, 100);
   }
-  const rates = gridOf(before.lnRate, before.lnRateSd);
-  const doses = gridOf(before.lnDose, before.lnDoseSd);
+  const rates = gridOf(before.lnRate, before === PRIOR_SCALE ? PRIOR_MIX[1].sd * MIX_REACH : before.lnRateSd);
+  const doses = gridOf(before.lnDose, before === PRIOR_SCALE ? PRIOR_MIX[1].sd * MIX_REACH : before.lnDoseSd);
   const handle = rates.map((lnRate) => cureWindow(scaledSetting(setting, lnRate, 0)).handleS ?? HORIZON_S);
   const max = doses.map((lnDose) => cureWindow(scaledSetting(setting, 0, lnDose)).maxS ?? Number.POSITIVE_INFINITY);
   const shore = rates.map((lnRate) => shoreLogLikelihood(scaledSetting(setting, lnRate, 0), outcomes));
@@ -107,31 +111,59 @@ export function fitCoupons(
   for (let r = 0; r < GRID; r++)
     for (let d = 0; d < GRID; d++)
       log[r * GRID + d] =
-        logNormal(rates[r]!, before.lnRate, before.lnRateSd) +
-        logNormal(doses[d]!, before.lnDose, before.lnDoseSd) +
+        believed(rates[r]!, before, 'lnRate') +
+        believed(doses[d]!, before, 'lnDose') +
         outcomesLogLikelihood(outcomes, handle[r]!, max[d]!) +
         shore[r]!;
   const weights = normalised(log);
   const ofRate = rates.map((_, r) => sum(GRID, (d) => weights[r * GRID + d]!));
   const ofDose = doses.map((_, d) => sum(GRID, (r) => weights[r * GRID + d]!));
-  const prior = (grid: readonly number[], mean: number, sd: number) =>
-    normalised(Float64Array.from(grid, (x) => logNormal(x, mean, sd)));
-  const priorRate = prior(rates, before.lnRate, before.lnRateSd);
-  const priorDose = prior(doses, before.lnDose, before.lnDoseSd);
+  const prior = (grid: readonly number[], name: 'lnRate' | 'lnDose') =>
+    normalised(Float64Array.from(grid, (x) => believed(x, before, name)));
+  const priorRate = prior(rates, 'lnRate');
+  const priorDose = prior(doses, 'lnDose');
   const tints = max.some(Number.isFinite);
+  const seen = seenEdges(outcomes);
+  const notBefore = (seconds: number) => Math.max(seconds, seen.tackyS);
+  const notAfter = (seconds: number) => Math.min(seconds, seen.overS);
   return {
-    scale: {
+    scale: bound(setting, seen, {
       ...momentsOf(rates, ofRate, 'lnRate'),
       ...momentsOf(doses, ofDose, 'lnDose'),
-    } as PairScale,
-    handleS: quantileOf(handle, ofRate, 0.5),
-    handleRange90: [quantileOf(handle, ofRate, 0.05), quantileOf(handle, ofRate, 0.95)],
-    maxS: tints ? quantileOf(max, ofDose, 0.5) : undefined,
-    maxRange90: tints ? [quantileOf(max, ofDose, 0.05), quantileOf(max, ofDose, 0.95)] : undefined,
+    } as PairScale),
+    handleS: notBefore(quantileOf(handle, ofRate, 0.5)),
+    handleRange90: [notBefore(quantileOf(handle, ofRate, 0.05)), notBefore(quantileOf(handle, ofRate, 0.95))],
+    maxS: tints ? notAfter(quantileOf(max, ofDose, 0.5)) : undefined,
+    maxRange90: tints ? [notAfter(quantileOf(max, ofDose, 0.05)), notAfter(quantileOf(max, ofDose, 0.95))] : undefined,
     prior: {
       handleRange90: [quantileOf(handle, priorRate, 0.05), quantileOf(handle, priorRate, 0.95)],
       maxRange90: tints ? [quantileOf(max, priorDose, 0.05), quantileOf(max, priorDose, 0.95)] : undefined,
     },
+  };
+}
+
+type SeenEdges = { readonly tackyS: number; readonly overS: number };
+/** The longest light that was seen tacky on a coupon, and the shortest that was seen over-cured. */
+const seenEdges = (outcomes: readonly Outcome[]): SeenEdges =>
+  outcomes.reduce<SeenEdges>(
+    ({ tackyS, overS }, { seconds, result, weak, coldShare = 1, hotShare = 1 }) => ({
+      tackyS: result === 'tacky' && !weak ? Math.max(tackyS, seconds * coldShare ** LIGHT_EXPONENT) : tackyS,
+      overS: result === 'tinted' && !weak ? Math.min(overS, seconds * hotShare) : overS,
+    }),
+    { tackyS: 0, overS: Number.POSITIVE_INFINITY },
+  );
+
+/**
+ * What was seen binds, whatever the fit says: the factors are moved until the window neither starts before the longest light seen
+ * tacky nor ends after the shortest seen over-cured. The factors carry it to other walls and lamps.
+ */
+function bound(setting: CureSetting, { tackyS, overS }: SeenEdges, scale: PairScale): PairScale {
+  const { handleS = HORIZON_S } = cureWindow(scaledSetting(setting, scale.lnRate, 0));
+  const { maxS = Number.POSITIVE_INFINITY } = cureWindow(scaledSetting(setting, 0, scale.lnDose));
+  return {
+    ...scale,
+    lnRate: handleS < tackyS ? scale.lnRate - Math.log(tackyS / handleS) : scale.lnRate,
+    lnDose: maxS > overS && Number.isFinite(maxS) ? scale.lnDose + Math.log(overS / maxS) : scale.lnDose,
   };
 }
 
@@ -193,7 +225,14 @@ function shoreLogLikelihood(setting: CureSetting, outcomes: readonly Outcome[]):
 
 const gridOf = (mean: number, sd: number): readonly number[] =>
   Array.from({ length: GRID }, (_, i) => mean + sd * REACH_SD * ((2 * i) / (GRID - 1) - 1));
+/** The grid of the wide belief reaches this share of three of its deviations: finer about the middle. */
+const MIX_REACH = 0.75;
 const logNormal = (x: number, mean: number, sd: number): number => -0.5 * ((x - mean) / sd) ** 2;
+/** Logarithm of what was believed of a factor before, but for a constant. */
+function believed(x: number, before: PairScale, name: 'lnRate' | 'lnDose'): number {
+  if (before !== PRIOR_SCALE) return logNormal(x, before[name], before[`${name}Sd`]);
+  return Math.log(PRIOR_MIX.reduce((sum, { share, sd }) => sum + (share / sd) * Math.exp(logNormal(x, 0, sd)), 0));
+}
 const sum = (count: number, term: (i: number) => number): number => {
   let all = 0;
   for (let i = 0; i < count; i++) all += term(i);

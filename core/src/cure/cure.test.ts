@@ -52,8 +52,18 @@ describe('cure window', () => {
     expect(water.handleS! / air.handleS!).toBeLessThan(0.6);
     expect(air.limitedBy).toBe('tack');
   });
-  it('needs half an hour for a casting pattern, and has no full cure for clear in air', () => {
-    expect(cureWindow(even('casting pattern')).handleS! / 60).toBeCloseTo(30, 0);
+  it('leaves a casting pattern tacky in air: under glycerine it takes at most half as long', () => {
+    for (const mW of [10, 20]) {
+      const light = { coldMWPerCm2: mW, hotMWPerCm2: mW };
+      const [air, glycerine] = (['air', 'glycerine'] as const).map((medium) =>
+        cureWindow(even('casting pattern', { medium, ...light })),
+      );
+      expect(air!.limitedBy).toBe('tack');
+      expect(glycerine!.handleS! / air!.handleS!).toBeLessThan(0.5);
+    }
+    expect(cureWindow(even('casting pattern')).handleS! / 60).toBeGreaterThan(30);
+  });
+  it('has no full cure for clear in air', () => {
     const clear = cureWindow(even('clear'));
     expect(clear.fullS).toBeUndefined();
     expect(clear.maxBy).toBe('tint');

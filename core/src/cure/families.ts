@@ -120,9 +120,9 @@ export const FAMILY_CONSTANTS: Readonly<Record<CureFamily, CureConstants>> = {
     tg0C: -25,
     tg1C: 90,
     tack: 0.72,
-    deep: 0.7,
+    deep: 0.62,
     brittleJPerCm2: 120,
-    oxygen: 6,
+    oxygen: 25,
     skinDepths: 2.5,
   },
   filled: {
@@ -164,6 +164,17 @@ export const FAMILY_CONSTANTS: Readonly<Record<CureFamily, CureConstants>> = {
     toMiddle: true,
     tint: { endDb: 10, doseJPerCm2: 30, limitDb: 4 },
   },
+};
+
+/**
+ * Families that are cured until they are strong, not until they are dry to the touch, and after how many minutes of a lamp of
+ * 10 mW/cm² where their card says none. Usual figures of data sheets.
+ */
+export const STRONG_BY: Readonly<Partial<Record<CureFamily, { readonly minutes?: number }>>> = {
+  tough: { minutes: 20 },
+  'casting pattern': { minutes: 30 },
+  'water-wash': { minutes: 10 },
+  'high-temperature': {},
 };
 
 /** Depth, from the face, to which a wall must be cured. */

@@ -1,4 +1,4 @@
-import { clockText } from '../units/index.ts';
+import { chanceText, clockText } from '../units/index.ts';
 import type { CureConstants } from './families.ts';
 import { type PoseLight, windowOf } from './poses.ts';
 import type { CureSetting, CureWindow } from './window.ts';
@@ -33,12 +33,22 @@ export function cureDoses(window: CureWindow, timer: Timer): Doses | undefined {
   return { firstS, addS: whole(ADD_SHARE * window.handleS), lastS };
 }
 
-/** The plan in words: run, look, add while it is tacky; long runs are split where the lamp cuts out. */
-export function curePlan(window: CureWindow, timer: Timer = {}): readonly CurePlanStep[] {
-  const doses = cureDoses(window, timer);
+/**
+ * The plan in words: run, look, add while it is tacky; long runs are split where the lamp cuts out.
+ * @param light decided first light, with the chance that its look passes; else on the low side
+ */
+export function curePlan(
+  window: CureWindow,
+  timer: Timer = {},
+  light?: Doses & { readonly passes: number },
+): readonly CurePlanStep[] {
+  const doses = light ?? cureDoses(window, timer);
+  const note = light
+    ? `first run; ${chanceText(light.passes)} ${light.passes > 0.97 || light.passes < 0.03 ? 'pass' : 'are good'} at the first look`
+    : 'first run, on the low side';
   if (!doses || window.handleS === undefined) return [];
   const steps: CurePlanStep[] = [
-    { kind: 'cure', seconds: doses.firstS, note: cycles(doses.firstS, timer, 'first run, on the low side') },
+    { kind: 'cure', seconds: doses.firstS, note: cycles(doses.firstS, timer, note) },
     { kind: 'look', seconds: 0, note: 'touch the coldest spot: no tack, no shine, no warm tint' },
   ];
   let totalS = doses.firstS;

@@ -28,6 +28,8 @@ export type CureSetting = {
   readonly medium: Medium;
   /** room or chamber, default 25 */
   readonly tempC?: number;
+  /** of the part as it goes in; default the room, at most 25, and no warmer than the chamber */
+  readonly entersC?: number;
   /** warming by the lamp itself, default 0.5 K for each mW/cm² */
   readonly lampHeatsK?: number;
   /** played before the setting above goes on for as long as needed */
@@ -134,7 +136,11 @@ export function cureEnd(setting: CureSetting, seconds: number): CureEnd {
 }
 
 const startOf = (setting: CureSetting): Moment => {
-  const green = greenState(setting.constants, setting.tempC ?? DEFAULT_CURE_C);
+  const chamberC = setting.tempC ?? DEFAULT_CURE_C;
+  const green = {
+    ...greenState(setting.constants, chamberC),
+    partC: setting.entersC ?? Math.min(chamberC, DEFAULT_CURE_C),
+  };
   return { atS: 0, cold: green, hot: green };
 };
 

@@ -65,7 +65,7 @@ export function afterLook(
         ];
       return [
         insert(
-          [...again(), ...lightAgain(batch, bench, batch.addS, 'Washed again: one increment only.')],
+          [...again(), ...lightAgain(batch, bench, lastBitS(batch), 'Washed again: one short run only.')],
           'Tacky at the end of its window: the wash is at fault, not the light.',
         ),
         {
@@ -104,6 +104,11 @@ export function afterLook(
   }
   return [{ ...now, type: 'flagged', note: FOR_GOOD[outcome]! }];
 }
+
+/** Past the end of a window only a tenth of it more is tried: a narrow one tints within an increment. */
+const PAST_END_SHARE = 0.1;
+const lastBitS = ({ addS, lastS = Number.POSITIVE_INFINITY }: BatchState): number =>
+  Math.max(10, Math.round(Math.min(addS, PAST_END_SHARE * lastS)));
 
 /** Whether it went back to the bath, or the brush, once it had had light. */
 function washedAfterLight({ steps }: BatchState): boolean {

@@ -69,7 +69,7 @@ export function decideMapped(batch: BatchState, choice: CureChoice, bench: Bench
   const { addS, lastS } = doses ?? batch;
   const { handleS } = window;
   // a time that the route fixes stays fixed: the map only says what light there is
-  const fixed = (batch.route?.dose ?? 'look') !== 'look' || curesAhead(batch).some((step) => step.fixed);
+  const fixed = batch.route?.dose === 'card' || curesAhead(batch).some((step) => step.fixed);
   if (fixed) return [{ ...now, type: 'lit', choice, set: {}, addS, lastS: finite(lastS), handleS }];
   if (doses) return lightEvents(batch, choice, { doses, window }, bench, now);
   return [{ ...now, type: 'lit', choice, set: {}, addS, lastS, closed: closedOf(batch, choice, bench) }];

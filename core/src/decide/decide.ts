@@ -20,6 +20,7 @@ import {
   wettingBefore,
   wrongSolvent,
 } from '../plan/index.ts';
+import type { ResinCard } from '../resin/index.ts';
 import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
 import { isCure, isDrying, isHot, isWash, isWet, typeOfStep } from '../route/index.ts';
 import { clockText, plainNumber } from '../units/index.ts';
@@ -139,13 +140,13 @@ function startWash(batch: BatchState, step: Step, bench: BenchNow, now: Moment):
       recessFilmUm: batch.recessUm ?? batch.filmUm,
       exposureCapS: leftS,
     },
-    stages.map((other, i) => washStageOf(stageAhead(other, baths[i]!))),
+    stages.map((other, i) => washStageOf(stageAhead(other, baths[i]!, batch.card))),
   );
   if (!plan.ok) {
     const { code, message, remedy, residueUm } = plan.refusal;
     // wet parts do not wait for a better bath: what is left of their time in solvent is used
     if (code !== 'EXPOSURE_CAP' || !isRunBegun(batch, step)) return refuse({ code, message, remedy });
-    const shareS = Math.min(stageOf(bath).capS ?? leftS, Math.floor(leftS / stages.length));
+    const shareS = Math.min(stageOf(bath, batch.card).capS ?? leftS, Math.floor(leftS / stages.length));
     return ok([
       startedFor(shareS, { plannedResidueUm: round(residueUm, 3) }),
       { ...now, type: 'flagged', note: `${message} It is washed for as long as it may.` },
@@ -178,8 +179,9 @@ function withRinse(ahead: readonly Step[], run: readonly Step[], bench: BenchNow
   return rinses ? [...ahead, next] : ahead;
 }
 
-const stageAhead = (step: Step, bath: BathNow) => ({
+const stageAhead = (step: Step, bath: BathNow, card: ResinCard) => ({
   bath,
+  card,
   ...(step.fixed ? { fixedS: step.plannedS } : typeOfStep(step)?.seconds === undefined ? {} : { capS: step.plannedS }),
 });
 

@@ -157,16 +157,16 @@ describe('the sun', () => {
     const noon = sunLight({ latDeg: 51.5, lonDeg: 0, atMs: Date.UTC(2026, 5, 21, 12) });
     expect(Math.abs(noon.elevationDeg - 61.93)).toBeLessThan(0.05);
   });
-  it('gives about 1.3 overhead, 0.7 at 30° and a tenth of that at 10°, less under cloud, nothing at night', () => {
+  it('gives about 2.6 overhead, 1.4 at 30° and 0.3 at 10°, less under cloud, nothing at night', () => {
     const march = (hours: number) =>
       sunLight({ latDeg: 0, lonDeg: 0, atMs: Date.UTC(2026, 2, 20, 12) + hours * 3_600_000 });
     const near = (deg: number) => {
       const all = Array.from({ length: 360 }, (_, i) => march(i / 60));
       return all.reduce((best, s) => (Math.abs(s.elevationDeg - deg) < Math.abs(best.elevationDeg - deg) ? s : best));
     };
-    expect(Math.abs(near(89).mWPerCm2 - 1.3)).toBeLessThan(0.15);
-    expect(Math.abs(near(30).mWPerCm2 - 0.7)).toBeLessThan(0.1);
-    expect(Math.abs(near(10).mWPerCm2 - 0.14)).toBeLessThan(0.05);
+    expect(Math.abs(near(89).mWPerCm2 - 2.6)).toBeLessThan(0.3);
+    expect(Math.abs(near(30).mWPerCm2 - 1.4)).toBeLessThan(0.2);
+    expect(Math.abs(near(10).mWPerCm2 - 0.3)).toBeLessThan(0.1);
     expect(march(11).mWPerCm2).toBe(0);
     const at = { latDeg: 51.5, lonDeg: 0, atMs: Date.UTC(2026, 5, 21, 12) };
     // 1 − 0.75 · 1^3.4 = 0.25

@@ -2,7 +2,7 @@ import type { BathNow, BenchNow } from '../bench/index.ts';
 import { bathInLine, liquidOfLine } from '../bench/index.ts';
 import type { ResinCard } from '../resin/index.ts';
 import { refuse } from '../result/index.ts';
-import { ULTRASONIC_CAP_S } from '../route/index.ts';
+import { ultrasonicCapS } from '../route/index.ts';
 import type { Agitation, WashRefusal, WashStage } from '../wash/index.ts';
 
 /** Stands where a bench has no bath: nothing is washed in it. */
@@ -27,11 +27,11 @@ export function bathAt(station: string, bench: BenchNow, agitation?: Agitation):
   const bath = bench.baths[station] ?? cleanBath(bench);
   return agitation ? { ...bath, agitation } : bath;
 }
-export const stageOf = (bath: BathNow): WashStage => ({
+export const stageOf = (bath: BathNow, card?: ResinCard): WashStage => ({
   agitation: bath.agitation,
   loadPctW: bath.loadPctW,
   solvent: bath.solvent,
-  capS: bath.agitation === 'ultrasonic' ? ULTRASONIC_CAP_S : undefined,
+  capS: bath.agitation === 'ultrasonic' ? ultrasonicCapS(card) : undefined,
 });
 
 /** A bath of a liquid that the card does not allow washes nothing. */

@@ -1,9 +1,11 @@
 import type { BatchState } from '../batch/index.ts';
 import type { BenchNow } from '../bench/index.ts';
-import { type CureWindow, cureDoses, cureWindowRange, type Doses, type WindowRange, windowOf } from '../cure/index.ts';
+import { type CureWindow, cureWindowRange, type Doses, type WindowRange, windowOf } from '../cure/index.ts';
+import { aimLight, aimOf, type LightAim } from './aim.ts';
 import { cureDoubt, cureSetting, lampOf } from './cureSetting.ts';
 import type { BatchRequest } from './request.ts';
 import { requestOf } from './requestOf.ts';
+import { routeOf } from './routeOf.ts';
 
 /** What the light of a plan is known from. */
 export type LightFrom = 'procedure' | 'light map' | 'even light';
@@ -15,6 +17,10 @@ export type CureForecast = {
   readonly range?: WindowRange;
   /** first run, increments and the most in all; nothing when no plan fits */
   readonly doses?: Doses;
+  /** what the first run is to reach */
+  readonly aim: LightAim;
+  /** chance that the first look passes */
+  readonly passes?: number;
   readonly from: LightFrom;
 };
 
@@ -25,12 +31,16 @@ export function forecastCure(request: BatchRequest): CureForecast {
   const window = windowOf(setting, poses);
   const { procedure } = request.card;
   const { timerStepS, cutOutS } = lampOf(request);
+  const range = cureWindowRange(setting, cureDoubt(request), poses);
+  const aim = aimOf(request.card, routeOf(request).dose);
+  const timer = { stepS: timerStepS, cutOutS };
+  const light = aimLight({ card: request.card, aim, setting, window, range, timer, costs: request.bench.lightCosts });
   return {
     window,
-    range: cureWindowRange(setting, cureDoubt(request), poses),
-    doses: procedure
-      ? { firstS: procedure.cureS, addS: procedure.cureS, lastS: procedure.cureS }
-      : cureDoses(window, { stepS: timerStepS, cutOutS }),
+    range,
+    doses: light?.doses,
+    passes: light?.passes,
+    aim,
     from: procedure ? 'procedure' : request.light ? 'light map' : 'even light',
   };
 }

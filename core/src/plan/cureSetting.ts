@@ -62,8 +62,16 @@ export function cureSetting(request: BatchRequest): CureSetting {
     medium: cureIn?.medium ?? step?.medium ?? request.card.cureMedium,
     tempC: cureIn ? (cureIn.tempC ?? request.bench.roomC) : (step?.tempC ?? request.bench.roomC),
     lampHeatsK: lamp.heatsK,
+    ...entersWarm(request),
   };
 }
+/** Parts that come straight out of a warm box are warm already; everything else goes in at the room's temperature. */
+function entersWarm(request: BatchRequest): Pick<CureSetting, 'entersC'> {
+  const { steps } = routeOf(request);
+  const before = steps[steps.findIndex((step) => kindOf(step) === 'cure') - 1];
+  return before?.type === 'preheat' ? { entersC: before.tempC ?? WARM_BOX_C } : { entersC: request.bench.roomC };
+}
+const WARM_BOX_C = 40;
 const LEAST_MW_PER_CM2 = 0.01;
 const meanOf = ({ poses }: BatchLight, pick: (pose: BatchPose) => number): number =>
   poses.reduce((sum, pose) => sum + pick(pose), 0) / poses.length;

@@ -1,3 +1,4 @@
+export * from './aim.ts';
 export * from './baths.ts';
 export * from './chooseLight.ts';
 export * from './cureForecast.ts';

@@ -1,7 +1,6 @@
 import type { BatchState, Step } from '../batch/index.ts';
 import type { BenchNow } from '../bench/index.ts';
 import { stationKind } from '../bench/index.ts';
-import type { CureWindow } from '../cure/index.ts';
 import {
   agitationOf,
   type BoundStep,
@@ -25,9 +24,6 @@ import { LEAST_WASH_S, planSpell, TRIMMED_FILM_UM, wantedTimes, washRequest, wet
 
 export type StepBlank = Omit<Step, 'id' | 'state'>;
 const waiting = (id: string, blank: StepBlank): Step => ({ ...blank, id, state: 'waiting' });
-
-/** "It cannot hurt": three times as long as it needs. */
-const LONG_FACTOR = 3;
 
 /** The steps of a batch: the route's, with the times that the models plan. Washes are planned again when they start. */
 export function layRoute(request: BatchRequest, plan: BatchPlan): readonly Step[] {
@@ -57,7 +53,7 @@ export function blankOf(step: BoundStep, plannedS?: number, bench?: BenchNow): S
     ...(step.agitation || type.agitation ? { agitation: agitationOf(step) } : {}),
     ...(step.medium ? { medium: step.medium } : {}),
     ...(step.tempC === undefined ? {} : { tempC: step.tempC }),
-    ...(step.air ? { air: step.air } : {}),
+    ...(step.air || type.air ? { air: step.air ?? type.air } : {}),
     ...(step.inTank ? { inTank: true } : {}),
     ...(isCure(type) && bench && isDaylight(bench, station) ? { daylight: true } : {}),
     ...(step.seconds === undefined ? {} : { fixed: true }),
@@ -95,7 +91,7 @@ function modelTimes(request: BatchRequest, plan: BatchPlan): Readonly<Record<num
     times[index] = washes[i];
   });
   // a wash after trimming takes off dust and what the supports held back
-  for (const spell of wetSpells(route.steps, request.bench).slice(1)) {
+  for (const spell of wetSpells(request, route).slice(1)) {
     const stages = spell.flat();
     const later = planSpell(washRequest(request, TRIMMED_FILM_UM), spell);
     const laterS = later.ok ? wantedTimes(stages, later.value) : [];
@@ -116,14 +112,14 @@ function modelTimes(request: BatchRequest, plan: BatchPlan): Readonly<Record<num
       case 'rinse':
         soakedS += isWash(stepType(step.type)) ? (step.seconds ?? times[index] ?? 0) : 0;
         break;
-      case 'dry':
-        times[index] =
-          dried === 0
-            ? plan.dryS
-            : dryS(request, { soakedS, ...wettingBefore(wetting, wetting[index]!, request.bench), air: step.air });
+      case 'dry': {
+        const { air = step.air, seconds: leastS = 0 } = stepType(step.type);
+        const drying = { soakedS, ...wettingBefore(wetting, wetting[index]!, request.bench), air };
+        times[index] = Math.max(leastS, dried === 0 ? plan.dryS : dryS(request, drying));
         dried++;
         soakedS = 0;
         break;
+      }
       case 'warm-dip':
         times[index] = warmDipS(request, step);
         break;
@@ -141,7 +137,7 @@ function cureTimes(request: BatchRequest, plan: BatchPlan, route: Route): number
   const look = kinds.indexOf('look-cured');
   const cures = kinds.flatMap((kind, i) => (kind === 'cure' ? [i] : []));
   const before = Math.max(1, cures.filter((i) => look < 0 || i < look).length);
-  const totalS = firstLightS(request, plan, route);
+  const totalS = plan.cure.doses?.firstS ?? 0;
   const { timerStepS } = lampOf(request);
   const lastS = plan.cure.doses?.lastS ?? Number.POSITIVE_INFINITY;
   const eachS = request.card.procedure ? totalS / before : shareS(totalS, before, { timerStepS, lastS });
@@ -161,17 +157,6 @@ export function shareS(totalS: number, runs: number, { timerStepS, lastS }: Time
   return Math.floor(lastS / runs / timerStepS) * timerStepS || Math.floor(lastS / runs);
 }
 type TimerAndEnd = { readonly timerStepS: number; readonly lastS: number };
-
-/** The light of the first run by the route's school, never past the end of the window. @returns s */
-export function firstLightS(request: BatchRequest, plan: BatchPlan, route: Route): number {
-  const { doses, window } = plan.cure;
-  const firstS = doses?.firstS ?? 0;
-  if (request.card.procedure || !doses) return firstS;
-  const wanted = route.dose === 'card' ? request.card.cardCureS : route.dose === 'long' ? longS(window) : undefined;
-  return wanted === undefined ? firstS : Math.min(wanted, Number.isFinite(doses.lastS) ? doses.lastS : wanted);
-}
-
-const longS = (window: CureWindow): number | undefined => window.handleS && LONG_FACTOR * window.handleS;
 
 function warmDipS(request: BatchRequest, step: RouteStep): number {
   const greenTgC = greenTgOf(request.card);

@@ -31,7 +31,7 @@ export function planBatch(request: BatchRequest): BatchPlan {
   const wash = steps.findIndex((step) => isWash(stepType(step.type)));
   const mopped = steps.slice(0, Math.max(0, wash)).some((step) => kindOf(step) === 'mop');
   const filmUm = startFilmUm(request.part, film.meanFilmUm, mopped);
-  const spell = wetSpells(steps, request.bench)[0] ?? [];
+  const spell = wetSpells(request, route)[0] ?? [];
   const plan = planFirstSpell(request, route, spell, filmUm);
   const soakedS = plan.ok ? plan.value.stagesS.reduce((sum, seconds) => sum + seconds, 0) : request.card.exposureCapS;
   return {
@@ -50,7 +50,7 @@ function firstDryS(request: BatchRequest, steps: readonly BoundStep[], soakedS: 
   return dryS(request, {
     soakedS,
     ...(index < 0 ? {} : wettingBefore(wetting, wetting[index]!, request.bench)),
-    ...(index < 0 ? {} : { air: steps[index]!.air }),
+    ...(index < 0 ? {} : { air: steps[index]!.air ?? stepType(steps[index]!.type).air }),
   });
 }
 

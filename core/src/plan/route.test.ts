@@ -176,10 +176,10 @@ describe('looks', () => {
     expect(new Set(again.steps.map((s) => s.id)).size).toBe(again.steps.length);
   });
   it('adds increments while tacky, never past the end, then blames the wash', () => {
-    const start = play(testBatch({ addS: 120, lastS: 360 }), at('look-cured'));
+    const start = play(testBatch({ addS: 120, lastS: 600 }), at('look-cured'));
     const lit = lightS(start.batch);
     const once = look(start.batch, 'tacky', start.atMs);
-    expect(currentStep(once)).toMatchObject({ kind: 'cure', plannedS: Math.min(120, 360 - lit) });
+    expect(currentStep(once)).toMatchObject({ kind: 'cure', plannedS: Math.min(120, 600 - lit) });
     const end = look(play(testBatch({ addS: 120, lastS: 240 }), at('look-cured')).batch, 'tacky', start.atMs);
     expect([currentStep(end)!.kind, end.flag]).toEqual(['wash', expect.stringContaining('end of its window')]);
   });

@@ -148,7 +148,7 @@ export function rewashS(batch: BatchState, bench: BenchNow, nowMs: number): numb
   const plan = planWash({
     ...request,
     filmUm: VISIBLE_FILM_UM,
-    stages: [stageOf(bathNowFor(lastWash(batch), bench))],
+    stages: [stageOf(bathNowFor(lastWash(batch), bench), batch.card)],
     exposureCapS: leftS,
   });
   return plan.ok ? Math.max(SHORTEST_REWASH_S, plan.value.stagesS[0]!) : leftS;

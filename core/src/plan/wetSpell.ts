@@ -1,4 +1,5 @@
-import type { BathNow, BenchNow } from '../bench/index.ts';
+import type { BathNow } from '../bench/index.ts';
+import type { ResinCard } from '../resin/index.ts';
 import { ok, type Result, refuse } from '../result/index.ts';
 import {
   agitationOf,
@@ -36,6 +37,7 @@ export type StageAt = {
   readonly fixedS?: number;
   /** a dip or a rinse takes as long as such take */
   readonly capS?: number;
+  readonly card: ResinCard;
 };
 /** Washes in a row, parted by trimming: everything between two dryings. */
 export type WetSpell = readonly (readonly StageAt[])[];
@@ -51,31 +53,31 @@ export const endsRun = (kind: StepKind): boolean => kind === 'dry' || kind === '
 export const rinsesResin = (before: Solvent): boolean => before === 'detergent';
 
 /** A stage for the models, with the time that stands. */
-export const washStageOf = ({ bath, fixedS, capS }: Pick<StageAt, 'bath' | 'fixedS' | 'capS'>): WashStage => ({
-  ...stageOf(bath),
+export const washStageOf = ({ bath, fixedS, capS, card }: Omit<StageAt, 'index' | 'station'>): WashStage => ({
+  ...stageOf(bath, card),
   ...(capS === undefined ? {} : { capS }),
   ...(fixedS === undefined ? {} : { fixedS }),
 });
 
 /** The washes of a route, from drying to drying; each spell in runs from trimming to trimming. Empty ones are left out. */
-export function wetSpells(steps: readonly BoundStep[], bench: BenchNow): readonly WetSpell[] {
+export function wetSpells(request: Pick<BatchRequest, 'bench' | 'card'>, { steps }: BoundRoute): readonly WetSpell[] {
   const spells: StageAt[][][] = [[[]]];
   steps.forEach((step, index) => {
     const spell = spells.at(-1)!;
     const before = spell.at(-1)!.at(-1);
     const rinse = kindOf(step) === 'rinse' && before?.index === index - 1 && rinsesResin(before.bath.solvent);
-    if (isWash(stepType(step.type)) || rinse) spell.at(-1)!.push(stageAt(step, index, bench));
+    if (isWash(stepType(step.type)) || rinse) spell.at(-1)!.push(stageAt(step, index, request));
     if (kindOf(step) === 'trim') spell.push([]);
     if (isDrying(stepType(step.type))) spells.push([[]]);
   });
   return spells.map((spell) => spell.filter((run) => run.length > 0)).filter((spell) => spell.length > 0);
 }
 
-function stageAt(step: BoundStep, index: number, bench: BenchNow): StageAt {
+function stageAt(step: BoundStep, index: number, { bench, card }: Pick<BatchRequest, 'bench' | 'card'>): StageAt {
   const { seconds } = stepType(step.type);
   const bath = bathAt(step.station, bench, agitationOf(step));
   const time = step.seconds !== undefined ? { fixedS: step.seconds } : seconds === undefined ? {} : { capS: seconds };
-  return { index, station: step.station, bath, ...time };
+  return { index, station: step.station, bath, card, ...time };
 }
 
 /** Whether a step of this type is a wash that no model lengthens: a dirty dip, a rinse. */
@@ -125,7 +127,7 @@ export function planFirstSpell(
 }
 
 /**
- * Plans a spell of washes: each run to its tolerance, the runs before trimming as far as they can; the last has to be clean.
+ * Plans a spell of washes: runs before trimming down to what trimming sets free anyway; the last has to be clean.
  * Where time in solvent runs short, the earlier runs are cut to their least.
  */
 export function planSpell(request: Omit<WashRequest, 'stages'>, spell: WetSpell): Result<StagesPlan, WashRefusal> {
@@ -143,8 +145,10 @@ function planRuns(
   const plans: StagesPlan[] = [];
   for (const [i, run] of spell.entries()) {
     const stages = run.map(washStageOf);
-    const asked = { ...request, filmUm, recessFilmUm, exposureCapS: Math.max(1, leftS) };
     const last = i === spell.length - 1;
+    // nobody washes off more than trimming will set free again
+    const residueTolUm = last ? request.residueTolUm : Math.max(TRIMMED_FILM_UM, request.residueTolUm ?? 0);
+    const asked = { ...request, filmUm, recessFilmUm, residueTolUm, exposureCapS: Math.max(1, leftS) };
     const plan = last || !least ? planStages(asked, stages) : undefined;
     if (last && !plan?.ok) return plan!;
     const now = plan?.ok ? plan.value : leastTimes(stages);

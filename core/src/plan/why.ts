@@ -1,8 +1,9 @@
 import type { Step } from '../batch/index.ts';
 import { targetDepthMm } from '../cure/index.ts';
 import { isDrying, stepType } from '../route/index.ts';
-import { clockText, percentText, plainNumber } from '../units/index.ts';
+import { chanceText, clockText, percentText, plainNumber } from '../units/index.ts';
 import { recessesFor, recessKey, recessTauS, type WashStage, washTauS } from '../wash/index.ts';
+import type { LightAim } from './aim.ts';
 import { cleanBath, stageOf } from './baths.ts';
 import { cureSetting, lampOf, lampStation } from './cureSetting.ts';
 import { type BatchPlan, planBatch } from './planBatch.ts';
@@ -171,8 +172,8 @@ function recessWords({ card, part, bench }: BatchRequest, plan: BatchPlan, index
 /** “Faces are clean after 0:55, recesses need 3:20.” */
 function clearWords(request: BatchRequest, plan: BatchPlan): string {
   // trimming in between starts anew
-  if (!plan.wash.ok || wetSpells(routeOf(request).steps, request.bench)[0]?.length !== 1) return '';
-  const stages = plan.stages.map(({ bath }) => stageOf(bath));
+  if (!plan.wash.ok || wetSpells(request, routeOf(request))[0]?.length !== 1) return '';
+  const stages = plan.stages.map(({ bath }) => stageOf(bath, request.card));
   const setting = washRequest(request, plan.filmUm);
   const after = (tauOf: (stage: WashStage) => number) => clearAfterS(request, plan, stages.map(tauOf));
   const faceS = after((stage) => washTauS(stage, setting));
@@ -235,7 +236,7 @@ function explainDry(request: BatchRequest, plan: BatchPlan, run?: Step): Why {
 
 function explainCure(request: BatchRequest, plan: BatchPlan): Why {
   const lamp = lampOf(request);
-  const { window, range, doses } = plan.cure;
+  const { window, range, doses, aim, passes } = plan.cure;
   const setting = cureSetting(request);
   const dimmer: Change = ['lamp 10 % weaker', (r) => dimmed(r, 0.9)];
   const water: Change = ['under water', (r) => ({ ...r, cureIn: { ...r.cureIn, medium: 'water' } })];
@@ -257,11 +258,11 @@ function explainCure(request: BatchRequest, plan: BatchPlan): Why {
       [
         'first run',
         doses
-          ? `${clockText(doses.firstS)}, then look, then ${clockText(doses.addS)} at a time`
+          ? `${clockText(doses.firstS)}, then look (${chanceText(passes ?? 0)} pass), then ${clockText(doses.addS)} at a time`
           : 'none fits this timer',
       ],
     ],
-    formula: `Starts when the coldest face is tack-free and its skin cured (here: ${window.limitedBy}); ends when the hottest face tints or turns brittle (here: ${window.maxBy}). The plan starts at 0.7 of the start, in whole timer steps.`,
+    formula: `Starts when the coldest face is tack-free and its skin cured (here: ${window.limitedBy}); ends when the hottest face tints or turns brittle (here: ${window.maxBy}). ${AIM_WORDS[aim]}`,
     constants:
       'Beer–Lambert light in depth, Arrhenius rate, oxygen at the surface, a ceiling by temperature. Resin constants are invented defaults to be calibrated by coupons, never measurements.',
     movers: request.card.procedure
@@ -272,6 +273,17 @@ function explainCure(request: BatchRequest, plan: BatchPlan): Why {
       : 'The target is not reached in six hours here.',
   };
 }
+
+const AIM_WORDS: Readonly<Record<LightAim, string>> = {
+  procedure: 'Its procedure says for how long.',
+  'touch-dry':
+    'The first light is the one that costs least work: a look is a minute and a half of hands, a spoiled batch forty minutes; a wide window passes at the first look, a narrow one starts low.',
+  low: 'The shop starts low, at 0.7 of the start in whole timer steps, then looks and adds: the first look is expected tacky.',
+  card: 'The card’s own time, as far as the window allows.',
+  strong:
+    'Cured until it is strong: the card’s minutes, or those of its kind, as this lamp gives them; never less than dry to the touch.',
+  long: 'Three times as long as it needs, as far as the window allows.',
+};
 
 /** The same with less light: of the lamp that the route uses, and on the batch's own map. */
 function dimmed(request: BatchRequest, share: number): BatchRequest {

@@ -29,6 +29,8 @@ export type ResinCard = {
   readonly solvents: readonly Solvent[];
   /** longest time in solvent over all stages */
   readonly exposureCapS: number;
+  /** longest in an ultrasonic tank, where its data sheet says more, or less, than a minute */
+  readonly ultrasonicCapS?: number;
   readonly residueTolUm: number;
   readonly cureMedium: Medium;
   /** the card's own cure time, s: for those who cure by the card */
@@ -68,6 +70,10 @@ export function validateCard(card: ResinCard): readonly string[] {
   );
   need(card.densityGPerMl >= 0.5 && card.densityGPerMl <= 3, `densityGPerMl is ${card.densityGPerMl}; 0.5 to 3.`);
   need(card.exposureCapS >= 10 && card.exposureCapS <= 7200, `exposureCapS is ${card.exposureCapS}; 10 to 7,200.`);
+  need(
+    card.ultrasonicCapS === undefined || (card.ultrasonicCapS >= 5 && card.ultrasonicCapS <= 3600),
+    `ultrasonicCapS is ${card.ultrasonicCapS}; 5 to 3,600.`,
+  );
   need(card.residueTolUm > 0 && card.residueTolUm <= 50, `residueTolUm is ${card.residueTolUm}; above 0, at most 50.`);
   need(
     card.cardCureS === undefined || (card.cardCureS >= 1 && card.cardCureS <= 86_400),

@@ -8,6 +8,7 @@ const UNITS: Readonly<Record<string, string>> = {
   densityGPerMl: 'g/mL',
   exposureCapS: 's',
   residueTolUm: 'µm',
+  ultrasonicCapS: 's',
   cardCureS: 's',
 };
 /** Version is what differs by nature; the constants are listed one by one. */

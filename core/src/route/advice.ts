@@ -3,7 +3,7 @@ import { clockText, plainNumber } from '../units/index.ts';
 import { bindRoute, lackWords } from './bindRoute.ts';
 import { greenTgOf } from './green.ts';
 import type { Schools } from './schools.ts';
-import { templateById } from './templates.ts';
+import { templateById } from './templates/index.ts';
 import { type RouteAsk, usualRoute } from './usualRoute.ts';
 
 export type SupportsWhen = Exclude<Schools['supports'], 'not taken off'>;

@@ -142,17 +142,19 @@ function stationInLine(line: Line, position: LinePosition, step: RouteStep, benc
 
 /** The best station of the kinds that a place asks for; kinds that serve instead come after, in their order. */
 function bestOf(place: Place, step: RouteStep, route: Route, bench: RouteBench, by: Binding): string | undefined {
-  const { kinds, instead = [], cutsOut } = placeShape(place);
+  const { kinds, instead = [], cutsOut, liquid: of } = placeShape(place);
   const cools = ({ id }: StationNow) =>
     step.tempC !== undefined && isCure(stepType(step.type)) && (bench.lamps[id]?.heaterToC ?? 0) < step.tempC ? 1 : 0;
   const cycles = ({ id }: StationNow) => bench.lamps[id]?.cutOutS !== undefined;
   return bench.stations
     .map((station) => ({ station, rank: [...kinds, ...instead].indexOf(station.kind) }))
     .filter(({ station, rank }) => rank >= 0 && (!cutsOut || cycles(station)))
+    .filter(({ station }) => of === undefined || bench.baths[station.id]?.solvent === of)
     .map(({ station, rank }) => ({
       id: station.id,
       score: [
         rank,
+        allowed(bench.baths[station.id]?.solvent, by) ? 0 : 1,
         cools(station),
         // a lamp that switches itself off is for those who ask for it
         !cutsOut && cycles(station) ? 1 : 0,
@@ -163,6 +165,10 @@ function bestOf(place: Place, step: RouteStep, route: Route, bench: RouteBench, 
     }))
     .sort((a, b) => compare(a.score, b.score))[0]?.id;
 }
+
+/** Whether a card allows what stands somewhere; where nothing is known, nothing speaks against it. */
+const allowed = (solvent: Solvent | undefined, { card }: Binding): boolean =>
+  solvent === undefined || card === undefined || card.solvents.includes(solvent);
 
 const compare = (a: readonly number[], b: readonly number[]): number => {
   const at = a.findIndex((value, i) => value !== b[i]);

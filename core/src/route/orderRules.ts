@@ -1,19 +1,31 @@
+import { placeShape } from '../bench/index.ts';
 import { isAlcohol } from '../liquids/index.ts';
+import type { ResinCard } from '../resin/index.ts';
 import { clockText } from '../units/index.ts';
-import { type Finding, type Judge, name, ofKind, refused } from './finding.ts';
+import { type Finding, type Judge, name, ofKind, type RouteCase, refused, warned } from './finding.ts';
 import type { StepKind } from './kinds/index.ts';
 import { isDrying, isWet, kindShape, stepType } from './kinds/index.ts';
-import { agitationOf, kindOf, type Route } from './template.ts';
+import { agitationOf, kindOf, placeOfStep, type Route } from './template.ts';
 
 /** Longest in an ultrasonic tank in all: longer roughens and cracks thin walls. An engineering guess; the card decides. */
-export const ULTRASONIC_CAP_S = 60;
+const ULTRASONIC_CAP_S = 60;
+export const ultrasonicCapS = (card?: Pick<ResinCard, 'ultrasonicCapS'>): number =>
+  card?.ultrasonicCapS ?? ULTRASONIC_CAP_S;
 
-/** Solvent or water on the parts at each step, by what came before it. */
-function wetBefore(route: Route, index: number): boolean {
+/** What is on the parts at a step, by what came before it: nothing, a film that a wipe has left, or a liquid. */
+function wetnessBefore(route: Route, index: number, solventAt: RouteCase['solventAt']): Wetness {
   const before = route.steps.slice(0, index).map((step) => stepType(step.type));
   const wet = before.findLastIndex((step) => isWet(step) || kindShape(step.kind).soaks);
-  return wet >= 0 && wet > before.findLastIndex(isDrying);
+  if (wet < 0 || wet < before.findLastIndex(isDrying)) return 'dry';
+  const patted = before.findLastIndex(({ kind }) => kind === 'pat');
+  const looked = before.findLastIndex(({ kind }) => kind === 'look-matte');
+  if (patted > wet && looked > patted) return 'dry';
+  const step = route.steps[wet]!;
+  const water = before[wet]!.kind !== 'wash' || (solventAt?.(wet) ?? placeShape(placeOfStep(step)).liquid) === 'water';
+  return !water ? 'wet' : patted > wet ? 'patted' : 'wet with water';
 }
+type Wetness = 'dry' | 'patted' | 'wet with water' | 'wet';
+const wetBefore = (route: Route, index: number): boolean => wetnessBefore(route, index, undefined) !== 'dry';
 
 const washedAtAll: Judge = (route) => {
   const cure = ofKind(route, 'cure', 'hand-over')[0];
@@ -29,9 +41,17 @@ const washedAtAll: Judge = (route) => {
   ];
 };
 
-const dryBeforeCure: Judge = (route) =>
+const dryBeforeCure: Judge = (route, { solventAt }) =>
   ofKind(route, 'cure', 'hand-over').flatMap((index) => {
-    if (wetBefore(route, index))
+    const step = route.steps[index]!;
+    const wetness = wetnessBefore(route, index, solventAt);
+    const again = route.steps.slice(0, index).some((one) => kindOf(one) === 'cure');
+    if (wetness === 'patted' && kindOf(step) === 'cure') return again ? [] : [warned(...LIT_DAMP, index)];
+    if (wetness === 'wet with water' && kindOf(step) === 'cure' && step.medium === 'water')
+      return again ? [] : [warned(...LIT_WET, index)];
+    // a second run of light follows the first: nobody looks in between
+    if (again && wetness === 'dry') return [];
+    if (wetness !== 'dry')
       return [
         refused(
           'CURE_BEFORE_DRY',
@@ -40,18 +60,40 @@ const dryBeforeCure: Judge = (route) =>
           index,
         ),
       ];
-    const before = route.steps.slice(0, index).map(kindOf);
-    if (before.lastIndexOf('look-matte') < before.lastIndexOf('dry') || before.lastIndexOf('look-matte') < 0)
-      return [
-        refused(
-          'CURE_BEFORE_LOOK',
-          `${name(route, index)} comes before anyone has seen the parts matte since they dried.`,
-          'Put “Look: matte?” before it.',
-          index,
-        ),
-      ];
-    return [];
+    const before = route.steps.slice(0, index);
+    const looked = before.map(kindOf).lastIndexOf('look-matte');
+    const rested = before.map(kindOf).lastIndexOf('dry');
+    if (looked >= 0 && looked > rested) return [];
+    if (
+      kindOf(step) === 'cure' &&
+      rested === index - 1 &&
+      placeShape(placeOfStep(before[rested]!)).kinds.includes('lamp')
+    )
+      return [warned(...UNATTENDED, index)];
+    return [
+      refused(
+        'CURE_BEFORE_LOOK',
+        `${name(route, index)} comes before anyone has seen the parts matte since they dried.`,
+        'Put “Look: matte?” before it.',
+        index,
+      ),
+    ];
   });
+const LIT_DAMP = [
+  'LIT_DAMP',
+  'Lit straight after patting dry: drops that the wipe missed leave white marks.',
+  'Rest and look first where the face matters.',
+] as const;
+const LIT_WET = [
+  'LIT_WET',
+  'Lit under water while it is wet: some work so. White marks tell that liquid other than water was still on it; nobody sees whether it is clean first.',
+  'Rest and look first where the face matters.',
+] as const;
+const UNATTENDED = [
+  'UNATTENDED',
+  'Dried and lit in one machine with nobody looking in between: shine that was left is set fast.',
+  'Look first, at least at one piece of a new resin.',
+] as const;
 
 const dryBeforeOven: Judge = (route) =>
   ofKind(route, 'oven').flatMap((index) =>
@@ -80,21 +122,22 @@ const exposure: Judge = (route, { card }) => {
   ];
 };
 
-const ultrasonic: Judge = (route, { solventAt }) =>
+const ultrasonic: Judge = (route, { card, solventAt }) =>
   ofKind(route, 'wash').flatMap((index) => {
     const step = route.steps[index]!;
     if (agitationOf(step) !== 'ultrasonic') return [];
     const found: Finding[] = [];
-    if ((step.seconds ?? 0) > ULTRASONIC_CAP_S)
+    const capS = ultrasonicCapS(card);
+    if ((step.seconds ?? 0) > capS)
       found.push(
         refused(
           'ULTRASONIC_CAP',
-          `${name(route, index)} lasts ${clockText(step.seconds!)}; over ${ULTRASONIC_CAP_S} s in the tub roughens faces and cracks thin walls.`,
-          `Set ${ULTRASONIC_CAP_S} s or less.`,
+          `${name(route, index)} lasts ${clockText(step.seconds!)}; over ${clockText(capS)} in the tub roughens faces and cracks thin walls.`,
+          `Set ${clockText(capS)} or less, or write what its data sheet allows on the card.`,
           index,
         ),
       );
-    const solvent = solventAt?.(index) ?? 'isopropanol';
+    const solvent = solventAt?.(index) ?? placeShape(placeOfStep(step)).liquid ?? 'isopropanol';
     if (step.inTank && isAlcohol(solvent))
       found.push(
         refused(

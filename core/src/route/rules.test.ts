@@ -196,7 +196,7 @@ describe('times for any list of stages', () => {
         card: { ...testCard, solvents: ['isopropanol', 'water', 'detergent'] },
       });
       for (const step of steps)
-        if (step.mode === 'timed') expect(step.plannedS, `${id} ${step.title}`).toBeGreaterThan(0);
+        if (step.mode === 'timed') expect(step.plannedS ?? 0, `${id} ${step.title}`).toBeGreaterThan(0);
       const washed = steps.filter(({ kind }) => kind === 'wash').reduce((sum, { plannedS }) => sum + plannedS!, 0);
       expect(washed, id).toBeLessThanOrEqual(testCard.exposureCapS);
       for (const { agitation, plannedS } of steps)
@@ -243,7 +243,7 @@ describe('times for any list of stages', () => {
   });
   it('plans a wash after drying apart: it only takes off dust', () => {
     const { steps, route } = laid('second-wash');
-    const spells = wetSpells(bindRoute(route, testBench).steps, testBench);
+    const spells = wetSpells(request, bindRoute(route, testBench));
     expect(spells.map((runs) => runs.map((run) => run.length))).toEqual([[2], [1]]);
     // from 12 µm to 0.8 − 20·0.73·1.5 % = 0.581 µm: 3.03 recess times of 14.3 s · 3.6 · e^(0.6745·0.4) / (1 − 1.5/25) = 203.8 s, in 5 s steps
     expect(steps.filter(({ kind }) => kind === 'wash').at(-1)!.plannedS).toBe(205);

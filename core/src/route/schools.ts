@@ -1,18 +1,26 @@
 import { type Place, placeShape } from '../bench/index.ts';
-import { agitationOf, kindOf, placeOfStep, type Route, type RouteStep } from './template.ts';
+import { agitationOf, type Dose, kindOf, placeOfStep, type Route, type RouteStep } from './template.ts';
 
 /** The questions on which practitioners disagree, with the answers a route can give. */
 export const SCHOOLS = {
   supports: ['before cure', 'warm dip, then peel', 'after cure', 'between washes', 'not taken off'],
   washing: ['machine', 'two jars by hand', 'ultrasonic, short', 'spray and brush', 'water', 'detergent, then water'],
   cureIn: ['air', 'water', 'glycerine', 'sun', 'small lamp, in cycles', 'not cured'],
-  howLong: ['short, look, add', 'card time', 'long'],
+  howLong: ['as the resin is used', 'touch-dry', 'always low, look, add', 'card time', 'strong', 'long'],
   heat: ['none', 'warm chamber', 'oven afterwards'],
   drying: ['hours of air', 'blow off, minutes', 'warm air'],
 } as const;
 export type SchoolQuestion = keyof typeof SCHOOLS;
 export type Schools = { readonly [Q in SchoolQuestion]: (typeof SCHOOLS)[Q][number] };
 
+const HOW_LONG: Readonly<Record<Dose, (typeof SCHOOLS)['howLong'][number]>> = {
+  look: 'as the resin is used',
+  'touch-dry': 'touch-dry',
+  low: 'always low, look, add',
+  card: 'card time',
+  strong: 'strong',
+  long: 'long',
+};
 const HOURS_S = 3600;
 
 /** Which schools a route belongs to, read off its steps. */
@@ -21,7 +29,7 @@ export function schoolsOf(route: Route): Schools {
     supports: supportsSchool(route),
     washing: washingSchool(route),
     cureIn: mediumSchool(route),
-    howLong: route.dose === 'card' ? 'card time' : route.dose === 'long' ? 'long' : 'short, look, add',
+    howLong: HOW_LONG[route.dose],
     heat: heatSchool(route),
     drying: dryingSchool(route),
   };

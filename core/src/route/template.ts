@@ -4,8 +4,11 @@ import { AIRS, type Air } from '../dry/index.ts';
 import { AGITATIONS, type Agitation } from '../wash/index.ts';
 import { STEP_TYPES, type StepTypeId, stepType } from './kinds/index.ts';
 
-/** How long to cure: start low, look and add · the card's own time · long, "it cannot hurt". */
-export const DOSES = ['look', 'card', 'long'] as const;
+/**
+ * How long to cure first: as the resin is used · dry to the touch, likely at the first look · always low, then look and add ·
+ * the card's own time · until it is strong · long, "it cannot hurt".
+ */
+export const DOSES = ['look', 'touch-dry', 'low', 'card', 'strong', 'long'] as const;
 export type Dose = (typeof DOSES)[number];
 
 /** One step of a route, with what it sets over the step's own defaults. */

@@ -3,7 +3,7 @@ import type { PartFacts } from '../part/index.ts';
 import type { ResinCard } from '../resin/index.ts';
 import { routeRefusal } from './rules.ts';
 import type { Route } from './template.ts';
-import { templateById } from './templates.ts';
+import { templateById } from './templates/index.ts';
 import { TWO_BATHS } from './twoBaths.ts';
 
 /** For whom a route is wanted, and where. */

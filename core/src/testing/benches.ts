@@ -88,7 +88,8 @@ export const everythingBench: BenchNow = {
     ...twoLineBench.stations,
     at('a-middle', 'Alcohol, middle', 'bath'),
     at('tank', 'Ultrasonic tank', 'tank'),
-    at('soap', 'Soap tub', 'bowl'),
+    at('water-tank', 'Tank of water', 'tank'),
+    at('soap', 'Soap tub', 'bath'),
     at('dip', 'Warm dip', 'warm-dip'),
     at('small', 'Small lamp', 'lamp'),
     at('sill', 'Sill', 'sun', 2),
@@ -102,8 +103,9 @@ export const everythingBench: BenchNow = {
   baths: {
     ...twoLineBench.baths,
     'a-middle': bath('Alcohol, middle', 'isopropanol', 3),
-    soap: bath('Soap tub', 'detergent', 0.3, 'brush'),
+    soap: bath('Soap tub', 'detergent', 0.3),
     tank: bath('Tank', 'isopropanol', 0.5, 'ultrasonic'),
+    'water-tank': bath('Tank of water', 'water', 0.5, 'ultrasonic'),
   },
   lamps: {
     box: lamp('Box', { heaterToC: 70 }),

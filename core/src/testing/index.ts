@@ -4,8 +4,10 @@ import { type CureSetting, cureWindow, LADDER_S, type Outcome, scaledConstants }
 import { decideFinish, decideLook, decideStart } from '../decide/index.ts';
 import type { Lamp } from '../light/index.ts';
 import type { PartFacts } from '../part/index.ts';
-import { layRoute, planBatch } from '../plan/index.ts';
+import { finishWash, layRoute, planBatch } from '../plan/index.ts';
 import type { ResinCard } from '../resin/index.ts';
+import { ok } from '../result/index.ts';
+import { isWet } from '../route/index.ts';
 
 /** A made-up card, part and bench for tests. Not used by the product. */
 export const testCard: ResinCard = {
@@ -117,11 +119,30 @@ export function play(
         const planned = state.steps.find((s) => s.id === step.id)!.plannedS ?? 300;
         atMs += planned * 1000;
       }
-      take(decideFinish(state, step.id, bench, { ...now, atMs }));
+      take(washedOff(decideFinish(state, step.id, bench, { ...now, atMs }), state, step.id, atMs, bench));
     }
     atMs += 10_000;
   }
   return { batch: state, atMs };
+}
+
+/** What a wash that ends takes off the parts, as the server writes it beside the press. */
+function washedOff(
+  result: ReturnType<typeof decideFinish>,
+  state: BatchState,
+  stepId: string,
+  atMs: number,
+  bench: BenchNow,
+): ReturnType<typeof decideFinish> {
+  const step = state.steps.find(({ id }) => id === stepId)!;
+  if (!result.ok || !isWet(step)) return result;
+  const vessel = { id: 'v', held: [4_000_000n, 200_000n, 100_000n] as const, surfaceM2: 0.04 };
+  const { filmUm, recessUm, knew } = finishWash(state, step, atMs, vessel, bench);
+  return ok(
+    result.value.map((event) =>
+      event.type === 'finished' ? { ...event, filmUm, recessUm, knew: { ...event.knew, ...knew } } : event,
+    ),
+  );
 }
 
 /** Eight coupons of a resin whose true factors differ from its card's, thresholds blurred by `noise`. */

@@ -51,3 +51,11 @@ export function plainNumber(value: number, digits = 2): string {
   const shown = Number(value.toPrecision(Math.max(digits, MOST_DIGITS)));
   return shown.toFixed(Math.min(6, Math.max(0, digits - 1 - magnitude)));
 }
+
+/** A chance as people count: `9 of 10`. What is next to certain is not given a figure. */
+export const chanceText = (share: number): string =>
+  share > 0.97
+    ? 'nearly all'
+    : share < 0.03
+      ? 'hardly any'
+      : `${Math.min(9, Math.max(1, Math.round(10 * share)))} of 10`;

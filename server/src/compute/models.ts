@@ -14,7 +14,17 @@ import {
   WashResidueInput,
   WashResidueReply,
 } from '@north-step/contract';
-import { type CureSetting, cureAlternatives, cureEnd, curePlan, cureWindow, whyClosed } from '@north-step/core/cure';
+import {
+  type CureSetting,
+  cureAlternatives,
+  cureEnd,
+  curePlan,
+  cureWindow,
+  cureWindowRange,
+  decideFirstLight,
+  edgesOf,
+  whyClosed,
+} from '@north-step/core/cure';
 import { dryTime } from '@north-step/core/dry';
 import { bathDensityGPerMl } from '@north-step/core/solvent';
 import { dip } from '@north-step/core/trim';
@@ -92,12 +102,14 @@ export const MODELS: readonly Model[] = [
     if (cutOutS !== undefined && !(cutOutS > 0)) throw new ModelRangeError('cutOutS', cutOutS, 1, 36_000);
     const window = cureWindow(setting);
     const end = cureEnd(setting, window.handleS ?? 6 * 3600);
+    const timer = { stepS: timerStepS, cutOutS };
+    const edges = edgesOf(window, cureWindowRange(setting));
     return {
       handleS: window.handleS ?? null,
       fullS: window.fullS,
       maxS: window.maxS,
       limitedBy: window.limitedBy,
-      plan: [...curePlan(window, { stepS: timerStepS, cutOutS })],
+      plan: [...curePlan(window, timer, edges && decideFirstLight(edges, timer))],
       alternatives: cureAlternatives(setting).map((a) => ({
         change: a.change,
         handleS: a.handleS ?? null,
@@ -110,6 +122,7 @@ export const MODELS: readonly Model[] = [
       tint: end.tintDb,
       assumptions: [
         'Resin constants are invented defaults to be calibrated by coupons, never measurements.',
+        'The first light is decided: a look costs 1.5 min of hands, a spoiled batch 40 min; before any coupon the rate may be a quarter off, the harmful dose a fifth.',
         'Both faces of the wall get the stated light; the coldest spot sets the start, the hottest the end.',
         window.fullS === undefined
           ? 'Full cure is not reached before the window ends.'

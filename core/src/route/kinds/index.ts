@@ -7,6 +7,7 @@ import { lookMatte } from './lookMatte.ts';
 import { mop } from './mop.ts';
 import { offPlate } from './offPlate.ts';
 import { oven } from './oven.ts';
+import { pat } from './pat.ts';
 import { rinse } from './rinse.ts';
 import { seal } from './seal.ts';
 import { PALETTE_GROUPS, type PaletteEntry, type StepKindShape, type StepSettings } from './shape.ts';
@@ -33,6 +34,7 @@ const KINDS = {
   wash,
   rinse,
   dry,
+  pat,
   'look-matte': lookMatte,
   'warm-dip': warmDip,
   trim,

@@ -25,6 +25,8 @@ export type PaletteEntry = {
   readonly agitation?: Agitation;
   /** s, for timed steps that no model plans */
   readonly seconds?: number;
+  /** how air moves over the parts, unless the route says otherwise */
+  readonly air?: Air;
   /** over those of its kind */
   readonly cautions?: readonly CautionId[];
   /** what the band says before and after; {} is the batch */

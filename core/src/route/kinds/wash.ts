@@ -35,6 +35,7 @@ export const wash = {
       agitation: 'impeller',
       hint: 'Basket down until covered; let it hang 10 s over the bath after.',
       say: ['Lower {} into the bath', 'Lift {} out of the bath'],
+      elsewhere: ['detergent-bath'],
     }),
     'wash-hand': bath({
       place: 3,
@@ -51,6 +52,7 @@ export const wash = {
       hint: 'Parts and solvent in a closed jar, the jar in water: flammable solvent never goes straight into the tank.',
       say: ['Set the jar of {} in the ultrasonic tub', 'Lift {} out of the ultrasonic tub'],
       where: 'ultrasonic-tank',
+      elsewhere: ['water-tank'],
     }),
     'wash-spray': bath({
       place: 5,

@@ -8,8 +8,11 @@ import { LEVEL_LOOK } from './StepRow.tsx';
 import type { RouteDraft } from './useRouteDraft.ts';
 
 const DOSE_TEXT: Readonly<Record<Dose, string>> = {
-  look: 'short, look, add',
+  look: 'as the resin is used',
+  'touch-dry': 'touch-dry, likely at the first look',
+  low: 'always low, look, add',
   card: 'the card’s time',
+  strong: 'strong',
   long: 'long',
 };
 

@@ -1,27 +1,9 @@
-import type { StepTypeId } from './kinds/index.ts';
-import type { Dose, Route, RouteStep } from './template.ts';
-import { TWO_BATHS } from './twoBaths.ts';
+import type { Route } from '../template.ts';
+import { TWO_BATHS } from '../twoBaths.ts';
+import { DRY, jar1, jar2, LIGHT, OFF, route, wash1, wash2 } from './parts.ts';
 
-type Short = StepTypeId | RouteStep;
-const route = (id: string, name: string, note: string, steps: readonly Short[], dose: Dose = 'look'): Route => ({
-  id,
-  name,
-  version: 1,
-  dose,
-  note,
-  steps: steps.map((step) => (typeof step === 'string' ? { type: step } : step)),
-});
-
-const wash1: RouteStep = { type: 'wash-machine', where: 'first-bath' };
-const wash2: RouteStep = { type: 'wash-machine', where: 'last-bath' };
-const jar1: RouteStep = { type: 'wash-hand', where: 'first-bath' };
-const jar2: RouteStep = { type: 'wash-hand', where: 'last-bath' };
-const OFF: readonly Short[] = ['drip', 'off-plate'];
-const DRY: readonly Short[] = ['rest', 'look-matte'];
-const LIGHT: readonly Short[] = ['cure', 'look-cured'];
-
-/** A named route for every school of the work. The first is what a batch takes when none is named. */
-export const ROUTE_TEMPLATES: readonly Route[] = [
+/** Orders of a workshop with baths in a line. The first is what a batch takes when none is named. */
+export const SHOP_ROUTES: readonly Route[] = [
   TWO_BATHS,
   route('three-baths', 'Three baths in line', 'Dirty, middle and clean bath: the last one stays clean for long.', [
     ...OFF,
@@ -291,5 +273,3 @@ export const ROUTE_TEMPLATES: readonly Route[] = [
     [...OFF, jar1, jar2, ...DRY, 'supports-off', ...LIGHT, 'label', 'seal'],
   ),
 ];
-
-export const templateById = (id: string): Route | undefined => ROUTE_TEMPLATES.find((one) => one.id === id);

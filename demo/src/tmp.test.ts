@@ -1,0 +1,22 @@
+import { cpSync, mkdtempSync, writeFileSync } from 'node:fs';
+import os from 'node:os';
+import path from 'node:path';
+import type { BatchState } from '@north-step/core/batch';
+import { openDb, sql } from '@north-step/server';
+import { expect, it } from 'vitest';
+import { tellStory } from './story.ts';
+it('plays', async () => {
+  const folder = mkdtempSync(path.join(os.tmpdir(), 'north-step-play-'));
+  const { makeRoom, templateFolder } = await import('../../server/src/testing/template.ts');
+  cpSync(await templateFolder(), folder, { recursive: true });
+  const db = await openDb(folder);
+  await makeRoom(db);
+  const days = Number(process.env.DAYS ?? 30);
+  await tellStory(db, { nowMs: new Date(2026, 4, 4, 10, 0, 0).getTime(), days });
+  const rows = await db.many<{ state: BatchState }>(sql`SELECT state FROM batch ORDER BY created_at`);
+  writeFileSync('/tmp/states.json', JSON.stringify(rows.map((r) => r.state)));
+  const used = await db.many(sql`SELECT l.account, sum(l.solvent_mg)::float8/1e6 AS kg FROM ledger_line l WHERE l.account NOT IN (SELECT id FROM vessel) GROUP BY 1`);
+  writeFileSync('/tmp/used.json', JSON.stringify(used));
+  await db.close();
+  expect(rows.length).toBeGreaterThan(0);
+}, 900_000);
