@@ -5,9 +5,10 @@ import { gzipSync } from 'node:zlib';
 import { cureAlternatives, cureWindow, FAMILY_CONSTANTS } from '@north-step/core/cure';
 import { type HistoryItem, Replayer } from '@north-step/core/estimate';
 import { hollowBall, measureMesh, parseStl, toAsciiStl, toBinaryStl } from '@north-step/core/mesh';
+import { clockText } from '@north-step/core/units';
 import { planWash } from '@north-step/core/wash';
 import { STLLoader } from 'three/examples/jsm/loaders/STLLoader.js';
-import { judge, longYear } from '../demo/src/index.ts';
+import { bands, judge, longYear } from '../demo/src/index.ts';
 import { couponCoverage, mapTime, playPlans, rayRates } from './light.ts';
 import { pageFigures, type Smoothness } from './page.ts';
 import { median, rows, timed } from './rows.ts';
@@ -226,8 +227,18 @@ function shifts(seeds = 50): void {
   }
 }
 
+/** What is planned for each resin of the demo next to what people call normal. */
+function usualBands(): void {
+  console.log('\nFirst numbers of the demo’s resins, in baths at 4 and 0.6 %, next to the usual bands:');
+  for (const { resin, what, plannedS, band, because = '' } of bands())
+    console.log(
+      `${resin.padEnd(15)} ${what.padEnd(36)} ${clockText(plannedS).padStart(8)}  ${band.map(clockText).join(' to ').padEnd(17)} ${because}`,
+    );
+}
+
 meshes();
 models();
+usualBands();
 shifts();
 light();
 await server();

@@ -55,8 +55,8 @@ test('the wrong label is scanned: it says whose it is, and nothing changes', asy
     if (step !== 's3') await server.post(`/api/batches/${first.id}/steps/${step}/finish`, {});
   }
   const heading = page.getByRole('heading', { level: 1 });
-  await expect(heading).toHaveText(`Lift ${first.name} out of Wash 1`);
   await runOut(page, server, first.id);
+  await expect(heading).toHaveText(`Lift ${first.name} out of Wash 1`);
   const scan = async (label: string) => {
     await page.keyboard.type(`#${label}`);
     await page.keyboard.press('Enter');

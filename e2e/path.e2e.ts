@@ -50,7 +50,7 @@ test('from a dropped file to a sealed record, by keyboard', async ({ bench: page
   await press(page, ' ', /Take Tern 1 off the plate/);
   await press(page, ' ', /Lower Tern 1 into Wash 1/);
   await press(page, ' ', /Lift Tern 1 out of Wash 1/);
-  await expect(band(page)).toContainText('of its 8:00 solvent allowance is used');
+  await expect(band(page)).toContainText('of its 15:00 solvent allowance is used');
   await runOut(page, server, id);
   await press(page, ' ', /Lower Tern 1 into Wash 2/);
   await press(page, ' ', /Lift Tern 1 out of Wash 2/);

@@ -47,7 +47,7 @@ test('a route is built with the keyboard alone, refused while it is wrong, and r
   server,
 }) => {
   await page.goto(`${server.address}/routes`);
-  await expect(page.getByRole('heading', { level: 1 })).toHaveText(/25 routes/);
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText(/46 routes/);
   await page.keyboard.press('n');
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('A new route');
   await tabTo(page, 'Name');

@@ -106,11 +106,12 @@ export const SunInput = Type.Object(
     at: Type.String({ maxLength: 40, description: 'ISO 8601 with its zone, like 2026-06-21T12:00:00Z' }),
     cloudShare: Opt('0 to 1, default 0'),
     albedo: Opt('of the ground, default 0.15'),
+    behindGlass: Type.Optional(Type.Boolean({ description: 'behind window glass, which lets six tenths through' })),
   },
   strict,
 );
 export const SunReply = reply({
   elevationDeg: Num('°'),
-  mWPerCm2: Num('mW/cm², 385–415 nm, on a part turned all round'),
+  mWPerCm2: Num('mW/cm², 340–415 nm, on a part turned all round'),
   range: Range('mW/cm²'),
 });

@@ -101,6 +101,7 @@ export const SkyNow = Type.Object(
     latDeg: ranged('° north', -90, 90),
     lonDeg: ranged('° east', -180, 180),
     cloudShare: ranged('share of the sky', 0, 1),
+    behindGlass: Type.Optional(Type.Boolean({ description: 'on the sill behind a window; default outdoors' })),
   },
   strict,
 );
@@ -122,7 +123,14 @@ export const LampView = Type.Object({
   /** by marked place, mW/cm² */
   described: Type.Array(Type.Number()),
   now: Type.Unsafe<LampNow>(Type.Object({}, { additionalProperties: true })),
-  sky: Type.Optional(Type.Object({ latDeg: Type.Number(), lonDeg: Type.Number(), cloudShare: Type.Number() })),
+  sky: Type.Optional(
+    Type.Object({
+      latDeg: Type.Number(),
+      lonDeg: Type.Number(),
+      cloudShare: Type.Number(),
+      behindGlass: Type.Optional(Type.Boolean()),
+    }),
+  ),
   events: Type.Array(LampEvent, { description: 'newest first' }),
 });
 export type LampView = Static<typeof LampView>;

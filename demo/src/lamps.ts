@@ -27,6 +27,7 @@ export const LAMP_BOX: Lamp = {
   wallAreaMm2: 250_000,
   portMm2: 4000,
   heatsK: 9,
+  heaterToC: 60,
   timerStepS: 120,
   hours: 372,
   fadesPer1000h: 0.145,

@@ -16,6 +16,7 @@ const WATERS = [
   ['rinse-bowl', 1500],
   ['clear-bowl', 1500],
   ['soap-tub', 2500],
+  ['tank-water', 1500],
 ] as const;
 /** Below this a bowl is topped up. */
 const WATER_LEAST_SHARE = 0.8;
@@ -64,7 +65,10 @@ export async function tendSolvent(shop: Shop, daysAgo: number): Promise<void> {
       strengthBy: 'volume',
     });
   const drumMl = of('dirty-drum').volumeMl;
-  if (drumMl > 7000) await reclaimRun(osei, Math.floor(drumMl * 0.9), of('reclaimed-bottle').volumeMl < 1);
+  const bottle = of('reclaimed-bottle');
+  const roomMl = bottle.capacityMl - bottle.volumeMl;
+  if (drumMl > 7000 && roomMl > 3000)
+    await reclaimRun(osei, Math.floor(Math.min(drumMl * 0.9, roomMl)), bottle.volumeMl < 1);
   const stillRead = (id: keyof typeof LAST_READING_DAYS_AGO) => daysAgo >= LAST_READING_DAYS_AGO[id];
   const week = Math.floor(daysAgo / 7);
   const bathId = week % 3 === 2 ? 'bath-2' : 'bath-1';

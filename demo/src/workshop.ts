@@ -10,7 +10,7 @@ export const WORKSHOP: Workshop = {
     humidityPct: 52,
     dryAir: 'still',
     lamps: {
-      'lamp-box': { name: 'Lamp box', mWPerCm2: 9.2, heatsK: 9, timerStepS: 120 },
+      'lamp-box': { name: 'Lamp box', mWPerCm2: 9.2, heatsK: 9, heaterToC: 60, timerStepS: 120 },
       'small-lamp': { name: 'Small lamp', mWPerCm2: 6.1, heatsK: 3, timerStepS: 30, cutOutS: 90 },
       'sun-sill': { name: 'Sun sill', mWPerCm2: 0.9, heatsK: 2, timerStepS: 600 },
     },
@@ -91,7 +91,7 @@ export const WORKSHOP: Workshop = {
       kind: 'bath',
 
       solvent: 'detergent',
-      agitation: 'brush',
+      agitation: 'impeller',
       capacityMl: 3000,
       surfaceM2: 0.05,
     },
@@ -104,6 +104,16 @@ export const WORKSHOP: Workshop = {
       agitation: 'hand',
       capacityMl: 2000,
       surfaceM2: 0.05,
+    },
+    {
+      id: 'tank-water',
+      name: 'Tank of water',
+      kind: 'bath',
+
+      solvent: 'water',
+      agitation: 'ultrasonic',
+      capacityMl: 2000,
+      surfaceM2: 0.02,
     },
     { id: 'sludge-tin', name: 'Sludge tin', kind: 'tin', capacityMl: 5000, surfaceM2: 0.01 },
   ],
@@ -130,9 +140,17 @@ export const WORKSHOP: Workshop = {
       note: 'closed jar, in water',
     },
     {
+      id: 'sonic-tank',
+      name: 'Ultrasonic tank',
+      kind: 'tank',
+      capacity: 1,
+      vesselId: 'tank-water',
+      note: 'water in the tank itself',
+    },
+    {
       id: 'soap-tub',
       name: 'Soap tub',
-      kind: 'bowl',
+      kind: 'bath',
       capacity: 1,
       vesselId: 'soap-tub',
       note: 'detergent and a brush',

@@ -41,7 +41,10 @@ export type BatchEvent = Told &
         readonly type: 'lit';
         readonly choice: CureChoice;
         readonly set: Readonly<
-          Record<string, Partial<Pick<Step, 'title' | 'station' | 'daylight' | 'medium' | 'tempC' | 'plannedS'>>>
+          Record<
+            string,
+            Partial<Pick<Step, 'title' | 'hint' | 'station' | 'daylight' | 'medium' | 'tempC' | 'plannedS'>>
+          >
         >;
         readonly addS: number;
         readonly lastS?: number;

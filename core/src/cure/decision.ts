@@ -1,5 +1,5 @@
 import { normalBelow } from '../maths/index.ts';
-import { Z90 } from '../units/index.ts';
+import { clockText, Z90 } from '../units/index.ts';
 import type { Timer, WindowRange } from './plan.ts';
 import type { CureWindow } from './window.ts';
 
@@ -44,23 +44,32 @@ export const passChance = ({ handleS, handleSd }: Edges, seconds: number): numbe
 export const overChance = ({ maxS, maxSd }: Edges, seconds: number): number =>
   Number.isFinite(maxS) && seconds > 0 ? normalBelow(Math.log(seconds / maxS) / maxSd) : 0;
 
-/** Looks that a first light and its increments are expected to take, and the chance that a batch is over when it passes. */
+/** What a first light and its increments are expected to come to. */
+export type Expected = {
+  readonly looks: number;
+  /** chance that a batch is over when it passes */
+  readonly over: number;
+  /** chance that it is still tacky at the end of the window */
+  readonly stuck: number;
+};
 export function expectedOf(
   edges: Edges,
   { firstS, addS, lastS }: Pick<FirstLight, 'firstS' | 'addS' | 'lastS'>,
-): { readonly looks: number; readonly over: number } {
-  let [looks, over, passedBefore] = [0, 0, 0];
-  for (let totalS = firstS, n = 0; n < MOST_LOOKS; n++, totalS += addS) {
+): Expected {
+  let [looks, over, passedBefore, totalS] = [0, 0, 0, firstS];
+  for (let n = 0; n < MOST_LOOKS; n++) {
     looks += 1 - passedBefore;
-    const last = totalS + addS > lastS;
-    const passed = last ? 1 : passChance(edges, totalS);
+    const passed = passChance(edges, totalS);
     over += (passed - passedBefore) * overChance(edges, totalS);
     passedBefore = passed;
-    if (1 - passed < SURELY) break;
+    if (1 - passed < SURELY || totalS >= lastS) break;
+    totalS = Math.min(totalS + addS, lastS);
   }
-  return { looks, over };
+  return { looks, over, stuck: 1 - passedBefore };
 }
 const SURELY = 0.001;
+/** A batch that is tacky at the end of its window is washed and tried again: half of what a spoiled one costs. An engineering guess. */
+const STUCK_SHARE = 0.5;
 
 export type FirstLight = {
   readonly firstS: number;
@@ -71,23 +80,37 @@ export type FirstLight = {
   readonly looks: number;
 };
 
+/** Taken out by hand a light can be cut this finely, s. */
+export const BY_HAND_S = 10;
+/** Where no step of the timer is at least this likely to pass, the light is cut by hand instead. */
+const WORTH_LETTING_RUN = 0.5;
+
 /**
  * First light by decision: over the timer's steps the one whose expected looks, at what a look costs, and whose chance of being
- * over once it passes, at what a spoiled batch costs, are least together. Wide windows pass at the first look; narrow or untried ones start low.
- * @returns nothing where one timer step already passes the end, or the window is closed
+ * over once it passes, at what a spoiled batch costs, are least together. Wide windows pass at the first look; narrow or untried
+ * ones start low. Where the window lies between two steps of the timer the parts are taken out by hand.
+ * @returns nothing where the window is closed, or over before anybody could take the parts out
  * @source cure model D
  */
 export function decideFirstLight(edges: Edges, timer: Timer, costs: LightCosts = USUAL_COSTS): FirstLight | undefined {
+  if (edges.handleS > edges.maxS) return undefined;
   const stepS = timer.stepS ?? 1;
+  const byTimer = cheapest(edges, stepS, costs);
+  if (stepS <= BY_HAND_S || (byTimer && byTimer.passes >= WORTH_LETTING_RUN)) return byTimer;
+  const byHand = cheapest(edges, BY_HAND_S, costs);
+  return byHand && byHand.passes > (byTimer?.passes ?? 0) ? byHand : byTimer;
+}
+
+function cheapest(edges: Edges, stepS: number, costs: LightCosts): FirstLight | undefined {
   const lastS = Number.isFinite(edges.maxS) ? Math.floor(edges.maxS / stepS) * stepS : Number.POSITIVE_INFINITY;
-  if (edges.handleS > edges.maxS || lastS < stepS) return undefined;
+  if (lastS < stepS) return undefined;
   const addS = Math.max(stepS, Math.floor((ADD_SHARE * edges.handleS) / stepS) * stepS);
   let best: FirstLight | undefined;
   let bestCost = Number.POSITIVE_INFINITY;
   const gridS = Math.max(stepS, Math.ceil(edges.handleS / GRID_STEPS / stepS) * stepS);
   for (let firstS = gridS; firstS <= Math.min(lastS, Math.max(stepS, SEARCHED * edges.handleS)); firstS += gridS) {
-    const { looks, over } = expectedOf(edges, { firstS, addS, lastS });
-    const cost = looks * costs.lookS + over * costs.spoiledS + LAMP_SHARE * firstS;
+    const { looks, over, stuck } = expectedOf(edges, { firstS, addS, lastS });
+    const cost = looks * costs.lookS + (over + STUCK_SHARE * stuck) * costs.spoiledS + LAMP_SHARE * firstS;
     if (cost >= bestCost) continue;
     bestCost = cost;
     best = { firstS, addS, lastS, passes: passChance(edges, firstS), looks };
@@ -96,3 +119,10 @@ export function decideFirstLight(edges: Edges, timer: Timer, costs: LightCosts =
 }
 /** Timers finer than this share of the window's start are searched in coarser steps. */
 const GRID_STEPS = 60;
+
+/** What is done where a light ends between two steps of its lamp's timer; nothing where the timer can be set to it. */
+export function byHandWords(seconds: number, stepS: number): string | undefined {
+  const off = seconds % stepS;
+  if (off < 0.5 || stepS - off < 0.5) return undefined;
+  return `Set its timer to ${clockText(Math.ceil(seconds / stepS) * stepS)} and take the parts out by hand after ${clockText(seconds)}.`;
+}

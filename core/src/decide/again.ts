@@ -10,6 +10,7 @@ import {
   type StepBlank,
   stepHere,
   wettingAfter,
+  withTimer,
 } from '../plan/index.ts';
 import type { RouteStep } from '../route/index.ts';
 import { isCure, isDrying, isWet } from '../route/index.ts';
@@ -69,7 +70,7 @@ export const incrementS = (batch: BatchState, litS = lightS(batch)): number =>
 export function lightAgain(batch: BatchState, bench: BenchNow, plannedS: number, hint: string): readonly StepBlank[] {
   const cure = batch.steps.findLast(isCure);
   return [
-    { ...likeAgain(batch, bench, cure, { type: 'cure' }), plannedS, hint },
+    withTimer({ ...likeAgain(batch, bench, cure, { type: 'cure' }), plannedS, hint }, bench),
     stepHere(batch, bench, { type: 'look-cured' }),
   ];
 }

@@ -1,7 +1,7 @@
 import type { BatchEvent, BatchState, LightClosed, Step } from '../batch/index.ts';
 import { type CureChoice, validateBatchLight } from '../batch/index.ts';
 import type { BenchNow } from '../bench/index.ts';
-import { type CureWindow, cureAlternatives, type Doses, whyClosed } from '../cure/index.ts';
+import { byHandWords, type CureWindow, cureAlternatives, type Doses, whyClosed } from '../cure/index.ts';
 import type { BatchRequest } from '../plan/index.ts';
 import {
   blankOf,
@@ -16,7 +16,7 @@ import {
   titleOf,
 } from '../plan/index.ts';
 import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
-import { isCure, isLookAfter } from '../route/index.ts';
+import { isCure, isLookAfter, stepType } from '../route/index.ts';
 import { plainNumber } from '../units/index.ts';
 import type { Moment } from './decide.ts';
 import { heldBack } from './gate.ts';
@@ -110,6 +110,7 @@ function lightEvents(
     station: choice.light.station,
     medium: choice.medium,
     daylight: isDaylight(bench, choice.light.station),
+    hint: byHandWords(plannedS, timerStepS) ?? stepType('cure').hint,
     ...(choice.tempC === undefined ? {} : { tempC: choice.tempC }),
     plannedS,
   };

@@ -19,7 +19,7 @@ const MW_PER_CM2_PER_W_PER_M2 = 0.1;
 /** Honest range: haze, ozone. */
 const RANGE = [0.5, 2] as const;
 /** What window glass lets through of this band. An engineering guess. */
-export const BEHIND_GLASS = 0.6;
+const BEHIND_GLASS = 0.6;
 
 export type SunAt = {
   readonly latDeg: number;
@@ -29,6 +29,8 @@ export type SunAt = {
   readonly cloudShare?: number;
   /** of the ground about, default 0.15 */
   readonly albedo?: number;
+  /** the part lies behind window glass */
+  readonly behindGlass?: boolean;
 };
 export type SunLight = {
   readonly elevationDeg: number;
@@ -43,7 +45,14 @@ export type SunLight = {
  * @throws RangeError for a place or a share that cannot be
  * @source Kasten & Young (1989); Bird & Riordan (1986); Kasten & Czeplak (1980) for cloud
  */
-export function sunLight({ latDeg, lonDeg, atMs, cloudShare = 0, albedo = DEFAULT_ALBEDO }: SunAt): SunLight {
+export function sunLight({
+  latDeg,
+  lonDeg,
+  atMs,
+  cloudShare = 0,
+  albedo = DEFAULT_ALBEDO,
+  behindGlass = false,
+}: SunAt): SunLight {
   requireInRange('latDeg', latDeg, -90, 90);
   requireInRange('lonDeg', lonDeg, -180, 180);
   requireInRange('cloudShare', cloudShare, 0, 1);
@@ -60,7 +69,7 @@ export function sunLight({ latDeg, lonDeg, atMs, cloudShare = 0, albedo = DEFAUL
   const sky = beyondWPerM2 * sine * (AIR_FORWARD * (1 - air) * dust + DUST_FORWARD * air * (1 - dust));
   const ground = direct * sine + sky;
   const clear = (direct / 4 + sky / 2 + (albedo * ground) / 2) * MW_PER_CM2_PER_W_PER_M2;
-  const mWPerCm2 = clear * (1 - 0.75 * cloudShare ** 3.4);
+  const mWPerCm2 = clear * (1 - 0.75 * cloudShare ** 3.4) * (behindGlass ? BEHIND_GLASS : 1);
   return { elevationDeg, mWPerCm2, range: [mWPerCm2 * RANGE[0], mWPerCm2 * RANGE[1]] };
 }
 

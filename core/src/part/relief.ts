@@ -28,8 +28,11 @@ export function reliefOf({
   return pockets.length === 0 && !supports?.contacts ? RELIEF.plain : RELIEF.usual;
 }
 
-/** Share of a hollow that is still full of resin once the plate was tilted and had dripped. An engineering guess. */
-const FILL_SHARE = 0.15;
+/**
+ * Share of what a hollow could hold that is still in it once the plate has dripped and the parts were tilted: what its corners keep.
+ * An engineering guess.
+ */
+const FILL_SHARE = 0.01;
 const UM_PER_MM = 1000;
 
 /** Resin that the pockets of a part hold in this pose as it goes into the first bath. @returns mm³ */

@@ -36,11 +36,22 @@ type Asked = {
   readonly range: WindowRange | undefined;
   readonly timer: Timer;
   readonly costs?: LightCosts;
+  /** what half of the surface gets at least: a card speaks of a usual face, not of the darkest corner */
+  readonly usualMWPerCm2: number;
 };
 export type AimedLight = { readonly doses: Doses; readonly passes: number };
 
 /** First light and increments by an aim, and how likely its first look is to pass. @returns nothing when no plan fits */
-export function aimLight({ card, aim, setting, window, range, timer, costs }: Asked): AimedLight | undefined {
+export function aimLight({
+  card,
+  aim,
+  setting,
+  window,
+  range,
+  timer,
+  costs,
+  usualMWPerCm2,
+}: Asked): AimedLight | undefined {
   const edges = edgesOf(window, range);
   const { procedure } = card;
   if (procedure) {
@@ -50,12 +61,15 @@ export function aimLight({ card, aim, setting, window, range, timer, costs }: As
   const decided = edges && decideFirstLight(edges, timer, costs);
   if (!edges || !decided) return undefined;
   const { addS, lastS } = decided;
-  const wantedS = aimedS({ card, aim, setting, window, timer }, decided);
+  const wantedS = aimedS({ card, aim, setting, window, timer, usualMWPerCm2 }, decided);
   const firstS = Number.isFinite(lastS) ? Math.min(wantedS, lastS) : wantedS;
   return { doses: { firstS, addS, lastS }, passes: passChance(edges, firstS) };
 }
 
-function aimedS({ card, aim, setting, window, timer }: Omit<Asked, 'range'>, decided: FirstLight): number {
+function aimedS(
+  { card, aim, setting, window, timer, usualMWPerCm2 }: Omit<Asked, 'range'>,
+  decided: FirstLight,
+): number {
   switch (aim) {
     case 'procedure':
     case 'touch-dry':
@@ -65,7 +79,10 @@ function aimedS({ card, aim, setting, window, timer }: Omit<Asked, 'range'>, dec
     case 'card':
       return card.cardCureS ?? decided.firstS;
     case 'strong':
-      return Math.max(decided.firstS, upTo(strongS(card, setting, window) ?? 0, timer));
+      return Math.max(
+        decided.firstS,
+        upTo(strongS(card, { ...setting, coldMWPerCm2: usualMWPerCm2 }, window) ?? 0, timer),
+      );
     case 'long':
       return LONG_FACTOR * (window.handleS ?? decided.firstS);
   }
@@ -76,6 +93,7 @@ const upTo = (seconds: number, { stepS = 1 }: Timer): number => Math.ceil(second
 /**
  * Light after which a part is strong: the card's minutes, or those of its family, as this lamp gives them; else nine tenths of
  * the rise that can be reached here.
+ * @param setting at the light of a usual face
  * @returns s; nothing where tint or brittleness comes first
  */
 export function strongS(card: ResinCard, setting: CureSetting, window: CureWindow): number | undefined {

@@ -34,7 +34,16 @@ export function forecastCure(request: BatchRequest): CureForecast {
   const range = cureWindowRange(setting, cureDoubt(request), poses);
   const aim = aimOf(request.card, routeOf(request).dose);
   const timer = { stepS: timerStepS, cutOutS };
-  const light = aimLight({ card: request.card, aim, setting, window, range, timer, costs: request.bench.lightCosts });
+  const light = aimLight({
+    card: request.card,
+    aim,
+    setting,
+    window,
+    range,
+    timer,
+    costs: request.bench.lightCosts,
+    usualMWPerCm2: request.light?.medianMWPerCm2 ?? lampOf(request).mWPerCm2,
+  });
   return {
     window,
     range,

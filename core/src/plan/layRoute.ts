@@ -1,6 +1,7 @@
 import type { BatchState, Step } from '../batch/index.ts';
 import type { BenchNow } from '../bench/index.ts';
 import { stationKind } from '../bench/index.ts';
+import { BY_HAND_S, byHandWords } from '../cure/index.ts';
 import {
   agitationOf,
   type BoundStep,
@@ -14,7 +15,7 @@ import {
   stepType,
 } from '../route/index.ts';
 import { dip, dipTempC, softenedMm } from '../trim/index.ts';
-import { lampOf } from './cureSetting.ts';
+import { lampAt, lampOf } from './cureSetting.ts';
 import { dryS, wettingBefore } from './drying.ts';
 import { asWetting, type BatchPlan } from './planBatch.ts';
 import type { BatchRequest } from './request.ts';
@@ -32,9 +33,16 @@ export function layRoute(request: BatchRequest, plan: BatchPlan): readonly Step[
   const { procedure } = request.card;
   return steps.map((step, index) => {
     const modelS = models[index];
-    const blank = blankOf(step, step.seconds ?? modelS, request.bench);
+    const blank = withTimer(blankOf(step, step.seconds ?? modelS, request.bench), request.bench);
     return waiting(`s${index + 1}`, blank.fixed && modelS !== undefined && !procedure ? { ...blank, modelS } : blank);
   });
+}
+
+/** A cure that ends between two steps of its lamp's timer says how that is done. */
+export function withTimer(blank: StepBlank, bench: BenchNow): StepBlank {
+  const stepS = isCure(blank) && !blank.daylight ? lampAt(bench, blank.station)?.timerStepS : undefined;
+  const words = stepS && blank.plannedS && byHandWords(blank.plannedS, stepS);
+  return words ? { ...blank, hint: words } : blank;
 }
 
 /** One step of the palette as a batch has it. */
@@ -147,11 +155,14 @@ function cureTimes(request: BatchRequest, plan: BatchPlan, route: Route): number
 
 /**
  * One of several equal runs, in whole timer steps where the end of the window leaves room for that; together they never
- * pass it. Where even one step each would, the run is taken out by hand before its timer ends.
+ * pass it. Where even one step each would, or the light is none of whole steps, the run is taken out by hand before its timer ends.
  * @param totalS light wanted over all runs, s
  * @returns s
  */
 export function shareS(totalS: number, runs: number, { timerStepS, lastS }: TimerAndEnd): number {
+  // a light that is cut by hand is cut by hand in each run
+  if (runs === 1) return totalS;
+  if (totalS % timerStepS !== 0) return Math.max(BY_HAND_S, Math.floor(totalS / runs / BY_HAND_S) * BY_HAND_S);
   const wantedS = Math.max(timerStepS, Math.round(totalS / runs / timerStepS) * timerStepS);
   if (wantedS * runs <= lastS) return wantedS;
   return Math.floor(lastS / runs / timerStepS) * timerStepS || Math.floor(lastS / runs);

@@ -22,8 +22,11 @@ export type Why = {
   readonly movers: readonly (readonly [change: string, effect: string])[];
   readonly sure: string;
 };
-export const WHY_TOPICS = ['film', 'wash1', 'wash2', 'wash3', 'dry', 'cure'] as const;
+export const WASH_TOPICS = ['wash1', 'wash2', 'wash3', 'wash4', 'wash5', 'wash6'] as const;
+export const WHY_TOPICS = ['film', ...WASH_TOPICS, 'dry', 'cure'] as const;
 export type WhyTopic = (typeof WHY_TOPICS)[number];
+/** What explains a wash, by its place in the first run; those past the sixth are explained as it is. */
+export const washTopic = (stage: number): WhyTopic => WASH_TOPICS[stage] ?? 'wash6';
 
 const INVENTED = 'Rates, saturation and clinging film are engineering guesses until readings replace them.';
 
@@ -37,16 +40,12 @@ export function explain(topic: WhyTopic, asked: BatchRequest, plan: BatchPlan = 
   switch (topic) {
     case 'film':
       return withTook(explainFilm(request, plan, run), run);
-    case 'wash1':
-      return withTook(explainWash(0, request, plan, run), run);
-    case 'wash2':
-      return withTook(explainWash(1, request, plan, run), run);
-    case 'wash3':
-      return withTook(explainWash(2, request, plan, run), run);
     case 'dry':
       return withTook(explainDry(request, plan, run), run);
     case 'cure':
       return explainCure(request, plan);
+    default:
+      return withTook(explainWash(WASH_TOPICS.indexOf(topic), request, plan, run), run);
   }
 }
 
@@ -123,7 +122,7 @@ function explainFilm(request: BatchRequest, plan: BatchPlan, run?: Step): Why {
       'The film that follows the part out of the vat drains as the square root of viscosity × height over time; slopes hold 1.2 times more, and the plate keeps its own film and a rim.',
     constants: 'Landau–Levich (1942) for pull-out, Jeffreys (1930) for draining; flow activation 42 kJ/mol.',
     movers: movers(request, [MORE_DRIP, WARMER], (p) => p.film.grams, signed('g')),
-    sure: `About ±30 %: ${plainNumber(grams * 0.7)}–${plainNumber(grams * 1.3)} g. Cups that face up are taken to keep about a seventh of what they hold.`,
+    sure: `About ±30 %: ${plainNumber(grams * 0.7)}–${plainNumber(grams * 1.3)} g. Cups are taken to keep a hundredth of what they could hold.`,
   };
 }
 

@@ -109,6 +109,24 @@ const dryBeforeOven: Judge = (route) =>
       : [],
   );
 
+/** Heat that no lamp of this bench can hold is not planned with. */
+const heat: Judge = (route, { bench }) =>
+  ofKind(route, 'cure').flatMap((index) => {
+    const { tempC } = route.steps[index]!;
+    const hottestC = Math.max(0, ...Object.values(bench?.lamps ?? {}).map(({ heaterToC = 0 }) => heaterToC));
+    if (!bench || tempC === undefined || tempC <= hottestC || tempC <= WARM_DAY_C) return [];
+    return [
+      refused(
+        'NO_HEATER',
+        `${name(route, index)} asks for ${tempC} °C; ${hottestC > 0 ? `no lamp here holds more than ${hottestC} °C` : 'no lamp here heats'}.`,
+        'Leave the heat out, put a warm box before the light, or bake in the oven after it.',
+        index,
+      ),
+    ];
+  });
+/** A room may be this warm by itself. */
+const WARM_DAY_C = 35;
+
 const exposure: Judge = (route, { card }) => {
   const fixedS = ofKind(route, 'wash').reduce((sum, index) => sum + (route.steps[index]!.seconds ?? 0), 0);
   if (!card || fixedS <= card.exposureCapS) return [];
@@ -269,6 +287,7 @@ export const ORDER_RULES: readonly Judge[] = [
   washedAtAll,
   dryBeforeCure,
   dryBeforeOven,
+  heat,
   exposure,
   ultrasonic,
   allowedSolvents,

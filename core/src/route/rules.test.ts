@@ -206,8 +206,10 @@ describe('times for any list of stages', () => {
   it('shares the first light between sides so that together they never pass the end of the window', () => {
     expect(shareS(300, 2, { timerStepS: 10, lastS: 600 })).toBe(150);
     expect(shareS(240, 2, { timerStepS: 120, lastS: 360 })).toBe(120);
+    // 150 s is no whole step of 2 min: taken out by hand after 75 s each, cut to ten seconds
+    expect(shareS(150, 2, { timerStepS: 120, lastS: 200 })).toBe(70);
     // one step of 2 min each would be 240 s, past an end at 200: taken out by hand after 100
-    expect(shareS(150, 2, { timerStepS: 120, lastS: 200 })).toBe(100);
+    expect(shareS(120, 2, { timerStepS: 120, lastS: 200 })).toBe(100);
     // 2.5 steps round up to 3: 720 s in all, past 600, so two steps each
     expect(shareS(600, 2, { timerStepS: 120, lastS: 600 })).toBe(240);
   });

@@ -51,7 +51,7 @@ async function opened(bench: BenchNow): Promise<TestBench> {
     await t.must('/api/solvent/fill', { vesselId: vesselId(station), volumeMl: 4000 });
   return t;
 }
-/** Worked to its seal by the route, and in the baths, that this bench has for it; every bath of the line has taken resin up. */
+/** Worked to its seal by the route, and in the baths, that this bench has for it; the first bath of the line has taken most of the resin up. */
 async function sealed(batch: BatchState, routeId: string, stations: readonly string[]): Promise<BatchState> {
   expect(batch.route!.id).toBe(routeId);
   const done = await t.workOn(batch);
@@ -60,7 +60,9 @@ async function sealed(batch: BatchState, routeId: string, stations: readonly str
   const { residualMg, vessels } = await t.get<SolventReply>('/api/solvent');
   expect(residualMg).toBe(0);
   const resinG = stations.map((station) => vessels.find(({ id }) => id === vesselId(station))!.resinG);
-  expect(resinG.every((g) => g > 0) && resinG[0] === Math.max(...resinG)).toBe(true);
+  // the first bath takes the faces' film; fresh ones after it get next to nothing
+  expect(resinG[0]).toBeGreaterThan(0);
+  expect(resinG[0]).toBe(Math.max(...resinG));
   return done;
 }
 const lampOf = ({ steps }: BatchState) => steps.find(({ kind }) => kind === 'cure')!.station;

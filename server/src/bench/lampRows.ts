@@ -4,7 +4,12 @@ import type { Lamp } from '@north-step/core/light';
 import type { RecessBeliefs } from '@north-step/core/wash';
 import { type Queryable, sql } from '../db/index.ts';
 
-export type Sky = { readonly latDeg: number; readonly lonDeg: number; readonly cloudShare: number };
+export type Sky = {
+  readonly latDeg: number;
+  readonly lonDeg: number;
+  readonly cloudShare: number;
+  readonly behindGlass?: boolean;
+};
 export type LampRow = {
   readonly station_id: string;
   readonly version: number;

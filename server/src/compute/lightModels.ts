@@ -82,15 +82,16 @@ export const LIGHT_MODELS = [
       atMs,
       cloudShare: input.cloudShare,
       albedo: input.albedo,
+      behindGlass: input.behindGlass,
     });
     return {
       elevationDeg,
       mWPerCm2,
       range: [...range],
       assumptions: [
-        '385–415 nm, 42 W/m² outside the air (±10 %), dust β 0.08; outdoors, no window glass.',
+        `340–415 nm, 85 W/m² outside the air (±10 %), dust β 0.08; ${input.behindGlass ? 'behind glass that lets 0.6 through' : 'outdoors, no window glass'}.`,
         `The part is turned all round; the ground throws back ${100 * (input.albedo ?? DEFAULT_ALBEDO)} %.`,
-        'Haze, ozone and broken cloud are not seen: 0.5 to 1.6 times.',
+        'Haze, ozone and broken cloud are not seen: 0.5 to 2 times.',
       ],
     };
   }),

@@ -150,8 +150,8 @@ export const noteSky: Handler<'lamp.sky'> = async ({ tx, context, params: { stat
   const row = await lampRow(tx, stationId);
   if (row.lamp.kind !== 'sun')
     throw new Refused({ code: 'NOT_THE_SUN', message: 'Only a place in the sun has a sky.', field: 'stationId' });
-  const { latDeg, lonDeg, cloudShare } = command;
-  const sky = { latDeg, lonDeg, cloudShare };
+  const { latDeg, lonDeg, cloudShare, behindGlass } = command;
+  const sky = { latDeg, lonDeg, cloudShare, ...(behindGlass ? { behindGlass } : {}) };
   await write(
     tx,
     { ...row, version: row.version + 1, lamp: { ...row.lamp, sky } },

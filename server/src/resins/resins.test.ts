@@ -21,7 +21,7 @@ describe('resin cards', () => {
   it('go out as a file, come back changed as the next version, and old batches keep theirs', async () => {
     const before = await t.newBatch();
     const card = await file();
-    expect(card).toMatchObject({ format: 'north-step-resin-card-1', id: 'grey', version: 1, exposureCapS: 480 });
+    expect(card).toMatchObject({ format: 'north-step-resin-card-1', id: 'grey', version: 1, exposureCapS: 900 });
     const reply = await take({ ...card, exposureCapS: 300 }, { lots: ['A3'] });
     expect(
       reply.body.versions.map((v: CardReply['versions'][number]) => [
@@ -31,11 +31,11 @@ describe('resin cards', () => {
       ]),
     ).toEqual([
       [2, 300, 'from the data sheet'],
-      [1, 480, 'As it came.'],
+      [1, 900, 'As it came.'],
     ]);
     expect(reply.body.lots).toContain('A3');
     const after = await t.newBatch({ lot: 'A3' });
-    expect([before.card.exposureCapS, after.card.exposureCapS]).toEqual([480, 300]);
+    expect([before.card.exposureCapS, after.card.exposureCapS]).toEqual([900, 300]);
     const { versions } = await t.get<CardReply>('/api/resins/grey');
     expect(versions.map(({ batches }) => batches)).toEqual([1, 1]);
   });

@@ -112,7 +112,7 @@ describe('wrong orders are refused with core’s own sentence', () => {
     expect(reply.body.error.field).toMatch(/^steps\.\d+$/);
   });
   it('a route whose washes pass the exposure cap of this resin, when the batch is hung', async () => {
-    const list = steps.map((step) => (step.type === 'wash-machine' ? { ...step, seconds: 400 } : step));
+    const list = steps.map((step) => (step.type === 'wash-machine' ? { ...step, seconds: 460 } : step));
     const { versions } = (await save({ steps: list })).body as RouteReply;
     const { route } = versions[0]!;
     const part = { name: 'block', areaMm2: 9000, heightMm: 40 };

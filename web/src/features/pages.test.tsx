@@ -75,7 +75,7 @@ describe('a batch sheet', () => {
     const route = within(await screen.findByRole('region', { name: 'Route' }));
     expect(route.getAllByText('(done)')).toHaveLength(4);
     expect(route.getByText('(now)').parentElement!.textContent).toContain('Blow off, dry');
-    expect(route.getByRole('img', { name: /In solvent \d:\d\d of 8:00/ })).toBeDefined();
+    expect(route.getByRole('img', { name: /In solvent \d:\d\d of 15:00/ })).toBeDefined();
     expect(
       within(screen.getByRole('region', { name: 'What was done' })).getByText(/load 6.0 %; strength 94.0 %; 22.0 °C/),
     ).toBeDefined();

@@ -1,18 +1,16 @@
 import { type BatchState, currentStep, type Step } from '@north-step/core/batch';
 import type { BenchNow } from '@north-step/core/bench';
-import { planBatch, requestAsRun, type WhyTopic } from '@north-step/core/plan';
+import { planBatch, requestAsRun, WASH_TOPICS, type WhyTopic, washTopic } from '@north-step/core/plan';
 import { isDrying, isWash, kindShape } from '@north-step/core/route';
 import { useMemo, useState } from 'react';
 import { Choice, WhyText } from '../../ui/index.ts';
-
-const WASHES: readonly WhyTopic[] = ['wash1', 'wash2', 'wash3'];
 
 function topicNow(batch: BatchState): WhyTopic {
   const step = currentStep(batch);
   const why = step ? kindShape(step.kind).why : 'film';
   if (step && why === 'wash') {
     const nth = batch.steps.filter(isWash).indexOf(step);
-    return WASHES[nth] ?? 'wash1';
+    return washTopic(nth);
   }
   return why === 'wash' ? 'wash1' : why;
 }
@@ -25,7 +23,7 @@ function runOf({ steps }: BatchState, topic: WhyTopic): Step | undefined {
       ? steps.find(({ kind, state }) => kind === 'drip' && state === 'done')
       : topic === 'dry'
         ? steps.find(isDrying)
-        : washes[WASHES.indexOf(topic)];
+        : washes[(WASH_TOPICS as readonly WhyTopic[]).indexOf(topic)];
   return step?.state === 'waiting' ? undefined : step;
 }
 
@@ -33,10 +31,10 @@ function runOf({ steps }: BatchState, topic: WhyTopic): Step | undefined {
 export function WhyPanel({ batch, bench }: { readonly batch: BatchState; readonly bench: BenchNow }) {
   const [chosen, setChosen] = useState<WhyTopic>();
   const request = useMemo(() => requestAsRun(batch, bench), [batch, bench]);
-  const washes = useMemo(() => planBatch(request).stages.slice(0, WASHES.length), [request]);
+  const washes = useMemo(() => planBatch(request).stages.slice(0, WASH_TOPICS.length), [request]);
   const topics: readonly { readonly value: WhyTopic; readonly text: string }[] = [
     { value: 'film', text: 'Film' },
-    ...washes.map(({ bath }, i) => ({ value: WASHES[i]!, text: bath.name })),
+    ...washes.map(({ bath }, i) => ({ value: WASH_TOPICS[i]!, text: bath.name })),
     { value: 'dry', text: 'Dry' },
     { value: 'cure', text: 'Cure' },
   ];

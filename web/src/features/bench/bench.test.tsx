@@ -24,12 +24,12 @@ describe('the bench', () => {
     showPage('/', {
       '/api/bench': benchReply([
         batchAt('look-matte', { id: 'l', name: 'Skua 3' }),
-        batchAt('wash', { id: 'w', name: 'Tern 14' }, 20),
+        batchAt('wash', { id: 'w', name: 'Tern 14' }, 225),
       ]),
     });
     await headline('Lift Tern 14 out of Wash 1');
     const band = within(screen.getByRole('region', { name: 'Next step' }));
-    expect(band.getByText(/of its 8:00 solvent allowance is used/)).toBeDefined();
+    expect(band.getByText(/of its 15:00 solvent allowance is used/)).toBeDefined();
     expect(band.getByText(/Glove on the basket hand/)).toBeDefined();
     expect(screen.getByRole('timer').textContent).toMatch(/^0:\d\d$/);
   });
@@ -310,7 +310,7 @@ describe('keys on the bench', () => {
 
 describe('past the limit of solvent', () => {
   // the test card allows eight minutes
-  const soaked = () => batchAt('wash', { id: 'w', name: 'Tern 14' }, 600);
+  const soaked = () => batchAt('wash', { id: 'w', name: 'Tern 14' }, 1020);
   it('is asked, cannot be closed, and says why it stays in', async () => {
     const { posted } = showPage('/', {
       '/api/bench': benchReply([soaked()]),
@@ -320,7 +320,7 @@ describe('past the limit of solvent', () => {
     expect(within(dialog).queryByRole('button', { name: 'Close' })).toBeNull();
     fireEvent.keyDown(dialog, { key: 'Escape' });
     expect(screen.getByRole('dialog')).toBeDefined();
-    expect(within(dialog).getByRole('timer').textContent).toMatch(/^10:0\d$/);
+    expect(within(dialog).getByRole('timer').textContent).toMatch(/^17:0\d$/);
     fireEvent.click(within(dialog).getByRole('button', { name: 'hands are full' }));
     await waitFor(() =>
       expect(posted[0]).toMatchObject({ path: '/api/batches/w/steps/s3/stay', body: { because: 'hands are full' } }),
@@ -358,7 +358,7 @@ describe('a scanned label', () => {
     expect(posted).toEqual([]);
   });
   it('is refused while another is being lifted out, and says which', async () => {
-    showPage('/', { '/api/bench': benchReply([batchAt('wash', { id: 'w', name: 'Tern 14' }, 60), ...two]) });
+    showPage('/', { '/api/bench': benchReply([batchAt('wash', { id: 'w', name: 'Tern 14' }, 225), ...two]) });
     await headline('Lift Tern 14 out of Wash 1');
     scan('Skua 2');
     const told = await screen.findByRole('alert');
@@ -384,7 +384,7 @@ describe('gear and the big clock', () => {
   });
   it('B shows the countdown across the screen; its keys work there', async () => {
     const { posted, router } = showPage('/', {
-      '/api/bench': benchReply([batchAt('wash', { id: 'w', name: 'Tern 14' }, 20)]),
+      '/api/bench': benchReply([batchAt('wash', { id: 'w', name: 'Tern 14' }, 225)]),
       '/api/batches/w/steps/s3/finish': okBatch,
     });
     await headline('Lift Tern 14 out of Wash 1');

@@ -2,7 +2,7 @@ import { type BatchState, currentStep } from '@north-step/core/batch';
 import type { BenchNow } from '@north-step/core/bench';
 import { curePlanOf } from '@north-step/core/plan';
 import { isCure } from '@north-step/core/route';
-import { clockText } from '@north-step/core/units';
+import { chanceText, clockText } from '@north-step/core/units';
 import { useNavigate } from 'react-router';
 import { SlimBand, SlimButton, useDo } from '../next/index.ts';
 import { type CureView, nextCureS } from './useCure.ts';
@@ -33,12 +33,12 @@ export function CureBand({ batch, bench, cure }: CureBandProps) {
     );
   const window = worked?.forecast.window;
   if (!light || !worked?.eachS || !window) {
-    const { window: even, doses } = curePlanOf(batch, bench);
+    const { window: even, doses, passes } = curePlanOf(batch, bench);
     if (!worked && even.handleS !== undefined && doses)
       return (
         <SlimBand
           say={`${batch.name}: cure ${clockText(nextCureS(batch) ?? doses.firstS)} if the light is even.`}
-          more={`Tack-free from ${clockText(even.handleS)} on even light; ${sureBy(cure)}.`}
+          more={`Tack-free from ${clockText(even.handleS)} on even light, ${chanceText(passes ?? 0)} pass the first look; ${sureBy(cure)}.`}
         />
       );
     return (
@@ -54,7 +54,7 @@ export function CureBand({ batch, bench, cure }: CureBandProps) {
     runs > 1
       ? `${batch.name}: cure ${clockText(eachS)}, turn over, cure ${clockText(eachS)}, then touch-check.`
       : `${batch.name}: cure ${clockText(eachS)}, then touch-check.`;
-  const more = `Tack-free from ${clockText(window.handleS!)}${window.maxS === undefined ? '' : ` · ${window.maxBy === 'tint' ? 'starts to yellow' : 'turns brittle'} after ${clockText(window.maxS)}`}, by its light map.`;
+  const more = `Tack-free from ${clockText(window.handleS!)}${window.maxS === undefined ? '' : ` · ${window.maxBy === 'tint' ? 'starts to yellow' : 'turns brittle'} after ${clockText(window.maxS)}`}; ${chanceText(worked.forecast.passes ?? 0)} pass the first look, by its light map.`;
   const begun = batch.steps.some((one) => isCure(one) && one.state !== 'waiting');
   const taken = cure.untouched && batch.light !== undefined;
   const isNext = currentStep(batch)?.kind === 'cure';

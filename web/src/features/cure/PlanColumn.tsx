@@ -1,7 +1,7 @@
 import type { BenchReply, PairView } from '@north-step/contract';
 import type { BatchState } from '@north-step/core/batch';
-import { advisedChange, type CardSchedule, lampCycles, translate } from '@north-step/core/cure';
-import { clockText, plainNumber } from '@north-step/core/units';
+import { advisedChange, byHandWords, type CardSchedule, lampCycles, translate } from '@north-step/core/cure';
+import { chanceText, clockText, plainNumber } from '@north-step/core/units';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { dayAndClock } from '../../app/useNow.ts';
@@ -91,7 +91,11 @@ function Steps({ batch, cure }: { readonly batch: BatchState; readonly cure: Cur
         <Line
           when={clockText(eachS)}
           what={`As placed, ${where}${light.inside ? ', the rod inside' : ''}`}
-          more={cycleWords ?? `coldest spot gets ${plainNumber(first!.coldMWPerCm2)} mW/cm²`}
+          more={
+            cycleWords ??
+            byHandWords(eachS, lamp.lamp.timerStepS) ??
+            `coldest spot gets ${plainNumber(first!.coldMWPerCm2)} mW/cm²`
+          }
         />
         {second && (
           <>
@@ -110,7 +114,7 @@ function Steps({ batch, cure }: { readonly batch: BatchState; readonly cure: Cur
         <Line
           when="look"
           what="Touch and tilt: no tack, no shine, no warm tint"
-          more={`tacky? add ${clockText(doses.addS)}${Number.isFinite(doses.lastS) ? `, never past ${clockText(doses.lastS)} in all` : ''}`}
+          more={`${chanceText(forecast.passes ?? 0)} pass; tacky? add ${clockText(doses.addS)}${Number.isFinite(doses.lastS) ? `, never past ${clockText(doses.lastS)} in all` : ''}`}
         />
       </ol>
       {light.neverLitPct > 0.5 && (

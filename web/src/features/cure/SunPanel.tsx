@@ -3,7 +3,7 @@ import { sunLight, sunMinutes } from '@north-step/core/light';
 import { plainNumber } from '@north-step/core/units';
 import { useState } from 'react';
 import { clockOfDay, useNow } from '../../app/useNow.ts';
-import { NumberField } from '../../ui/index.ts';
+import { Choice, NumberField } from '../../ui/index.ts';
 import { useDo } from '../next/index.ts';
 
 const DOSES_J_PER_CM2 = [2, 5, 10] as const;
@@ -15,7 +15,7 @@ const STEP_MIN = 15;
 export function SunPanel({ lamp }: { readonly lamp: LampView }) {
   const acts = useDo();
   const nowMs = useNow(60_000);
-  const [sky, setSky] = useState(lamp.sky ?? { latDeg: 50, lonDeg: 0, cloudShare: 0.5 });
+  const [sky, setSky] = useState<NonNullable<LampView['sky']>>(lamp.sky ?? { latDeg: 50, lonDeg: 0, cloudShare: 0.5 });
   const minute = Math.floor(nowMs / 60_000) * 60_000;
   const at = { ...sky, atMs: minute };
   const usable =
@@ -50,6 +50,17 @@ export function SunPanel({ lamp }: { readonly lamp: LampView }) {
           max={100}
           value={Math.round(100 * sky.cloudShare)}
           onChange={(pct = 0) => setSky({ ...sky, cloudShare: pct / 100 })}
+        />
+      </div>
+      <div className="mt-2">
+        <Choice
+          label="Where the parts lie"
+          value={sky.behindGlass ? 'glass' : 'open'}
+          options={[
+            { value: 'open', text: 'outdoors' },
+            { value: 'glass', text: 'behind glass' },
+          ]}
+          onChange={(where) => setSky({ ...sky, behindGlass: where === 'glass' })}
         />
       </div>
       <button
@@ -89,7 +100,7 @@ export function SunPanel({ lamp }: { readonly lamp: LampView }) {
             </tbody>
           </table>
           <p className="mt-1 text-[13px] text-ink-2">
-            Outdoors, no window glass between: glass takes most of it. Look often; the sky changes.
+            Window glass lets about six tenths of this light through, some glass much less. Look often; the sky changes.
           </p>
         </>
       ) : (

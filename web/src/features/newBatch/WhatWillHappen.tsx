@@ -1,8 +1,8 @@
 import { demandsOf, type Step } from '@north-step/core/batch';
 import type { PartFacts } from '@north-step/core/part';
-import { type BatchPlan, type BatchRequest, layRoute, type WhyTopic } from '@north-step/core/plan';
+import { type BatchPlan, type BatchRequest, layRoute, type WhyTopic, washTopic } from '@north-step/core/plan';
 import { type Finding, isCure, isDrying, isLookAfter, isLookBefore, isWash, kindShape } from '@north-step/core/route';
-import { clockText, percentText, plainNumber } from '@north-step/core/units';
+import { chanceText, clockText, percentText, plainNumber } from '@north-step/core/units';
 import type { ReactNode } from 'react';
 import { Why } from '../../ui/index.ts';
 
@@ -71,7 +71,6 @@ const demandsText = (part: PartFacts): string =>
     .map(({ what, name, mm }) => `${what} of ${name}, ${plainNumber(mm)} mm`)
     .join('; ');
 
-const WASH_TOPICS: readonly WhyTopic[] = ['wash1', 'wash2', 'wash3'];
 function linesOf(request: BatchRequest, plan: BatchPlan): readonly Line[] {
   const { card } = request;
   const { window, doses } = plan.cure;
@@ -88,20 +87,32 @@ function linesOf(request: BatchRequest, plan: BatchPlan): readonly Line[] {
     const line = (time: ReactNode, title: string, more: string): Line => ({ id: step.id, time, title, more });
     if (isWash(step) && stage >= 0) {
       const { bath } = plan.stages[stage]!;
-      const topic = WASH_TOPICS[stage] ?? 'wash3';
-      return line(plan.wash.ok ? why(topic) : why(topic, '–'), washTitle(step, bath.name), washMore(stage));
+      const topic = washTopic(stage);
+      return line(
+        plan.wash.ok ? why(topic) : why(topic, '–'),
+        washTitle(step, bath.name),
+        `${washMore(stage)}${typedText(step)}`,
+      );
     }
     if (isDrying(step))
-      return line(dried++ === 0 ? why('dry') : clock, step.title, 'until evenly matte; channels dry last');
+      return line(
+        dried++ === 0 ? why('dry') : clock,
+        step.title,
+        `until evenly matte; channels dry last${typedText(step)}`,
+      );
     if (isCure(step)) {
       const first = lit++ === 0;
-      return line(first ? why('cure', doses ? clock : '–') : clock, step.title, first ? windowText() : step.hint);
+      return line(
+        first ? why('cure', doses ? clock : '–') : clock,
+        step.title,
+        first ? `${windowText()}${typedText(step)}` : step.hint,
+      );
     }
     if (isLookAfter(step))
       return line(
         'look',
         step.title,
-        doses && !card.procedure ? `tacky: add ${clockText(doses.addS)}` : 'as the procedure says',
+        doses && !card.procedure ? `${passText()}; tacky: add ${clockText(doses.addS)}` : 'as the procedure says',
       );
     if (isLookBefore(step))
       return line('look', 'Matte, no shine, no tack', 'else back to clean solvent, with a new time');
@@ -118,6 +129,10 @@ function linesOf(request: BatchRequest, plan: BatchPlan): readonly Line[] {
     const totalS = plan.wash.value.stagesS.reduce((a, b) => a + b, 0);
     return `${load}; leaves ${plainNumber(plan.wash.value.residueUm)} of ${plainNumber(card.residueTolUm)} µm · ${clockText(totalS)} of ${clockText(card.exposureCapS)} allowance`;
   }
+  function passText(): string {
+    const { passes = 0 } = plan.cure;
+    return `${chanceText(passes)} pass at the first look${passes < SELDOM ? ', which is meant to be low' : ''}`;
+  }
   function windowText(): string {
     if (window.handleS === undefined) return 'not reached in six hours here: warm the chamber or change the medium';
     const end =
@@ -129,6 +144,14 @@ function linesOf(request: BatchRequest, plan: BatchPlan): readonly Line[] {
     return `handles from ${clockText(window.handleS)}${end}${exact}${even}`;
   }
 }
+
+/** Fewer first looks than this pass: the plan starts low, and says so. */
+const SELDOM = 0.5;
+/** A typed time stands; what the models would take instead is told where it is another. */
+const typedText = ({ fixed, modelS, plannedS }: Step): string =>
+  fixed && modelS !== undefined && Math.abs(modelS - (plannedS ?? modelS)) > 0.1 * modelS
+    ? ` · typed: the models would take ${clockText(modelS)}`
+    : '';
 
 /** The step and the bath it is done in, when the step is not called after the bath. */
 const washTitle = (step: Step, bath: string): string => (step.title === bath ? bath : `${step.title}, ${bath}`);

@@ -8,6 +8,7 @@ import { Failed, HeadRow, isUnknown, Loading, NoSuch } from '../../ui/index.ts';
 import { SlimBand, SlimButton } from '../next/index.ts';
 import { CardEditor } from './CardEditor.tsx';
 import { LampWindows } from './LampWindows.tsx';
+import { Recesses } from './Recesses.tsx';
 
 /** One resin: its card, what differs from another, its versions, and the batches that stand behind each. */
 export function ResinPage() {
@@ -153,6 +154,7 @@ function Versions({ reply }: { readonly reply: CardReply }) {
         ))}
       </ul>
       <LampWindows card={reply.versions[0]!.card} />
+      <Recesses card={reply.versions[0]!.card} />
       <h2 className="mt-4 text-lg font-bold">Lots</h2>
       <p>{reply.lots.join(', ') || 'none'}</p>
       <p className="mt-4 text-sm text-ink-2">

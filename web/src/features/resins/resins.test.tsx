@@ -59,7 +59,7 @@ describe('a resin card', () => {
     fireEvent.change(screen.getByLabelText('beside'), { target: { value: 'v1' } });
     expect(screen.getByText('1 field differs')).toBeDefined();
     const row = screen.getByRole('rowheader', { name: 'exposureCapS' }).closest('tr')!;
-    expect([...row.querySelectorAll('td')].map((cell) => cell.textContent)).toEqual(['300 s', '480 s']);
+    expect([...row.querySelectorAll('td')].map((cell) => cell.textContent)).toEqual(['300 s', '900 s']);
     expect(screen.getAllByRole('link', { name: 'save as JSON' })[1]!.getAttribute('href')).toBe(
       '/api/resins/grey/card.json?version=1',
     );

@@ -78,10 +78,10 @@ describe('the builder', () => {
     showPage('/routes/two-baths', answers);
     fireEvent.click(await screen.findByRole('button', { name: /^3 ?Wash 1/ }));
     const time = screen.getByLabelText(/^Time/);
-    fireEvent.change(time, { target: { value: '9:00' } });
+    fireEvent.change(time, { target: { value: '15:10' } });
     fireEvent.change(screen.getByLabelText('Judge it for'), { target: { value: 'grey' } });
     expect(screen.getByRole('list', { name: 'What the rules say' }).textContent).toContain(
-      'may stay in solvent for 8:00',
+      'may stay in solvent for 15:00',
     );
     fireEvent.change(time, { target: { value: 'long' } });
     expect(screen.getByLabelText('Time: like 4:30 or 270 s').getAttribute('aria-invalid')).toBe('true');

@@ -25,7 +25,7 @@ describe('the shift page', () => {
     });
     expect(await screen.findByRole('heading', { level: 1, name: /^2 batches are in liquid or light/ })).toBeDefined();
     const inside = await region('In liquid or light now');
-    expect(inside.getByText(/Wash 1, \d:\d\d to go; 0:2\d of 8:00 in solvent/)).toBeDefined();
+    expect(inside.getByText(/Wash 1, \d:\d\d to go; 0:2\d of 15:00 in solvent/)).toBeDefined();
     expect(inside.getByRole('link', { name: 'Eider 1' }).getAttribute('href')).toBe('/batches/c');
   });
   it('lists what is held, flagged or due within a day, and nothing later', async () => {
