@@ -1,24 +1,31 @@
 import type { BatchReply } from '@north-step/contract';
 import { expect, runOut, test } from './bench.ts';
 
-test('a whole batch with the foot pedal alone', async ({ bench: page, server }) => {
-  const { id, name } = await server.hang();
-  const record = async () => (await server.get<BatchReply>(`/api/batches/${id}`)).batch.recordHash;
-  await expect(page.getByRole('heading', { level: 1 })).toContainText(name);
-  for (let press = 0; press < 60 && !(await record()); press++) {
-    // the band, or the look that lies over it
-    const said = async () => `${await page.locator('h1').innerText()} ${await page.getByRole('dialog').count()}`;
-    const before = await said();
-    await page.keyboard.press('PageDown');
-    await expect.poll(said).not.toBe(before);
-    if (await page.getByRole('dialog').count()) continue;
-    await runOut(page, server, id);
-  }
-  expect(await record()).toMatch(/^[0-9a-f]{64}$/);
-  const { batch } = await server.get<BatchReply>(`/api/batches/${id}`);
-  expect(batch.steps.filter(({ mode }) => mode === 'look').map(({ outcome }) => outcome)).toEqual(['matte', 'good']);
-  await expect(page.getByRole('heading', { level: 1 })).toHaveText('The bench is clear.');
-});
+/** Orders of work, and what is seen at their looks. */
+const ORDERS = [
+  ['a whole batch', 'two-baths', ['matte', 'good']],
+  ['dried and lit unattended, looked at after', 'unattended', ['good']],
+  ['washed twice before it first dries', 'wash-twice', ['matte', 'good']],
+] as const;
+for (const [what, routeId, seen] of ORDERS)
+  test(`${what}: with the foot pedal alone`, async ({ bench: page, server }) => {
+    const { id, name } = await server.hang({ routeId });
+    const record = async () => (await server.get<BatchReply>(`/api/batches/${id}`)).batch.recordHash;
+    await expect(page.getByRole('heading', { level: 1 })).toContainText(name);
+    for (let press = 0; press < 60 && !(await record()); press++) {
+      // the band, or the look that lies over it
+      const said = async () => `${await page.locator('h1').innerText()} ${await page.getByRole('dialog').count()}`;
+      const before = await said();
+      await page.keyboard.press('PageDown');
+      await expect.poll(said).not.toBe(before);
+      if (await page.getByRole('dialog').count()) continue;
+      await runOut(page, server, id);
+    }
+    expect(await record()).toMatch(/^[0-9a-f]{64}$/);
+    const { batch } = await server.get<BatchReply>(`/api/batches/${id}`);
+    expect(batch.steps.filter(({ mode }) => mode === 'look').map(({ outcome }) => outcome)).toEqual(seen);
+    await expect(page.getByRole('heading', { level: 1 })).toHaveText('The bench is clear.');
+  });
 
 test('two pages race to finish one step: it is done once, and the other is told', async ({
   bench: page,

@@ -163,7 +163,10 @@ describe('which resins are in a bath', () => {
       'Wash 1 holds Filled (6 % of its resin): it leaves grit on clear parts',
     );
     expect(carryOverWarnings(filled, before({ clear: 5 }), [filled, clear])[0]).toContain('Filled will stain Wash 1');
-    expect(carryOverWarnings(testCard, before({}, 88), [testCard])[0]).toContain('88 % strength');
+    expect(carryOverWarnings(testCard, before({}, 80), [testCard])[0]).toContain('80 % strength');
+    // a fresh bottle labelled 91 % by volume holds 87.6 % by weight; water has no strength
+    expect(carryOverWarnings(testCard, before({}, 87.6), [testCard])).toEqual([]);
+    expect(carryOverWarnings(testCard, { ...before({}), strengthPctW: undefined }, [testCard])).toEqual([]);
     expect(carryOverWarnings(clear, before({ filled: 0.5, grey: 99.5 }), [testCard, filled, clear])).toEqual([]);
   });
 });

@@ -68,11 +68,13 @@ export function resinMix(events: readonly BathEvent[]): Mix {
 
 /** From this share of a bath's resin on, another resin shows on a clear or careful part. An engineering guess. */
 const SHOWS_SHARE = 0.02;
-const WEAK_PCT_W = 90;
+/** Alcohol below this is weak: a fresh bottle labelled 91 % by volume is not. */
+const WEAK_PCT_W = 85;
 
 export type BathBefore = {
   readonly name: string;
-  readonly strengthPctW: number;
+  /** of its alcohol; nothing in a bath of water */
+  readonly strengthPctW?: number;
   /** g of each resin in it, by card id */
   readonly resinsG: Readonly<Record<string, number>>;
 };
@@ -101,7 +103,7 @@ export function carryOverWarnings(card: ResinCard, bath: BathBefore, cards: read
     warnings.push(
       `${card.name} will stain ${bath.name}, which clear parts use too: wash it last, or in a bath of its own.`,
     );
-  if (bath.strengthPctW > 0 && bath.strengthPctW < WEAK_PCT_W)
+  if (bath.strengthPctW !== undefined && bath.strengthPctW > 0 && bath.strengthPctW < WEAK_PCT_W)
     warnings.push(
       `${bath.name} is down to ${Math.round(bath.strengthPctW)} % strength: below ${WEAK_PCT_W} % it washes worse.`,
     );

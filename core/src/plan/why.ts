@@ -130,6 +130,8 @@ function explainWash(index: number, request: BatchRequest, plan: BatchPlan, run?
   const { card } = request;
   const bath = (plan.stages[index] ?? plan.stages.at(-1))?.bath ?? cleanBath(request.bench, card);
   const time = (p: BatchPlan) => (p.wash.ok ? p.wash.value.stagesS[index] : undefined);
+  // a change moves seconds from bath to bath: what it is worth is seen over all of them
+  const inAll = (p: BatchPlan) => (p.wash.ok ? p.wash.value.stagesS.reduce((sum, s) => sum + s, 0) : undefined);
   const { fixedS } = plan.stages[index] ?? {};
   const planned = residueOf(plan);
   const residueUm = knewNumber(run, 'residueUm') ?? knewNumber(run, 'plannedResidueUm') ?? planned;
@@ -150,7 +152,11 @@ function explainWash(index: number, request: BatchRequest, plan: BatchPlan, run?
     ],
     formula: procedure ?? fixedWords(fixedS, modelS) ?? `${clearWords(request, plan)} ${SHORTEST}`,
     constants: INVENTED,
-    movers: card.procedure ? [] : movers(request, [...plan.stages.map(bathLoad), MORE_DRIP, WARMER], time, signedClock),
+    movers: card.procedure
+      ? []
+      : movers(request, [...plan.stages.map(bathLoad), MORE_DRIP, WARMER], inAll, (delta) =>
+          plan.stages.length > 1 ? `${signedClock(delta)} in all` : signedClock(delta),
+        ),
     sure: card.procedure
       ? 'Exact by procedure.'
       : 'About ±40 % until a reading of this bath is taken: look for an even matte face.',

@@ -17,9 +17,11 @@ export type RecessKeeper = {
 
 export function makeRecessKeeper(context: Context): RecessKeeper {
   const refitAll = async () => {
-    const families = await context.db.many<{ family: string }>(
-      sql`SELECT DISTINCT state->'card'->>'family' AS family FROM batch WHERE ${LOOKED}`,
-    );
+    const families = await context.db.many<{ family: string }>(sql`
+      SELECT family FROM recess_belief
+      UNION SELECT DISTINCT state->'card'->>'family' AS family FROM batch
+       WHERE jsonb_path_exists(state, '$.steps[*] ? (@.kind == "look-matte" && @.state == "done")')
+         AND state->'card'->>'procedure' IS NULL`);
     for (const { family } of families) await refit(context, family);
   };
   const follow = () => {
@@ -31,8 +33,6 @@ export function makeRecessKeeper(context: Context): RecessKeeper {
   };
   return { refitAll, follow };
 }
-
-const LOOKED = sql`jsonb_path_exists(state, '$.steps[*] ? (@.kind == "look-matte" && @.state == "done")') AND state->'card'->>'procedure' IS NULL`;
 
 async function refitFor(context: Context, batchId: string): Promise<void> {
   const row = await context.db.maybeOne<{ family: string }>(
@@ -60,6 +60,9 @@ async function refit({ db, nowMs, live }: Context, family: string): Promise<void
 const batchesOf = async (db: Queryable, family: string): Promise<readonly BatchState[]> =>
   (
     await db.many<{ state: BatchState }>(sql`
-      SELECT state FROM batch WHERE state->'card'->>'family' = ${family} AND ${LOOKED}
+      SELECT state FROM batch
+       WHERE state->'card'->>'family' = ${family}
+         AND jsonb_path_exists(state, '$.steps[*] ? (@.kind == "look-matte" && @.state == "done")')
+         AND state->'card'->>'procedure' IS NULL
        ORDER BY created_at DESC LIMIT ${MOST_LOOKS}`)
   ).map(({ state }) => state);

@@ -127,7 +127,7 @@ export function NewBatchPage() {
           request={draft.request}
           plan={plan}
           findings={[...findings, ...fit]}
-          warnings={batchWarnings(draft.resin?.card, bench.data, resins.data.resins)}
+          warnings={batchWarnings(draft.resin?.card, plan, bench.data, resins.data.resins)}
         />
       </div>
     </div>
