@@ -48,7 +48,7 @@ export const RESINS: readonly { readonly card: ResinCard; readonly lots: readonl
       version: 1,
       family: 'flexible',
       viscosityMPaS25: 1200,
-      exposureCapS: 720,
+      exposureCapS: 900,
       residueTolUm: 1.2,
       notes: 'Swells if left in solvent.',
     }),

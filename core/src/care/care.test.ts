@@ -20,6 +20,11 @@ describe('limits mean something', () => {
     expect(hand.limitPctW).toBeLessThan(12.5);
     expect(resinLimit(testCard, 'first', shop)).toMatchObject({ by: 'speed', limitPctW: 12.5 });
   });
+  it('thick resin with little time in solvent never asks for a bath of nothing: it is mopped', () => {
+    const thick = { ...testCard, viscosityMPaS25: 1600, exposureCapS: 480 };
+    expect(resinLimit(thick, 'first', shop)).toMatchObject({ limitPctW: 3, by: 'time' });
+    expect(resinLimit(thick, 'first', shop).why).toMatch(/mop or brush it first/);
+  });
   it('the strictest resin in use decides, unless the shop is stricter', () => {
     const soft = { ...testCard, id: 'soft', name: 'Soft', viscosityMPaS25: 1200, exposureCapS: 1100 };
     const limit = bathLimit([testCard, soft], 'first', shop);

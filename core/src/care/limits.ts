@@ -17,6 +17,8 @@ const CAP_SHARE = 0.6;
 const FIRST_SHARE = 0.7;
 /** A bath that takes up half as fast as fresh costs more time than solvent. */
 const SLOW_SHARE = 0.5;
+/** No first bath is changed below this: thick resin that asks for less is mopped or brushed first. An engineering guess. */
+const LEAST_FIRST_PCT_W = 3;
 const TYPICAL_PART = { areaMm2: 10_000, heightMm: 50, dripS: 300 } as const;
 
 export type BathRole = 'first' | 'clean';
@@ -68,6 +70,10 @@ export function resinLimit(card: ResinCard, role: BathRole, shop: WashShop): Res
   if (byTime >= slow) {
     const why = `At ${plainNumber(slow, 3)} % a bath takes up resin half as fast as fresh.`;
     return { ...head, limitPctW: slow, by: 'speed', why };
+  }
+  if (byTime < LEAST_FIRST_PCT_W) {
+    const why = `${card.name} is not clean in ${Math.round(totalS)} s, three fifths of the ${card.exposureCapS} s it may stay in solvent, even in fresh baths: mop or brush it first. A first bath is changed at ${LEAST_FIRST_PCT_W} % for it.`;
+    return { ...head, limitPctW: LEAST_FIRST_PCT_W, by: 'time', why };
   }
   const why = `Above ${plainNumber(byTime)} % ${card.name} would need more than ${Math.round(timesS[0])} s here and ${Math.round(timesS[1])} s in the clean bath, three fifths of the ${card.exposureCapS} s it may stay in solvent.`;
   return { ...head, limitPctW: byTime, by: 'time', why };

@@ -2,6 +2,7 @@ export * from './alternatives.ts';
 export * from './closed.ts';
 export * from './coupons.ts';
 export * from './decision.ts';
+export * from './drift.ts';
 export * from './families.ts';
 export * from './kinetics.ts';
 export * from './plan.ts';

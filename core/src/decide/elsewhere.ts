@@ -6,8 +6,9 @@ import { titleOf } from '../plan/index.ts';
 import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
 import type { RouteStep } from '../route/index.ts';
 import { isCure, isWash, typeOfStep } from '../route/index.ts';
-import { type Moment, wrongLiquid } from './decide.ts';
 import { unknownStep } from './gate.ts';
+import type { Moment } from './moment.ts';
+import { wrongLiquid } from './startWash.ts';
 
 /** Where else on this bench the work of a step can be done; the lamp of a cure is chosen with its light. */
 export function stationsFor(batch: BatchState, step: Step, bench: BenchNow): readonly StationNow[] {

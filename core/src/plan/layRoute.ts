@@ -42,7 +42,8 @@ export function layRoute(request: BatchRequest, plan: BatchPlan): readonly Step[
 export function withTimer(blank: StepBlank, bench: BenchNow): StepBlank {
   const stepS = isCure(blank) && !blank.daylight ? lampAt(bench, blank.station)?.timerStepS : undefined;
   const words = stepS && blank.plannedS && byHandWords(blank.plannedS, stepS);
-  return words ? { ...blank, hint: words } : blank;
+  if (!words) return blank;
+  return { ...blank, hint: blank.hint === stepType('cure').hint ? words : `${blank.hint} ${words}` };
 }
 
 /** One step of the palette as a batch has it. */

@@ -3,7 +3,7 @@ import type { Result } from '../result/index.ts';
 import { type BoundStep, isDrying, isWash, kindOf, stepType } from '../route/index.ts';
 import { type CarryOver, carryOver, ORIENTATION_FACTOR, type WashRefusal } from '../wash/index.ts';
 import { type CureForecast, forecastCure } from './cureForecast.ts';
-import { dryS, type WettingStep, wettingBefore } from './drying.ts';
+import { dryS, type Wetting, type WettingStep, wettingBefore } from './drying.ts';
 import type { StagesPlan } from './planStages.ts';
 import type { BatchRequest } from './request.ts';
 import { routeOf } from './routeOf.ts';
@@ -44,12 +44,18 @@ export function planBatch(request: BatchRequest): BatchPlan {
   };
 }
 
-function firstDryS(request: BatchRequest, steps: readonly BoundStep[], soakedS: number): number {
+/** What wets the parts as they first dry. */
+export function firstWetting({ bench }: BatchRequest, steps: readonly BoundStep[]): Partial<Wetting> {
   const index = steps.findIndex((step) => isDrying(stepType(step.type)));
   const wetting = steps.map(asWetting);
+  return index < 0 ? {} : wettingBefore(wetting, wetting[index]!, bench);
+}
+
+function firstDryS(request: BatchRequest, steps: readonly BoundStep[], soakedS: number): number {
+  const index = steps.findIndex((step) => isDrying(stepType(step.type)));
   return dryS(request, {
     soakedS,
-    ...(index < 0 ? {} : wettingBefore(wetting, wetting[index]!, request.bench)),
+    ...firstWetting(request, steps),
     ...(index < 0 ? {} : { air: steps[index]!.air ?? stepType(steps[index]!.type).air }),
   });
 }

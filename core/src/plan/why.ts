@@ -1,27 +1,17 @@
 import type { Step } from '../batch/index.ts';
-import { targetDepthMm } from '../cure/index.ts';
 import { isDrying, stepType } from '../route/index.ts';
-import { chanceText, clockText, percentText, plainNumber } from '../units/index.ts';
+import { clockText, percentText, plainNumber } from '../units/index.ts';
 import { recessesFor, recessKey, recessTauS, type WashStage, washTauS } from '../wash/index.ts';
-import type { LightAim } from './aim.ts';
 import { cleanBath, stageOf } from './baths.ts';
-import { cureSetting, lampOf, lampStation } from './cureSetting.ts';
-import { type BatchPlan, planBatch } from './planBatch.ts';
+import { type BatchPlan, firstWetting, planBatch } from './planBatch.ts';
 import type { BatchRequest } from './request.ts';
 import { routeOf } from './routeOf.ts';
 import { type StageAt, washRequest, wetSpells } from './wetSpell.ts';
+import { explainCure } from './whyCure.ts';
+import { type Change, MORE_DRIP, movers, signed, signedClock, WARMER, type Why } from './whyParts.ts';
 
-/** The answer to "Why this number?". */
-export type Why = {
-  readonly title: string;
-  readonly value: string;
-  readonly inputs: readonly (readonly [name: string, value: string])[];
-  readonly formula: string;
-  readonly constants: string;
-  /** what would move it most, found by computing it again with that one input changed */
-  readonly movers: readonly (readonly [change: string, effect: string])[];
-  readonly sure: string;
-};
+export type { Why } from './whyParts.ts';
+
 export const WASH_TOPICS = ['wash1', 'wash2', 'wash3', 'wash4', 'wash5', 'wash6'] as const;
 export const WHY_TOPICS = ['film', ...WASH_TOPICS, 'dry', 'cure'] as const;
 export type WhyTopic = (typeof WHY_TOPICS)[number];
@@ -61,9 +51,6 @@ const knewNumber = (run: Step | undefined, name: string): number | undefined => 
   return typeof value === 'number' ? value : undefined;
 };
 
-type Change = readonly [text: string, over: (request: BatchRequest) => BatchRequest];
-const MORE_DRIP: Change = ['drip 2 min longer', (r) => ({ ...r, dripS: r.dripS + 120 })];
-const WARMER: Change = ['room 3 °C warmer', (r) => ({ ...r, bench: { ...r.bench, roomC: r.bench.roomC + 3 } })];
 const bathLoad = ({ station, bath }: StageAt): Change => [
   `${bath.name} one % more loaded`,
   (r) => ({
@@ -71,35 +58,6 @@ const bathLoad = ({ station, bath }: StageAt): Change => [
     bench: { ...r.bench, baths: { ...r.bench.baths, [station]: { ...bath, loadPctW: bath.loadPctW + 1 } } },
   }),
 ];
-
-/** Changes in order of effect, largest first. */
-function movers(
-  request: BatchRequest,
-  changes: readonly Change[],
-  measure: (plan: BatchPlan) => number | undefined,
-  show: (delta: number) => string,
-) {
-  const base = measure(planBatch(request));
-  return (
-    changes
-      .map(([text, over]) => {
-        const value = measure(planBatch(over(request)));
-        const delta = base === undefined || value === undefined ? undefined : value - base;
-        return {
-          text,
-          size: delta === undefined ? Number.POSITIVE_INFINITY : Math.abs(delta),
-          effect: delta === undefined ? 'not possible any more' : show(delta),
-        };
-      })
-      // what changes nothing is no mover
-      .filter(({ effect }) => effect !== show(0))
-      .sort((a, b) => b.size - a.size)
-      .map(({ text, effect }) => [text, effect] as const)
-  );
-}
-
-const signedClock = (deltaS: number): string => `${deltaS < 0 ? '−' : '+'}${clockText(Math.abs(deltaS))}`;
-const signed = (unit: string) => (delta: number) => `${delta < 0 ? '−' : '+'}${plainNumber(Math.abs(delta))} ${unit}`;
 
 function explainFilm(request: BatchRequest, plan: BatchPlan, run?: Step): Why {
   const { part, count, card, bench } = request;
@@ -213,6 +171,7 @@ const residueOf = ({ wash }: BatchPlan): number => (wash.ok ? wash.value.residue
 
 function explainDry(request: BatchRequest, plan: BatchPlan, run?: Step): Why {
   const { bench } = request;
+  const { liquid, puddleMm = 0 } = firstWetting(request, routeOf(request).steps);
   const fixedS = routeOf(request).steps.find((step) => isDrying(stepType(step.type)))?.seconds;
   const damp: Change = [
     'air 20 % more humid',
@@ -224,7 +183,7 @@ function explainDry(request: BatchRequest, plan: BatchPlan, run?: Step): Why {
     value: clockText(run?.plannedS ?? fixedS ?? plan.dryS),
     inputs: [
       ['air', `${bench.dryAir}, ${bench.roomC} °C, ${bench.humidityPct} %`],
-      ['wet corners', '0.1 mm after blowing off'],
+      ['wet with', `${liquid ?? 'what washed it'}, ${plainNumber(puddleMm)} mm in its corners`],
       ...(request.part.pocketDepthMm
         ? [['deepest blind hole', `${plainNumber(request.part.pocketDepthMm, 3)} mm`] as const]
         : []),
@@ -236,75 +195,5 @@ function explainDry(request: BatchRequest, plan: BatchPlan, run?: Step): Why {
     constants: 'Antoine vapour pressures, flat-plate transfer (Pohlhausen 1921), skin diffusion 1e-12 m²/s.',
     movers: request.card.procedure ? [] : movers(request, [fan, WARMER, damp], (p) => p.dryS, signedClock),
     sure: 'About ±50 %. The matte look opens the gate, not the clock. Warm air only away from solvent vapour.',
-  };
-}
-
-function explainCure(request: BatchRequest, plan: BatchPlan): Why {
-  const lamp = lampOf(request);
-  const { window, range, doses, aim, passes } = plan.cure;
-  const setting = cureSetting(request);
-  const dimmer: Change = ['lamp 10 % weaker', (r) => dimmed(r, 0.9)];
-  const water: Change = ['under water', (r) => ({ ...r, cureIn: { ...r.cureIn, medium: 'water' } })];
-  const span = (pair: readonly [number, number] | undefined) =>
-    pair ? `${clockText(pair[0])}–${clockText(pair[1])}` : 'open';
-  return {
-    title: 'Cure window',
-    value: `${window.handleS === undefined ? 'not reached' : clockText(window.handleS)} to ${window.maxS === undefined ? 'no end found' : clockText(window.maxS)}`,
-    inputs: [
-      [
-        'light',
-        `${plainNumber(setting.coldMWPerCm2)}–${plainNumber(setting.hotMWPerCm2)} mW/cm² over the part, ${request.light ? `by its light map${request.light.poses.length > 1 ? ', turned over half-way' : ''}` : `taken as even from ${plainNumber(lamp.mWPerCm2)} on the meter: map it to be sure`}`,
-      ],
-      [
-        'wall',
-        `${plainNumber(request.part.wallMm)} mm, cured to ${plainNumber(targetDepthMm(setting))} mm from each face`,
-      ],
-      ['in', `${setting.medium}, ${request.bench.roomC} °C and ${lamp.heatsK} K from the lamp`],
-      [
-        'first run',
-        doses
-          ? `${clockText(doses.firstS)}, then look (${chanceText(passes ?? 0)} pass), then ${clockText(doses.addS)} at a time`
-          : 'none fits this timer',
-      ],
-    ],
-    formula: `Starts when the coldest face is tack-free and its skin cured (here: ${window.limitedBy}); ends when the hottest face tints or turns brittle (here: ${window.maxBy}). ${AIM_WORDS[aim]}`,
-    constants:
-      'Beer–Lambert light in depth, Arrhenius rate, oxygen at the surface, a ceiling by temperature. Resin constants are invented defaults to be calibrated by coupons, never measurements.',
-    movers: request.card.procedure
-      ? []
-      : movers(request, [dimmer, water, WARMER], (p) => p.cure.window.handleS, signedClock),
-    sure: range
-      ? `Start ${span(range.handleS)}, end ${span(range.maxS)}. Try a coupon or the waste supports first.`
-      : 'The target is not reached in six hours here.',
-  };
-}
-
-const AIM_WORDS: Readonly<Record<LightAim, string>> = {
-  procedure: 'Its procedure says for how long.',
-  'touch-dry':
-    'The first light is the one that costs least work: a look is a minute and a half of hands, a spoiled batch forty minutes; a wide window passes at the first look, a narrow one starts low.',
-  low: 'The shop starts low, at 0.7 of the start in whole timer steps, then looks and adds: the first look is expected tacky.',
-  card: 'The card’s own time, as far as the window allows.',
-  strong:
-    'Cured until it is strong: the card’s minutes, or those of its kind, as this lamp gives them; never less than dry to the touch.',
-  long: 'Three times as long as it needs, as far as the window allows.',
-};
-
-/** The same with less light: of the lamp that the route uses, and on the batch's own map. */
-function dimmed(request: BatchRequest, share: number): BatchRequest {
-  const lamp = lampOf(request);
-  const weaker = { ...lamp, mWPerCm2: share * lamp.mWPerCm2 };
-  const { bench, light } = request;
-  return {
-    ...request,
-    bench: { ...bench, lamps: { ...bench.lamps, [lampStation(request)]: weaker } },
-    light: light && {
-      ...light,
-      poses: light.poses.map(({ up, coldMWPerCm2, hotMWPerCm2 }) => ({
-        up,
-        coldMWPerCm2: share * coldMWPerCm2,
-        hotMWPerCm2: share * hotMWPerCm2,
-      })),
-    },
   };
 }

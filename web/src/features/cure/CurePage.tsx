@@ -186,8 +186,8 @@ function CureOf({ batch, bench, lamps, others, onOther }: CureOfProps) {
           <p className="text-[13px] text-ink-2">
             {shown.from === 'even light' && <b>Even light is assumed; its map makes it sure. </b>}dotted: tacky · plain:
             good · hatched: {window.maxBy === 'tint' ? 'yellow' : 'brittle'}. Under-cure can be topped up, over-cure
-            cannot be undone, so the plan starts at the low end and asks you to look. Constants are invented defaults to
-            be calibrated.
+            cannot be undone: the plan weighs looks against spoiled batches. Constants are invented defaults to be
+            calibrated.
           </p>
           <InTheLamp batch={batch} stationId={cure.station} />
           {inSun && cure.lamp && <SunRun batch={batch} step={inSun} lamp={cure.lamp} />}
