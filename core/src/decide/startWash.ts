@@ -68,7 +68,7 @@ export function startWash(batch: BatchState, step: Step, bench: BenchNow, now: M
   if (!plan.ok) {
     const { code, message, remedy, residueUm } = plan.refusal;
     // wet parts do not wait for a better bath: what is left of their time in solvent is used
-    if (code !== 'EXPOSURE_CAP' || !isRunBegun(batch, step)) return refuse({ code, message, remedy });
+    if (code !== 'EXPOSURE_CAP' || !isWetNow(batch, step)) return refuse({ code, message, remedy });
     const shareS = Math.min(stageOf(bath, batch.card).capS ?? leftS, Math.floor(leftS / stages.length));
     return ok([
       startedFor(shareS, { plannedResidueUm: round(residueUm, 3) }),
@@ -88,10 +88,10 @@ export function startWash(batch: BatchState, step: Step, bench: BenchNow, now: M
   ]);
 }
 
-/** Whether a wash came before in this run: then the parts are wet. */
-const isRunBegun = ({ steps }: BatchState, step: Step): boolean => {
+/** Whether a wash came since they last dried: then the parts are wet. */
+const isWetNow = ({ steps }: BatchState, step: Step): boolean => {
   const before = steps.slice(0, steps.indexOf(step));
-  return before.slice(before.findLastIndex(({ kind }) => endsRun(kind)) + 1).some(isWash);
+  return before.slice(before.findLastIndex(isDrying) + 1).some(isWash);
 };
 
 /** Washes ahead, and the rinse behind a detergent: it goes on taking resin off. */
