@@ -111,7 +111,7 @@ describe('a batch forgotten in solvent', () => {
     let batch = await t.step(await t.workOn(await t.newBatch(), at('wash')), 'start');
     t.wait(14 * 3600);
     batch = await t.step(batch, 'finish');
-    expect(batch.flag).toMatch(/In solvent 14:0\d:\d\d, over its 8:00/);
+    expect(batch.flag).toMatch(/In solvent 14:0\d:\d\d, over its 15:00/);
     expect(batch.held).toMatch(/^Quarantine: 14:0\d:\d\d in solvent/);
     const start = () => t.post(`/api/batches/${batch.id}/steps/${currentStep(batch)!.id}/start`);
     expect((await start()).body.error.code).toBe('HELD');
