@@ -1,7 +1,7 @@
 import type { BenchNow } from '@north-step/core/bench';
 import { layRoute, planBatch } from '@north-step/core/plan';
 import type { ResinCard } from '@north-step/core/resin';
-import { bindRoute, isCure, isWash, type Route, templateById } from '@north-step/core/route';
+import { agitationOf, bindRoute, isCure, isWash, kindOf, type Route, templateById } from '@north-step/core/route';
 import { clockText, plainNumber } from '@north-step/core/units';
 import { ROUTES_OF } from './routes.ts';
 import { WORKSHOP } from './workshop.ts';
@@ -59,11 +59,11 @@ export function usualBench(): BenchNow {
 }
 
 type Planned = { readonly washS: number; readonly dryS: number; readonly lightS: number; readonly dipS?: number };
-function planned(card: ResinCard, route: Route, bench: BenchNow, over: Partial<typeof PART> = {}): Planned {
+function planned(card: ResinCard, route: Route, bench: BenchNow): Planned {
   const bound = bindRoute(route, bench, { card });
   const request = {
     card,
-    part: { ...PART, ...over },
+    part: PART,
     count: 6,
     dripS: DRIP_S,
     plateAreaMm2: 9000,
@@ -109,11 +109,14 @@ export const isInside = (seconds: number, [lowS, highS]: Band): boolean => secon
 
 /** Thick resin keeps a thick film, and some ways to wash are quick by nature. */
 function whyWash(card: ResinCard, route: Route, bench: BenchNow, { washS }: Planned): string | undefined {
-  if (washS < MACHINE[0]) return 'By hand or with a brush after mopping: one to four minutes are usual.';
+  const ways = route.steps.filter((step) => kindOf(step) === 'wash').map(agitationOf);
+  const byMachine = ways.includes('impeller');
+  if (washS < MACHINE[0])
+    return byMachine ? undefined : 'By hand or with a brush after mopping: one to four minutes are usual.';
   const thin = planned({ ...card, viscosityMPaS25: 300 }, route, bench).washS;
-  return isInside(thin, MACHINE)
-    ? `It pours at ${card.viscosityMPaS25} mPa·s and keeps a thick film; one of 300 mPa·s would take ${clockText(thin)}.`
-    : 'Moved by hand, not by a machine: it is washed more slowly.';
+  if (isInside(thin, MACHINE))
+    return `It pours at ${card.viscosityMPaS25} mPa·s and keeps a thick film; one of 300 mPa·s would take ${clockText(thin)}.`;
+  return byMachine ? undefined : 'Moved by hand, not by a machine: it is washed more slowly.';
 }
 
 function whyDry(card: ResinCard, route: Route, bench: BenchNow): string | undefined {

@@ -1,19 +1,15 @@
-import { createHash } from 'node:crypto';
-import { type BatchState, lightS, type Step } from '@north-step/core/batch';
+import { type BatchState, knewNumber, lightS, type Step } from '@north-step/core/batch';
 import type { BenchNow } from '@north-step/core/bench';
 import { windowOf } from '@north-step/core/cure';
 import { cureSetting, requestOf } from '@north-step/core/plan';
 import { isDrying, isWash } from '@north-step/core/route';
 import { RECESS_FACTOR } from '@north-step/core/wash';
+import { about, share } from './truth.ts';
 
 /** How far the true constants lie from those that are planned with, either way. */
 const OFF = 0.2;
 /** Something that nobody wrote down leaves shine, or a tacky spot, this often. */
 const UNWRITTEN = 0.02;
-
-/** 0–1, the same for the same text. */
-const share = (text: string): number => createHash('sha256').update(text).digest().readUInt32BE(0) / 2 ** 32;
-const about = (text: string): number => 1 + OFF * (2 * share(text) - 1);
 
 /** What parts really look like, by constants of their own that nobody at the bench knows. */
 export function whatIsSeen(
@@ -26,8 +22,8 @@ export function whatIsSeen(
   const { handleS, maxS } = windowOf(cureSetting(requestOf(batch, { ...bench, pairs: {} })), batch.light?.poses);
   const litS = lightS(batch);
   if (batch.card.procedure) return 'good';
-  if (maxS !== undefined && litS > maxS * about(`${batch.id} dose`)) return 'tinted';
-  return unwritten || (handleS !== undefined && litS < handleS * about(`${batch.id} rate`)) ? 'tacky' : 'good';
+  if (maxS !== undefined && litS > maxS * about(`${batch.id} dose`, OFF)) return 'tinted';
+  return unwritten || (handleS !== undefined && litS < handleS * about(`${batch.id} rate`, OFF)) ? 'tacky' : 'good';
 }
 
 /** Resin that the washes of the last wet spell truly left in recesses, µm. */
@@ -39,11 +35,10 @@ function recessUm(batch: BatchState): number {
   const since = batch.steps.slice(dried ? batch.steps.indexOf(dried) + 1 : 0);
   const washes = since.filter((step) => isWash(step) && step.state === 'done');
   const relief = batch.part.relief ?? 1;
-  const numberOf = (step: Step, name: string) => Number(step.knew?.[name] ?? 0);
-  const fromUm = washes[0] ? numberOf(washes[0], 'recessFromUm') : 0;
+  const fromUm = knewNumber(washes[0], 'recessFromUm') ?? 0;
   const folds = washes.reduce(
-    (sum, step) => sum + numberOf(step, 'faceFolds') / (relief * RECESS_FACTOR[step.agitation ?? 'impeller']),
+    (sum, step) => sum + (knewNumber(step, 'faceFolds') ?? 0) / (relief * RECESS_FACTOR[step.agitation ?? 'impeller']),
     0,
   );
-  return fromUm * Math.exp(-folds / about(`${batch.id} recess`));
+  return fromUm * Math.exp(-folds / about(`${batch.id} recess`, OFF));
 }

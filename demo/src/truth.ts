@@ -19,9 +19,9 @@ const LOSS_HABIT: Readonly<Record<string, number>> = { 'bath-1': 2.1 };
 const LABEL_IS_WEAK = 0.006;
 
 /** 0–1, the same for the same text. */
-const share = (text: string): number => createHash('sha256').update(text).digest().readUInt32BE(0) / 2 ** 32;
+export const share = (text: string): number => createHash('sha256').update(text).digest().readUInt32BE(0) / 2 ** 32;
 /** About 1, spread evenly over ± `by`. */
-const about = (text: string, by: number): number => 1 + by * (2 * share(text) - 1);
+export const about = (text: string, by: number): number => 1 + by * (2 * share(text) - 1);
 const shortDrip = (id: string): number => (share(`${id} drip`) < 0.08 ? 1.6 : 1);
 
 /** Replays the book with the truth's own amounts. */

@@ -228,8 +228,7 @@ export const lightS = (batch: Pick<BatchState, 'steps'>): number =>
 
 /** Light of one finished cure, s. */
 export function litStepS(step: Step): number {
-  const seenS = step.knew?.litS;
-  return typeof seenS === 'number' ? seenS : litByTimerS(step, step.endedAtMs!);
+  return knewNumber(step, 'litS') ?? litByTimerS(step, step.endedAtMs!);
 }
 
 /** Light of a cure that nobody watched: as long as it was on, and no longer than its timer. The sun has none. @returns s */
@@ -269,3 +268,9 @@ export const ranS = (step: Step, nowMs: number): number => {
 
 /** Time that a step's machine stood still without power, s. */
 export const stoodS = (step: Step): number => (step.mishaps ?? []).reduce((sum, { offS = 0 }) => sum + offS, 0);
+
+/** A number that a step knew, where it knew one. */
+export const knewNumber = (step: Pick<Step, 'knew'> | undefined, name: string): number | undefined => {
+  const value = step?.knew?.[name];
+  return typeof value === 'number' ? value : undefined;
+};

@@ -1,4 +1,4 @@
-import { LIGHT_EXPONENT, normalBelow } from '../maths/index.ts';
+import { gridAbout, LIGHT_EXPONENT, momentsOf, normalBelow, normalised } from '../maths/index.ts';
 import { requireInRange } from '../units/index.ts';
 import type { CureConstants } from './families.ts';
 import { stiffnessShare } from './kinetics.ts';
@@ -124,13 +124,11 @@ export function fitCoupons(
   const priorDose = prior(doses, 'lnDose');
   const tints = max.some(Number.isFinite);
   const seen = seenEdges(outcomes);
+  const [rate, dose] = [momentsOf(rates, ofRate), momentsOf(doses, ofDose)];
   const notBefore = (seconds: number) => Math.max(seconds, seen.tackyS);
   const notAfter = (seconds: number) => Math.min(seconds, seen.overS);
   return {
-    scale: bound(setting, seen, {
-      ...momentsOf(rates, ofRate, 'lnRate'),
-      ...momentsOf(doses, ofDose, 'lnDose'),
-    } as PairScale),
+    scale: bound(setting, seen, { lnRate: rate.mean, lnRateSd: rate.sd, lnDose: dose.mean, lnDoseSd: dose.sd }),
     handleS: notBefore(quantileOf(handle, ofRate, 0.5)),
     handleRange90: [notBefore(quantileOf(handle, ofRate, 0.05)), notBefore(quantileOf(handle, ofRate, 0.95))],
     maxS: tints ? notAfter(quantileOf(max, ofDose, 0.5)) : undefined,
@@ -223,8 +221,7 @@ function shoreLogLikelihood(setting: CureSetting, outcomes: readonly Outcome[]):
   return -0.5 * (squares / noise - (common * total * total) / (noise * (noise + n * common)));
 }
 
-const gridOf = (mean: number, sd: number): readonly number[] =>
-  Array.from({ length: GRID }, (_, i) => mean + sd * REACH_SD * ((2 * i) / (GRID - 1) - 1));
+const gridOf = (mean: number, sd: number): readonly number[] => gridAbout(mean, sd * REACH_SD, GRID);
 /** The grid of the wide belief reaches this share of three of its deviations: finer about the middle. */
 const MIX_REACH = 0.75;
 const logNormal = (x: number, mean: number, sd: number): number => -0.5 * ((x - mean) / sd) ** 2;
@@ -238,25 +235,9 @@ const sum = (count: number, term: (i: number) => number): number => {
   for (let i = 0; i < count; i++) all += term(i);
   return all;
 };
-function normalised(log: Float64Array): Float64Array {
-  const most = log.reduce((a, b) => Math.max(a, b), Number.NEGATIVE_INFINITY);
-  const weights = log.map((value) => Math.exp(value - most));
-  const total = weights.reduce((a, b) => a + b, 0);
-  return weights.map((value) => value / total);
-}
 function logSum(logs: readonly number[]): number {
   const most = Math.max(...logs);
   return most + Math.log(logs.reduce((all, value) => all + Math.exp(value - most), 0));
-}
-
-function momentsOf(
-  grid: readonly number[],
-  weights: ArrayLike<number>,
-  name: 'lnRate' | 'lnDose',
-): Record<string, number> {
-  const mean = sum(grid.length, (i) => grid[i]! * weights[i]!);
-  const variance = sum(grid.length, (i) => (grid[i]! - mean) ** 2 * weights[i]!);
-  return { [name]: mean, [`${name}Sd`]: Math.sqrt(variance) };
 }
 
 /** Weighted quantile of values given on a grid, by straight lines of the logarithm between grid points. */

@@ -152,7 +152,9 @@ function afterWash(batch: BatchState, step: Step, bench: BenchNow, now: Moment):
   const last = !runFrom(batch, step).some((other) => other !== step && isWet(other));
   if (dry && last && !dry.fixed && !batch.card.procedure) {
     const wetting = wettingBefore(batch.steps, dry, bench);
-    const times = { [dry.id]: dryS({ bench, part: batch.part }, { soakedS, ...wetting, air: dry.air }) };
+    const times = {
+      [dry.id]: dryS({ bench, part: batch.part }, { soakedS, ...wetting, air: dry.air, type: dry.type }),
+    };
     events.push({ ...now, type: 'planned', times });
   }
   if (isWash(step) && soakedS > batch.card.exposureCapS) {

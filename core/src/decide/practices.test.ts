@@ -97,6 +97,11 @@ describe('orders of work as people do them', () => {
     expect(timesOf(done, ({ agitation }) => agitation === 'ultrasonic')).toEqual([600]);
     expect(timesOf(done, ({ kind }) => kind === 'cure')).toEqual([300, 300]);
   });
+  it('a warm box takes its twenty minutes, also once the washes are over and the rest is planned anew', () => {
+    const done = run(asDone('warm-box'), tough);
+    expect(timesOf(done, ({ type }) => type === 'preheat').every((seconds) => seconds >= 1200)).toBe(true);
+    expect(timesOf(done, ({ type }) => type === 'preheat')).toHaveLength(1);
+  });
   it('what is typed is kept to the second, at starts and to the end', () => {
     const typed = { 'wash-machine 1': 360, 'rest 1': 1800, 'cure 1': 250 };
     const done = run(asDone('big-bath', typed));
@@ -114,6 +119,16 @@ describe('orders of work as people do them', () => {
 
 describe('what is warned of and what is refused before light', () => {
   const codes = (route: Route, resin = card({})) => checkRoute(route, { card: resin, bench }).map(({ code }) => code);
+  it('a second light is one run with the first only where nothing wetted or dried the parts in between', () => {
+    const route = templateById('one-bath')!;
+    const washedBetween = [{ type: 'wash-machine', where: 'last-bath' }, { type: 'rest' }, { type: 'cure' }] as const;
+    const steps = route.steps.flatMap((step) => (step.type === 'cure' ? [step, ...washedBetween] : [step]));
+    expect(codes({ ...route, steps })).toContain('CURE_BEFORE_LOOK');
+    const turned = route.steps.flatMap((step) =>
+      step.type === 'cure' ? [step, { type: 'turn-over' } as const, step] : [step],
+    );
+    expect(codes({ ...route, steps: turned })).not.toContain('CURE_BEFORE_LOOK');
+  });
   it('light after patting dry, under water while wet with water, and unattended are schools', () => {
     expect(codes(asDone('water-at-once'), watery)).toContain('LIT_DAMP');
     expect(codes(asDone('detergent-machine'), soapy)).toContain('LIT_WET');

@@ -1,4 +1,4 @@
-import { type BatchState, exposureS, lightS } from '../batch/index.ts';
+import { type BatchState, exposureS, knewNumber, lightS } from '../batch/index.ts';
 import type { BenchNow } from '../bench/index.ts';
 import { windowOf } from '../cure/index.ts';
 import { bathNowFor, cureDoubt, cureSetting, dryS, lastWash, requestOf, wettingBefore } from '../plan/index.ts';
@@ -43,12 +43,13 @@ export type Facts = {
 export function factsOf(batch: BatchState, bench: BenchNow, nowMs: number): Facts {
   const { card, part, steps } = batch;
   const wash = lastWash(batch);
-  const residueUm = numberOf(wash?.knew?.residueUm) ?? 0;
+  const residueUm = knewNumber(wash, 'residueUm') ?? 0;
   const dry = steps.findLast((one) => isDrying(one) && one.state === 'done');
   const soakedS = exposureS(batch, nowMs);
   const liquid = wash && bathNowFor(wash, bench).solvent;
   const wetting = dry && wettingBefore(steps, dry, bench);
-  const neededS = card.procedure?.dryS ?? dryS({ bench, part }, { soakedS, ...wetting, air: dry?.air });
+  const neededS =
+    card.procedure?.dryS ?? dryS({ bench, part }, { soakedS, ...wetting, air: dry?.air, type: dry?.type });
   const restS = dry ? (dry.endedAtMs! - dry.startedAtMs!) / 1000 : 0;
   const request = requestOf(batch, bench);
   const window = windowOf(cureSetting(request), batch.light?.poses);
@@ -61,7 +62,7 @@ export function factsOf(batch: BatchState, bench: BenchNow, nowMs: number): Fact
   return {
     unlit: !steps.some((one) => isCure(one) && one.state !== 'waiting'),
     residueShare: residueUm / card.residueTolUm,
-    bathLoadPctW: numberOf(wash?.knew?.loadPctW) ?? 0,
+    bathLoadPctW: knewNumber(wash, 'loadPctW') ?? 0,
     restShare: neededS > 0 ? restS / neededS : 1,
     lightShare: window.handleS === undefined ? 0 : litS / window.handleS,
     overShare: window.maxS === undefined ? 0 : litS / window.maxS,
@@ -82,6 +83,3 @@ export function factsOf(batch: BatchState, bench: BenchNow, nowMs: number): Fact
     gritty: card.leavesGrit && !steps.some((step) => kindShape(step.kind).wets === 'water' && step.state === 'done'),
   };
 }
-
-const numberOf = (value: number | string | undefined): number | undefined =>
-  typeof value === 'number' ? value : undefined;

@@ -24,7 +24,7 @@ export const aimOf = (card: ResinCard, dose: Dose): LightAim =>
   card.procedure ? 'procedure' : dose !== 'look' ? dose : STRONG_BY[card.family] === undefined ? 'touch-dry' : 'strong';
 
 /** Data sheets say their minutes for a lamp like this, where they say nothing else. An engineering guess. */
-const CARD_LAMP = { mWPerCm2: 10, tempC: 25 } as const;
+export const CARD_LAMP = { mWPerCm2: 10, tempC: 25 } as const;
 /** "It cannot hurt": three times as long as it needs. */
 const LONG_FACTOR = 3;
 
@@ -101,7 +101,7 @@ export function strongS(card: ResinCard, setting: CureSetting, window: CureWindo
   if (minutes === undefined) return window.fullS;
   const here = { mWPerCm2: setting.coldMWPerCm2, medium: setting.medium, lampHeatsK: setting.lampHeatsK };
   const roomC = setting.tempC ?? CARD_LAMP.tempC;
-  const card10 = { minutes, ...CARD_LAMP, medium: card.cureMedium };
-  const same = translate(setting.constants, card10, { ...here, roomC }, setting.wallMm);
+  const sheet = { minutes, ...CARD_LAMP, medium: card.cureMedium };
+  const same = translate(setting.constants, sheet, { ...here, roomC }, setting.wallMm);
   return 60 * (same.minutes ?? same.lampMinutes ?? minutes);
 }

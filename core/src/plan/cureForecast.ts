@@ -30,10 +30,10 @@ export function forecastCure(request: BatchRequest): CureForecast {
   const poses = request.light?.poses;
   const window = windowOf(setting, poses);
   const { procedure } = request.card;
-  const { timerStepS, cutOutS } = lampOf(request);
+  const lamp = lampOf(request);
   const range = cureWindowRange(setting, cureDoubt(request), poses);
   const aim = aimOf(request.card, routeOf(request).dose);
-  const timer = { stepS: timerStepS, cutOutS };
+  const timer = { stepS: lamp.timerStepS, cutOutS: lamp.cutOutS };
   const light = aimLight({
     card: request.card,
     aim,
@@ -42,7 +42,7 @@ export function forecastCure(request: BatchRequest): CureForecast {
     range,
     timer,
     costs: request.bench.lightCosts,
-    usualMWPerCm2: request.light?.medianMWPerCm2 ?? lampOf(request).mWPerCm2,
+    usualMWPerCm2: request.light?.medianMWPerCm2 ?? lamp.mWPerCm2,
   });
   return {
     window,

@@ -1,7 +1,7 @@
 import type { BenchNow } from '../bench/index.ts';
 import { type Air, dryTime, pocketDryS } from '../dry/index.ts';
 import type { PartFacts } from '../part/index.ts';
-import { isDrying, isWet, kindShape, type StepKind } from '../route/index.ts';
+import { isDrying, isWet, leavesWet, type StepKind, typeOfStep } from '../route/index.ts';
 import type { Solvent } from '../wash/index.ts';
 import { bathAt, cleanBath } from './baths.ts';
 
@@ -14,7 +14,7 @@ export type Wetting = { readonly liquid?: Solvent; readonly puddleMm: number };
 
 /** What wets the parts after these steps, and how much of it stands in corners: a warm dip or a rinse leaves water. */
 export function wettingAfter(steps: readonly WettingStep[], bench: BenchNow): Wetting {
-  const at = steps.findLastIndex((step) => isWet(step) || kindShape(step.kind).soaks);
+  const at = steps.findLastIndex(leavesWet);
   const last = steps[at];
   if (!last) return { puddleMm: PUDDLE_MM.lifted };
   const since = steps.slice(at + 1).map(({ type }) => type);
@@ -31,10 +31,15 @@ export const wettingBefore = <S extends WettingStep>(steps: readonly S[], dry: S
   const before = steps.slice(0, steps.indexOf(dry));
   const dried = before.findLastIndex(isDrying);
   const since = before.slice(dried + 1);
-  return wettingAfter(since.some((step) => isWet(step) || kindShape(step.kind).soaks) ? since : before, bench);
+  return wettingAfter(since.some(leavesWet) ? since : before, bench);
 };
 
-export type Drying = Partial<Wetting> & { readonly soakedS: number; readonly air?: Air };
+export type Drying = Partial<Wetting> & {
+  readonly soakedS: number;
+  readonly air?: Air;
+  /** which entry of the palette dries: a warm box takes its own time at the least */
+  readonly type?: string;
+};
 type Dried = { readonly bench: BenchNow; readonly part?: Pick<PartFacts, 'pocketDepthMm'> };
 
 /**
@@ -42,7 +47,10 @@ type Dried = { readonly bench: BenchNow; readonly part?: Pick<PartFacts, 'pocket
  * @returns s, rounded up to half a minute
  * @source cure model H
  */
-export function dryS({ bench, part }: Dried, { soakedS, liquid, air, puddleMm = PUDDLE_MM.lifted }: Drying): number {
+export function dryS(
+  { bench, part }: Dried,
+  { soakedS, liquid, air, puddleMm = PUDDLE_MM.lifted, type }: Drying,
+): number {
   const solvent = liquid ?? cleanBath(bench).solvent;
   const { seconds } = dryTime({
     solvent,
@@ -52,5 +60,6 @@ export function dryS({ bench, part }: Dried, { soakedS, liquid, air, puddleMm = 
     puddleMm,
   });
   const holeS = part?.pocketDepthMm ? pocketDryS(solvent, Math.min(300, part.pocketDepthMm), bench.roomC) : 0;
-  return Math.ceil((Math.max(seconds, holeS) + soakedS) / 30) * 30;
+  const modelS = Math.ceil((Math.max(seconds, holeS) + soakedS) / 30) * 30;
+  return Math.max(typeOfStep({ type })?.seconds ?? 0, modelS);
 }

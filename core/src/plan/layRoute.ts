@@ -4,6 +4,7 @@ import { stationKind } from '../bench/index.ts';
 import { BY_HAND_S, byHandWords } from '../cure/index.ts';
 import {
   agitationOf,
+  airOf,
   type BoundStep,
   bindRoute,
   greenTgOf,
@@ -62,7 +63,7 @@ export function blankOf(step: BoundStep, plannedS?: number, bench?: BenchNow): S
     ...(step.agitation || type.agitation ? { agitation: agitationOf(step) } : {}),
     ...(step.medium ? { medium: step.medium } : {}),
     ...(step.tempC === undefined ? {} : { tempC: step.tempC }),
-    ...(step.air || type.air ? { air: step.air ?? type.air } : {}),
+    ...(airOf(step) ? { air: airOf(step) } : {}),
     ...(step.inTank ? { inTank: true } : {}),
     ...(isCure(type) && bench && isDaylight(bench, station) ? { daylight: true } : {}),
     ...(step.seconds === undefined ? {} : { fixed: true }),
@@ -122,9 +123,8 @@ function modelTimes(request: BatchRequest, plan: BatchPlan): Readonly<Record<num
         soakedS += isWash(stepType(step.type)) ? (step.seconds ?? times[index] ?? 0) : 0;
         break;
       case 'dry': {
-        const { air = step.air, seconds: leastS = 0 } = stepType(step.type);
-        const drying = { soakedS, ...wettingBefore(wetting, wetting[index]!, request.bench), air };
-        times[index] = Math.max(leastS, dried === 0 ? plan.dryS : dryS(request, drying));
+        const drying = { soakedS, ...wettingBefore(wetting, wetting[index]!, request.bench), air: airOf(step) };
+        times[index] = dried === 0 ? plan.dryS : dryS(request, { ...drying, type: step.type });
         dried++;
         soakedS = 0;
         break;

@@ -1,9 +1,9 @@
 import { type PartFacts, pocketFilmUm, pocketMm3 } from '../part/index.ts';
 import type { Result } from '../result/index.ts';
-import { type BoundStep, isDrying, isWash, kindOf, stepType } from '../route/index.ts';
+import { airOf, type BoundStep, isDrying, isWash, kindOf, stepType } from '../route/index.ts';
 import { type CarryOver, carryOver, ORIENTATION_FACTOR, type WashRefusal } from '../wash/index.ts';
 import { type CureForecast, forecastCure } from './cureForecast.ts';
-import { dryS, type Wetting, type WettingStep, wettingBefore } from './drying.ts';
+import { type Drying, dryS, type WettingStep, wettingBefore } from './drying.ts';
 import type { StagesPlan } from './planStages.ts';
 import type { BatchRequest } from './request.ts';
 import { routeOf } from './routeOf.ts';
@@ -39,25 +39,18 @@ export function planBatch(request: BatchRequest): BatchPlan {
     filmUm,
     stages: spell.flat(),
     wash: plan,
-    dryS: request.card.procedure?.dryS ?? firstDryS(request, steps, soakedS),
+    dryS: request.card.procedure?.dryS ?? dryS(request, { soakedS, ...firstDrying(request, steps) }),
     cure: forecastCure(request),
   };
 }
 
-/** What wets the parts as they first dry. */
-export function firstWetting({ bench }: BatchRequest, steps: readonly BoundStep[]): Partial<Wetting> {
+/** What wets the parts as they first dry, and how they do. */
+export function firstDrying({ bench }: BatchRequest, steps: readonly BoundStep[]): Partial<Drying> {
   const index = steps.findIndex((step) => isDrying(stepType(step.type)));
+  const dry = steps[index];
+  if (!dry) return {};
   const wetting = steps.map(asWetting);
-  return index < 0 ? {} : wettingBefore(wetting, wetting[index]!, bench);
-}
-
-function firstDryS(request: BatchRequest, steps: readonly BoundStep[], soakedS: number): number {
-  const index = steps.findIndex((step) => isDrying(stepType(step.type)));
-  return dryS(request, {
-    soakedS,
-    ...firstWetting(request, steps),
-    ...(index < 0 ? {} : { air: steps[index]!.air ?? stepType(steps[index]!.type).air }),
-  });
+  return { ...wettingBefore(wetting, wetting[index]!, bench), air: airOf(dry), type: dry.type };
 }
 
 /** A step of a route as drying sees it. */

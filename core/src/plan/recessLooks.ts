@@ -1,4 +1,4 @@
-import type { BatchState, Step } from '../batch/index.ts';
+import { type BatchState, knewNumber, type Step } from '../batch/index.ts';
 import type { BenchNow } from '../bench/index.ts';
 import { liquid } from '../liquids/index.ts';
 import { isLookBefore, isWash } from '../route/index.ts';
@@ -40,7 +40,7 @@ export function recessLooks(
       .filter((way) => way !== most)
       .reduce((sum, way) => sum + foldsOf(way) / (relief * believed(batch.card.family, way, beliefs)), 0);
     const { solvent } = bathNowFor(last.step, bench);
-    const loads = washes.map(({ step }) => numberOf(step.knew?.loadPctW) ?? 0);
+    const loads = washes.map(({ step }) => knewNumber(step, 'loadPctW') ?? 0);
     const soakedS = ((last.step.endedAtMs ?? 0) - (last.step.startedAtMs ?? 0)) / 1000;
     return [
       {
@@ -62,12 +62,9 @@ const believed = (family: string, way: Agitation, beliefs: RecessBeliefs | undef
 
 /** A wash that told how far it went. */
 function washedBy(step: Step): readonly Washed[] {
-  const folds = numberOf(step.knew?.faceFolds);
-  const fromUm = numberOf(step.knew?.recessFromUm);
+  const folds = knewNumber(step, 'faceFolds');
+  const fromUm = knewNumber(step, 'recessFromUm');
   if (!isWash(step) || step.state !== 'done' || !step.agitation || folds === undefined || fromUm === undefined)
     return [];
   return [{ step, agitation: step.agitation, folds, fromUm }];
 }
-
-const numberOf = (value: number | string | undefined): number | undefined =>
-  typeof value === 'number' ? value : undefined;

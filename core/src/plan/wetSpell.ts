@@ -10,7 +10,6 @@ import {
   kindOf,
   lackWords,
   NOWHERE,
-  type RouteStep,
   type StepKind,
   stepType,
 } from '../route/index.ts';
@@ -79,9 +78,6 @@ function stageAt(step: BoundStep, index: number, { bench, card }: Pick<BatchRequ
   const time = step.seconds !== undefined ? { fixedS: step.seconds } : seconds === undefined ? {} : { capS: seconds };
   return { index, station: step.station, bath, card, ...time };
 }
-
-/** Whether a step of this type is a wash that no model lengthens: a dirty dip, a rinse. */
-export const hasOwnTime = ({ type }: Pick<RouteStep, 'type'>): boolean => stepType(type).seconds !== undefined;
 
 /** What every wash of this batch has in common; the stages are put in by the caller. */
 export function washRequest(request: BatchRequest, filmUm: number): Omit<WashRequest, 'stages'> {

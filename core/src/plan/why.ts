@@ -1,9 +1,9 @@
-import type { Step } from '../batch/index.ts';
+import { knewNumber, type Step } from '../batch/index.ts';
 import { isDrying, stepType } from '../route/index.ts';
 import { clockText, percentText, plainNumber } from '../units/index.ts';
 import { recessesFor, recessKey, recessTauS, type WashStage, washTauS } from '../wash/index.ts';
 import { cleanBath, stageOf } from './baths.ts';
-import { type BatchPlan, firstWetting, planBatch } from './planBatch.ts';
+import { type BatchPlan, firstDrying, planBatch } from './planBatch.ts';
 import type { BatchRequest } from './request.ts';
 import { routeOf } from './routeOf.ts';
 import { type StageAt, washRequest, wetSpells } from './wetSpell.ts';
@@ -45,11 +45,6 @@ function withTook(why: Why, run: Step | undefined): Why {
   const took: readonly [string, string] = ['took', clockText((run.endedAtMs - run.startedAtMs) / 1000)];
   return { ...why, inputs: [...why.inputs, took], movers: [], sure: `Recorded as it was run. ${why.sure}` };
 }
-
-const knewNumber = (run: Step | undefined, name: string): number | undefined => {
-  const value = run?.knew?.[name];
-  return typeof value === 'number' ? value : undefined;
-};
 
 const bathLoad = ({ station, bath }: StageAt): Change => [
   `${bath.name} one % more loaded`,
@@ -171,7 +166,7 @@ const residueOf = ({ wash }: BatchPlan): number => (wash.ok ? wash.value.residue
 
 function explainDry(request: BatchRequest, plan: BatchPlan, run?: Step): Why {
   const { bench } = request;
-  const { liquid, puddleMm = 0 } = firstWetting(request, routeOf(request).steps);
+  const { liquid, puddleMm = 0 } = firstDrying(request, routeOf(request).steps);
   const fixedS = routeOf(request).steps.find((step) => isDrying(stepType(step.type)))?.seconds;
   const damp: Change = [
     'air 20 % more humid',

@@ -4,7 +4,7 @@ import type { ResinCard } from '../resin/index.ts';
 import { clockText } from '../units/index.ts';
 import { type Finding, type Judge, name, ofKind, type RouteCase, refused, warned } from './finding.ts';
 import type { StepKind } from './kinds/index.ts';
-import { isDrying, isWet, kindShape, stepType } from './kinds/index.ts';
+import { isCure, isDrying, leavesWet, stepType } from './kinds/index.ts';
 import { agitationOf, kindOf, placeOfStep, type Route } from './template.ts';
 
 /** Longest in an ultrasonic tank in all: longer roughens and cracks thin walls. An engineering guess; the card decides. */
@@ -15,7 +15,7 @@ export const ultrasonicCapS = (card?: Pick<ResinCard, 'ultrasonicCapS'>): number
 /** What is on the parts at a step, by what came before it: nothing, a film that a wipe has left, or a liquid. */
 function wetnessBefore(route: Route, index: number, solventAt: RouteCase['solventAt']): Wetness {
   const before = route.steps.slice(0, index).map((step) => stepType(step.type));
-  const wet = before.findLastIndex((step) => isWet(step) || kindShape(step.kind).soaks);
+  const wet = before.findLastIndex(leavesWet);
   if (wet < 0 || wet < before.findLastIndex(isDrying)) return 'dry';
   const patted = before.findLastIndex(({ kind }) => kind === 'pat');
   const looked = before.findLastIndex(({ kind }) => kind === 'look-matte');
@@ -45,7 +45,7 @@ const dryBeforeCure: Judge = (route, { solventAt }) =>
   ofKind(route, 'cure', 'hand-over').flatMap((index) => {
     const step = route.steps[index]!;
     const wetness = wetnessBefore(route, index, solventAt);
-    const again = route.steps.slice(0, index).some((one) => kindOf(one) === 'cure');
+    const again = isLitOn(route, index);
     if (wetness === 'patted' && kindOf(step) === 'cure') return again ? [] : [warned(...LIT_DAMP, index)];
     if (wetness === 'wet with water' && kindOf(step) === 'cure' && step.medium === 'water')
       return again ? [] : [warned(...LIT_WET, index)];
@@ -79,6 +79,12 @@ const dryBeforeCure: Judge = (route, { solventAt }) =>
       ),
     ];
   });
+/** Whether a run of light follows another, and the parts were neither wetted nor dried in between. */
+function isLitOn(route: Route, index: number): boolean {
+  const before = route.steps.slice(0, index).map((step) => stepType(step.type));
+  const lit = before.findLastIndex(isCure);
+  return lit >= 0 && !before.slice(lit).some((step) => leavesWet(step) || isDrying(step));
+}
 const LIT_DAMP = [
   'LIT_DAMP',
   'Lit straight after patting dry: drops that the wipe missed leave white marks.',

@@ -67,4 +67,6 @@ export function validateRoute(route: Route): readonly string[] {
 
 export const kindOf = (step: RouteStep) => stepType(step.type).kind;
 export const placeOfStep = (step: RouteStep): Place => step.where ?? stepType(step.type).where;
+/** How air moves over the parts at a drying. */
+export const airOf = (step: RouteStep): Air | undefined => step.air ?? stepType(step.type).air;
 export const agitationOf = (step: RouteStep): Agitation | undefined => step.agitation ?? stepType(step.type).agitation;

@@ -1,4 +1,5 @@
-import { normalBelow } from '../maths/index.ts';
+import { gridAbout, momentsOf, normalBelow, normalised } from '../maths/index.ts';
+import { Z90 } from '../units/index.ts';
 import { AGITATIONS, type Agitation, RECESS_FACTOR, type Recesses } from './kinetics.ts';
 
 /** What is believed of how much slower recesses are washed than faces: the logarithm of the factor, and how sure that is. */
@@ -23,7 +24,7 @@ const LEAST_MARGIN = PLANNED_Z * PRIOR_SD;
 /** A belief as figures: the middle and the 90 % range of the factor. */
 export const recessRange = ({ lnFactor, sd }: RecessBelief) => ({
   factor: Math.exp(lnFactor),
-  range90: [Math.exp(lnFactor - 1.645 * sd), Math.exp(lnFactor + 1.645 * sd)] as const,
+  range90: [Math.exp(lnFactor - Z90 * sd), Math.exp(lnFactor + Z90 * sd)] as const,
 });
 
 /** Key of a resin family and a way to move the liquid. */
@@ -80,10 +81,7 @@ export function shineChance(look: RecessLook, factor: number): number {
  */
 export function learnRecess(agitation: Agitation, looks: readonly RecessLook[]): RecessBelief {
   const prior = recessPrior(agitation);
-  const grid = Array.from(
-    { length: GRID },
-    (_, i) => prior.lnFactor + PRIOR_SD * REACH_SD * ((2 * i) / (GRID - 1) - 1),
-  );
+  const grid = gridAbout(prior.lnFactor, PRIOR_SD * REACH_SD, GRID);
   const logs = grid.map((lnFactor) =>
     looks.reduce(
       (sum, look) => {
@@ -93,10 +91,6 @@ export function learnRecess(agitation: Agitation, looks: readonly RecessLook[]):
       -0.5 * ((lnFactor - prior.lnFactor) / PRIOR_SD) ** 2,
     ),
   );
-  const most = Math.max(...logs);
-  const weights = logs.map((value) => Math.exp(value - most));
-  const total = weights.reduce((a, b) => a + b, 0);
-  const mean = grid.reduce((sum, x, i) => sum + (x * weights[i]!) / total, 0);
-  const variance = grid.reduce((sum, x, i) => sum + ((x - mean) ** 2 * weights[i]!) / total, 0);
-  return { lnFactor: mean, sd: Math.sqrt(variance), looks: looks.length };
+  const { mean, sd } = momentsOf(grid, normalised(logs));
+  return { lnFactor: mean, sd, looks: looks.length };
 }

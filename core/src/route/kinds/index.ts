@@ -52,6 +52,8 @@ export const kindShape = (kind: StepKind): StepKindShape => KINDS[kind];
 /** Whether steps put parts in solvent, or in any liquid; dry them; light them. */
 export const isWash = ({ kind }: OfKind): boolean => kindShape(kind).wets === 'solvent';
 export const isWet = ({ kind }: OfKind): boolean => kindShape(kind).wets !== undefined;
+/** Parts are wet after it: it washes, rinses or dips them. */
+export const leavesWet = ({ kind }: OfKind): boolean => isWet({ kind }) || kindShape(kind).soaks === true;
 export const isDrying = ({ kind }: OfKind): boolean => kindShape(kind).dries === true;
 export const isCure = ({ kind }: OfKind): boolean => kindShape(kind).lights === true;
 /** Looked at before any light, or after it. */
