@@ -2,7 +2,7 @@ import type { MeshMeasures } from '../mesh/index.ts';
 import type { PartFacts } from './facts.ts';
 
 /** A plain block, a usual part, and one of lattices, threads or blind holes: how much slower its recesses are washed. Engineering guesses. */
-export const RELIEF = { plain: 0.7, usual: 1, deep: 1.4 } as const;
+const RELIEF = { plain: 0.7, usual: 1, deep: 1.4 } as const;
 /** A hollow this many times deeper than its neck is wide is washed like a blind hole. */
 const DEEP_OVER_NECK = 2;
 /** A lattice fills less of its box than this, with more surface than this many boxes. */

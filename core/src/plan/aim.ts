@@ -96,7 +96,7 @@ const upTo = (seconds: number, { stepS = 1 }: Timer): number => Math.ceil(second
  * @param setting at the light of a usual face
  * @returns s; nothing where tint or brittleness comes first
  */
-export function strongS(card: ResinCard, setting: CureSetting, window: CureWindow): number | undefined {
+function strongS(card: ResinCard, setting: CureSetting, window: CureWindow): number | undefined {
   const minutes = card.cardCureS === undefined ? STRONG_BY[card.family]?.minutes : card.cardCureS / 60;
   if (minutes === undefined) return window.fullS;
   const here = { mWPerCm2: setting.coldMWPerCm2, medium: setting.medium, lampHeatsK: setting.lampHeatsK };
