@@ -5,7 +5,9 @@ import os from 'node:os';
 import path from 'node:path';
 import type { BatchReply, BenchReply } from '@north-step/contract';
 import { currentStep, remainingS } from '@north-step/core/batch';
-import makeTemplate, { templateFolder } from '../server/src/testing/template.ts';
+import type { Workshop } from '../server/src/setUp.ts';
+import { makeTemplateOf, templateFolder } from '../server/src/testing/template.ts';
+import { testWorkshop } from '../server/src/testing/workshop.ts';
 
 /** The open batches are the same, whatever lies behind them. */
 const NORTH_STEP_DEMO_DAYS = '7';
@@ -32,10 +34,10 @@ export class ServerProcess {
     return `http://127.0.0.1:${this.port}`;
   }
 
-  static async onCopy(): Promise<ServerProcess> {
-    await makeTemplate();
+  static async onCopy(workshop: Workshop = testWorkshop): Promise<ServerProcess> {
+    await makeTemplateOf(workshop);
     const folder = mkdtempSync(path.join(os.tmpdir(), 'north-step-e2e-'));
-    cpSync(await templateFolder(), folder, { recursive: true });
+    cpSync(await templateFolder(workshop), folder, { recursive: true });
     return new ServerProcess(folder, await freePort());
   }
 

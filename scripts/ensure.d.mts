@@ -4,3 +4,4 @@ export declare function run(command: string, args: readonly string[], options?: 
 export declare function ensurePackages(): void;
 export declare function ensureChromium(): void;
 export declare function ensureBuilt(): void;
+export declare function runServer(program: 'server.js' | 'demo.js'): void;

@@ -1,5 +1,5 @@
 /** What a fresh machine lacks is installed here, once: packages, and Chromium for the browser tests. Plain Node only. */
-import { execFileSync, spawnSync } from 'node:child_process';
+import { execFileSync, spawn, spawnSync } from 'node:child_process';
 import { existsSync, readdirSync, statSync } from 'node:fs';
 import path from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -66,4 +66,16 @@ export function ensureBuilt() {
   if (built > 0 && SOURCES.every((source) => newest(path.join(root, source)) <= built)) return;
   console.log('Building …');
   execFileSync('node', ['scripts/build.mjs'], { cwd: root, stdio: 'inherit' });
+}
+
+/** Installs and builds if needed, then runs a server of ours with the options of this command line until it ends. */
+export function runServer(program) {
+  ensurePackages();
+  ensureBuilt();
+  const server = spawn('node', [`dist/server/${program}`, '--web', `${root}/dist/web`, ...process.argv.slice(2)], {
+    cwd: root,
+    stdio: 'inherit',
+  });
+  for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
+  server.on('exit', (code) => process.exit(code ?? 0));
 }

@@ -1,7 +1,8 @@
 import { type BatchState, MISHAPS, PRIORITIES } from '@north-step/core/batch';
 import { type BenchNow, LINE_POSITIONS, STATION_KIND_IDS, VESSEL_ROLES } from '@north-step/core/bench';
+import { SIZE_SIDES } from '@north-step/core/caliper';
 import type { LightSoFar } from '@north-step/core/light';
-import { CURED_LOOKS, MATTE_LOOKS } from '@north-step/core/route';
+import { CURED_LOOKS, MATTE_LOOKS } from '@north-step/core/look';
 import { LIDS } from '@north-step/core/solvent';
 import { SOLVENTS, type WashSoFar } from '@north-step/core/wash';
 import { type Static, type TSchema, Type } from 'typebox';
@@ -144,6 +145,27 @@ export const BrokeBatch = Type.Object(
     which: Type.Optional(Text(120)),
     note: Type.Optional(Text(300)),
     photoSha256: Type.Optional(PhotoId),
+  },
+  strict,
+);
+/** What a caliper showed. */
+export const MeasureBatch = Type.Object(
+  {
+    sizes: Type.Array(
+      Type.Object(
+        {
+          name: Text(80),
+          which: Type.Optional(Text(120)),
+          side: literals(SIZE_SIDES),
+          nominalMm: Type.Number({ exclusiveMinimum: 0, maximum: 2000 }),
+          toleranceMm: Type.Number({ minimum: 0.005, maximum: 20 }),
+          foundMm: Type.Number({ exclusiveMinimum: 0, maximum: 2500 }),
+          piece: Type.Optional(Type.Integer({ minimum: 1, maximum: 1000, description: 'which piece of the batch' })),
+        },
+        strict,
+      ),
+      { minItems: 1, maxItems: 60 },
+    ),
   },
   strict,
 );

@@ -1,4 +1,4 @@
-import { LATER_LOOKS } from '@north-step/core/decide';
+import { LATER_LOOKS } from '@north-step/core/look';
 import { type Static, Type } from 'typebox';
 import { EntityId, literals, PhotoId, PieceCounts, strict, Text } from './common.ts';
 

@@ -1,3 +1,4 @@
+import { SIZE_SIDES } from '@north-step/core/caliper';
 import { PART_NOTE_KINDS } from '@north-step/core/trim';
 import { type Static, Type } from 'typebox';
 import { EntityId, literals, Place, strict, Text } from './common.ts';
@@ -32,5 +33,25 @@ export const PartNotesQuery = Type.Object({ part: Type.Optional(Type.String({ ma
 /** Newest first, at most 2,000. */
 export const PartNotesReply = Type.Object({ notes: Type.Array(PartNote) });
 export type PartNotesReply = Static<typeof PartNotesReply>;
+/** A size that was measured, and of which batch. */
+export const PartSize = Type.Object({
+  batchId: EntityId,
+  batchName: Type.String(),
+  part: Type.String(),
+  resin: Type.String(),
+  lot: Type.String(),
+  name: Type.String(),
+  side: literals(SIZE_SIDES),
+  nominalMm: Type.Number(),
+  toleranceMm: Type.Number(),
+  foundMm: Type.Number(),
+  piece: Type.Union([Type.Integer(), Type.Null()]),
+  atMs: Type.Number(),
+  by: Type.String(),
+});
+export type PartSize = Static<typeof PartSize>;
+/** Newest first, at most 2,000. */
+export const PartSizesReply = Type.Object({ sizes: Type.Array(PartSize) });
+export type PartSizesReply = Static<typeof PartSizesReply>;
 export const PartNoteReply = Type.Object({ note: PartNote });
 export type PartNoteReply = Static<typeof PartNoteReply>;

@@ -1,5 +1,7 @@
+import { PLACE_IDS } from '@north-step/core/bench';
 import { CURE_FAMILIES, MEDIA } from '@north-step/core/cure';
 import type { ResinCard } from '@north-step/core/resin';
+import { MOST_STEPS, STEP_TYPE_IDS } from '@north-step/core/route';
 import { SOLVENTS } from '@north-step/core/wash';
 import { type Static, Type } from 'typebox';
 import { counted, EntityId, literals, ranged, strict, Text } from './common.ts';
@@ -34,6 +36,27 @@ const CureOfCard = Type.Object(
   strict,
 );
 /** The file that a resin card travels in. Published at /api/resins/card.schema.json. */
+const WholeProcedure = Type.Object(
+  {
+    reference: Text(120),
+    steps: Type.Array(
+      Type.Object(
+        {
+          type: literals(STEP_TYPE_IDS),
+          where: Type.Optional(literals(PLACE_IDS)),
+          seconds: OptNum('s, exact', 1, 7 * 86_400),
+          medium: Type.Optional(literals(MEDIA)),
+          tempC: OptNum('°C', 15, 250),
+          inTank: Type.Optional(Type.Boolean()),
+        },
+        strict,
+      ),
+      { minItems: 4, maxItems: MOST_STEPS },
+    ),
+  },
+  { ...strict, description: 'validated, its whole order of work: nothing is computed over it' },
+);
+
 export const ResinCardFile = Type.Object(
   {
     format: Type.Literal('north-step-resin-card-1'),
@@ -54,25 +77,43 @@ export const ResinCardFile = Type.Object(
     residueTolUm: ranged('µm of resin that may stay', 0.01, 50),
     cureMedium: literals(MEDIA),
     cardCureS: OptNum('s, the maker’s own cure time', 1, 86_400),
+    cardLight: Type.Optional(
+      Type.Object(
+        { mWPerCm2: ranged('mW/cm², of the lamp that its time is for', 0.1, 1000), tempC: OptNum('°C', 0, 100) },
+        strict,
+      ),
+    ),
+    oven: Type.Optional(
+      Type.Object(
+        { tempC: ranged('°C, heat after light that it stands', 30, 250), seconds: ranged('s', 60, 86_400) },
+        strict,
+      ),
+    ),
     cure: Type.Optional(CureOfCard),
     stainsBath: Type.Boolean(),
     leavesGrit: Type.Boolean(),
+    changesColour: Type.Optional(
+      Type.Boolean({ description: 'its colour changes once it is cured through: looked for before it is called good' }),
+    ),
     hazedBy: Type.Optional(
       Type.Array(literals(SOLVENTS), { maxItems: SOLVENTS.length, description: 'liquids known to haze it' }),
     ),
     exotherm: Type.Optional(Text(300)),
     dataSheet: Type.Optional(Text(300)),
     procedure: Type.Optional(
-      Type.Object(
-        {
-          wash1S: ranged('s, exact', 1, 7200),
-          wash2S: ranged('s, exact', 1, 7200),
-          dryS: ranged('s, exact', 1, 86_400),
-          cureS: ranged('s, exact', 1, 86_400),
-          reference: Text(120),
-        },
-        { ...strict, description: 'validated: nothing is computed over it' },
-      ),
+      Type.Union([
+        WholeProcedure,
+        Type.Object(
+          {
+            wash1S: ranged('s, exact', 1, 7200),
+            wash2S: ranged('s, exact', 1, 7200),
+            dryS: ranged('s, exact', 1, 86_400),
+            cureS: ranged('s, exact', 1, 86_400),
+            reference: Text(120),
+          },
+          { ...strict, description: 'validated, two jars, a rest and a light' },
+        ),
+      ]),
     ),
     notes: Type.String({ maxLength: 1000, description: 'colour change, anything else to know' }),
   },

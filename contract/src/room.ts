@@ -1,5 +1,7 @@
+import { CURE_FAMILIES } from '@north-step/core/cure';
 import { AIRS, ROOM_C } from '@north-step/core/dry';
 import type { Spaces } from '@north-step/core/fit';
+import { BENCH_PRESET_IDS } from '@north-step/core/setUp';
 import { type Static, Type } from 'typebox';
 import { EntityId, literals, ranged, strict, Text } from './common.ts';
 
@@ -32,6 +34,8 @@ export const RoomInput = Type.Object(
     humidityPct: ranged('%', 0, 100),
     /** how air moves over the drying rack */
     dryAir: literals(AIRS),
+    /** what a look costs, and what it costs to make a batch again: by these the first light is chosen, s of work */
+    lightCosts: Type.Optional(Type.Object({ lookS: ranged('s', 10, 3600), spoiledS: ranged('s', 60, 86_400) }, strict)),
     spaces: SpacesInput,
     /** by the workshop's own money, for a litre */
     prices: Type.Object(
@@ -47,6 +51,39 @@ export const RoomInput = Type.Object(
 );
 export type RoomInput = Static<typeof RoomInput>;
 export const SetRoom = Type.Object({ room: RoomInput }, strict);
+/** A workshop that is begun: its name, its people, what stands on its bench, and its resins as far as their sheets say. */
+export const SetUpShop = Type.Object(
+  {
+    workshop: Text(80),
+    roomC: ranged('°C', ROOM_C.min, ROOM_C.max),
+    humidityPct: ranged('%', 0, 100),
+    people: Type.Array(Type.Object({ name: Text(60), role: literals(['technician', 'lead']) }, strict), {
+      minItems: 1,
+      maxItems: 40,
+    }),
+    bench: literals(BENCH_PRESET_IDS),
+    /** where the sill is; left out, 50° north */
+    place: Type.Optional(
+      Type.Object({ latDeg: ranged('° north', -90, 90), lonDeg: ranged('° east', -180, 180) }, strict),
+    ),
+    resins: Type.Array(
+      Type.Object(
+        {
+          name: Text(80),
+          family: literals(CURE_FAMILIES),
+          lot: Text(40),
+          cardCureS: Type.Optional(ranged('s, light by the sheet', 1, 86_400)),
+          cardMWPerCm2: Type.Optional(ranged('mW/cm², of the lamp of the sheet', 0.1, 1000)),
+          exposureCapS: Type.Optional(ranged('s, longest in solvent by the sheet', 10, 7200)),
+        },
+        strict,
+      ),
+      { minItems: 1, maxItems: 40 },
+    ),
+  },
+  strict,
+);
+export type SetUpShop = Static<typeof SetUpShop>;
 export const RoomReply = Type.Object({
   room: RoomInput,
   stations: Type.Array(Type.Object({ id: EntityId, name: Type.String(), kind: literals(['wash', 'box']) }), {

@@ -1,17 +1,5 @@
-import type { Lamp } from '@north-step/core/light';
+import { type Lamp, NO_LIGHT, SUNNY_SILL } from '@north-step/core/light';
 import type { Workshop } from '@north-step/server';
-
-const NO_LIGHT = {
-  groups: [],
-  turntable: false,
-  tableTransmission: 0,
-  floorBelowMm: 0,
-  floorReflectance: 0,
-  wallReflectance: 0,
-  wallAreaMm2: 0,
-  fadesPer1000h: 0,
-  hours: 0,
-} as const;
 
 /** A tower of three strips about a clear turntable over a mirror; it had burnt 372 h when the story begins. */
 export const LAMP_BOX: Lamp = {
@@ -60,7 +48,7 @@ export const LAMPS: NonNullable<Workshop['lamps']> = [
   },
   {
     stationId: 'sun-sill',
-    lamp: { ...NO_LIGHT, kind: 'sun', tableRadiusMm: 200, heightMm: 300, heatsK: 2, timerStepS: 600 },
+    lamp: SUNNY_SILL,
     // an island that is on no map
     sky: { latDeg: 14, lonDeg: -21, cloudShare: 0.3 },
   },

@@ -83,4 +83,12 @@ export const PARTS: readonly DemoPart[] = [
   },
 ];
 
+/** Hung now and then beside the day's work, not drawn by lot. */
+export const FIT_DIE: DemoPart = {
+  name: 'fit die',
+  resinIds: ['fit-die'],
+  counts: [2, 2],
+  soup: () => joinSoups(box(36, 24, 14), moved(ring(8, 5, 10), [18, 12, 14])),
+};
+
 export const stlOf = (part: DemoPart): Uint8Array => toBinaryStl(part.soup(), `fennmark ${part.name}`);

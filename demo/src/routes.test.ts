@@ -1,5 +1,5 @@
 import { makeRandom } from '@north-step/core/maths';
-import { bindRoute, ROUTE_TEMPLATES, routeRefusal, templateById } from '@north-step/core/route';
+import { bindRoute, ownOrder, ROUTE_TEMPLATES, routeRefusal, templateById } from '@north-step/core/route';
 import { describe, expect, it } from 'vitest';
 import { usualBench } from './bands.ts';
 import { ROUTES_OF, RouteTurns } from './routes.ts';
@@ -13,7 +13,7 @@ describe('the demo’s routes', () => {
     const bench = usualBench();
     for (const { card } of WORKSHOP.resins)
       for (const id of ROUTES_OF[card.id]!)
-        expect(routeRefusal(templateById(id)!, { card, bench }), `${card.id} ${id}`).toBeUndefined();
+        expect(routeRefusal(ownOrder(card, templateById(id)!), { card, bench }), `${card.id} ${id}`).toBeUndefined();
   });
   it('stay in the baths of their liquid when those are dirty and taken, and others are free', () => {
     const bench = usualBench();
@@ -23,7 +23,7 @@ describe('the demo’s routes', () => {
     const taken = Object.fromEntries(own.map((id) => [id, 1]));
     for (const { card } of WORKSHOP.resins)
       for (const id of ROUTES_OF[card.id]!) {
-        const route = templateById(id)!;
+        const route = ownOrder(card, templateById(id)!);
         const bound = bindRoute(route, busy, { card, taken });
         expect(bound.lacks, `${card.id} ${id}`).toEqual([]);
         expect(bound.steps.map(({ station }) => station)).toEqual(

@@ -39,6 +39,7 @@ export const ROUTES_OF: Readonly<Record<string, readonly string[]>> = {
   'stiff-filled': ['filled-rinse'],
   'hot-housing': ['oven-after'],
   'skin-clear': ['procedure'],
+  'fit-die': ['procedure'],
 };
 
 /** Whose turn it is among a resin's routes. */

@@ -8,7 +8,7 @@ import { trueLoadPctW, trueStrengthPctW, truthOf } from './truth.ts';
 /** The shop rotates by what its book says, which runs behind the truth. */
 const FIRST_ROTATES_AT_PCT_W = 6.5;
 const CLEAN_ROTATES_AT_PCT_W = 2.6;
-const LAST_ROTATED_DAYS_AGO = 5;
+const LAST_ROTATED_DAYS_AGO = 2;
 const BATH_ML = 4600;
 const JAR_ML = 600;
 const JAR_CHANGES_AT_PCT_W = 2;
@@ -20,6 +20,8 @@ const WATERS = [
 ] as const;
 /** Below this a bowl is topped up. */
 const WATER_LEAST_SHARE = 0.8;
+/** Contaminated water goes to the pan outdoors. */
+const WATER_CHANGES_AT_PCT_W = 2;
 /** From this many days ago on nobody took a reading: why two baths are uncertain today. */
 export const LAST_READING_DAYS_AGO = { 'bath-1': 9, 'bath-2': 16 } as const;
 
@@ -88,7 +90,7 @@ export async function tendSolvent(shop: Shop, daysAgo: number): Promise<void> {
     });
 }
 
-/** The jar of the tub is emptied into the drum and filled anew; bowls are topped up with water. */
+/** The jar of the tub is emptied into the drum and filled anew; bowls are topped up with water, or poured into the pan and filled anew. */
 async function tendSmall(technician: Technician, of: (id: string) => Vessel): Promise<void> {
   if (of('ultra-jar').loadPctW > JAR_CHANGES_AT_PCT_W) {
     const { volumeMl } = of('ultra-jar');
@@ -101,7 +103,12 @@ async function tendSmall(technician: Technician, of: (id: string) => Vessel): Pr
     await technician.send('/api/solvent/fill', { vesselId: 'ultra-jar', volumeMl: JAR_ML, fromVesselId: 'fresh-can' });
   }
   for (const [vesselId, volumeMl] of WATERS) {
-    const heldMl = of(vesselId).volumeMl;
+    const { volumeMl: heldMl, loadPctW } = of(vesselId);
+    if (loadPctW > WATER_CHANGES_AT_PCT_W) {
+      await technician.send('/api/solvent/refill', { vesselId, toVesselId: 'pan' });
+      await technician.send('/api/solvent/fill', { vesselId, volumeMl });
+      continue;
+    }
     if (heldMl < volumeMl * WATER_LEAST_SHARE)
       await technician.send('/api/solvent/fill', { vesselId, volumeMl: Math.round(volumeMl - heldMl) });
   }

@@ -3,7 +3,9 @@ import type { BatchReply, BenchReply, MeshStored } from '@north-step/contract';
 import { type BatchState, currentStep, type Step } from '@north-step/core/batch';
 import type { BenchNow } from '@north-step/core/bench';
 import type { Random } from '@north-step/core/maths';
+import { kindShape } from '@north-step/core/route';
 import type { buildApp } from '@north-step/server';
+import { isMeasured, measured } from './caliper.ts';
 import { whatIsSeen } from './trueParts.ts';
 
 type App = Awaited<ReturnType<typeof buildApp>>;
@@ -97,6 +99,7 @@ export class Technician {
   /** Does the current step from beginning to end, a little early or late as people are. */
   async doStep(batch: BatchState, bench: BenchNow): Promise<BatchState> {
     const step = currentStep(batch)!;
+    if (step.kind === 'seal' && isMeasured(batch)) await this.measure(batch);
     if (step.mode === 'look') {
       this.wait(30);
       // the sun moves on; lamps do not
@@ -106,7 +109,9 @@ export class Technician {
     }
     if (step.mode === 'moment') {
       this.wait(60);
-      return this.step(batch, step, 'finish');
+      // whoever else is in the shop accepts
+      const by = this.name === 'Mara V.' ? 'Osei T.' : 'Mara V.';
+      return this.step(batch, step, 'finish', kindShape(step.kind).secondPerson ? { by } : {});
     }
     const started = await this.start(batch);
     const running = currentStep(started)!;
@@ -114,7 +119,13 @@ export class Technician {
     const exact = batch.card.procedure !== undefined && this.random.next() > 0.08;
     if (exact) this.wait(plannedS + this.random.between(0, 3));
     else this.wait(plannedS + (running.kind === 'dry' ? this.random.between(0, 400) : this.random.between(-3, 12)));
+    if (kindShape(step.kind).asksSizes) await this.measure(started);
     return this.step(started, running, 'finish');
+  }
+
+  private async measure(batch: BatchState): Promise<void> {
+    this.wait(90);
+    await this.send(`/api/batches/${batch.id}/sizes`, { sizes: measured(batch) });
   }
 
   /** What the eye meets: shine where recesses kept resin, tack until the true window opens, tint once it has closed. */

@@ -1,4 +1,5 @@
 import { runFromCommandLine } from './cli.ts';
+import { dataFolder } from './dataFolder.ts';
 
 /** A workshop's own server. */
-await runFromCommandLine({ data: '.data/north-step', log: 'info' });
+await runFromCommandLine({ data: dataFolder(), log: 'warn' });

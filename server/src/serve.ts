@@ -17,6 +17,7 @@ import {
   sql,
 } from './db/index.ts';
 import { LiveHub } from './live/hub.ts';
+import { furnishBare } from './setUp.ts';
 
 export type ServerOptions = {
   readonly folder: string;
@@ -56,6 +57,7 @@ export async function startServer(options: ServerOptions): Promise<Running> {
   try {
     await migrate(db, await readMigrations(migrationsFolder()));
     if (options.fillEmpty) await fillOnce(db, options.fillEmpty);
+    await furnishBare(db);
     await space.look();
     const { aheadMs = () => 0 } = options;
     const live = new LiveHub();

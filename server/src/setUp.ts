@@ -1,8 +1,9 @@
 import { type StationKind, stationKind } from '@north-step/core/bench';
 import { describedMWPerCm2, type Lamp } from '@north-step/core/light';
-import { type ResinCard, validateCard } from '@north-step/core/resin';
+import type { ResinCard } from '@north-step/core/resin';
+import { cardBreaches } from '@north-step/core/route';
 import type { BenchSetting, Sky, VesselRow } from './bench/index.ts';
-import { type Db, sql } from './db/index.ts';
+import { type Db, type Queryable, sql } from './db/index.ts';
 
 /** A workshop as it is moved into: who, what and where. */
 export type Workshop = {
@@ -39,42 +40,56 @@ export type Workshop = {
 };
 
 /** Moves a workshop into an empty database. @throws Error naming what is wrong with a card */
-export async function setUpWorkshop(db: Db, workshop: Workshop): Promise<void> {
+export const setUpWorkshop = (db: Db, workshop: Workshop): Promise<void> =>
+  db.transaction((tx) => moveIn(tx, workshop));
+
+/** The same within a transaction that is under way; what was set before it is set anew. */
+export async function moveIn(tx: Queryable, workshop: Workshop): Promise<void> {
   for (const { card } of workshop.resins) {
-    const breaches = validateCard(card);
+    const breaches = cardBreaches(card);
     if (breaches.length > 0) throw new Error(`resin card ${card.id}: ${breaches.join(' ')}`);
   }
-  await db.transaction(async (tx) => {
-    await tx.many(sql`INSERT INTO setting (key, value) VALUES ('bench', ${JSON.stringify(workshop.bench)})`);
-    for (const [place, person] of workshop.people.entries()) {
-      await tx.many(
-        sql`INSERT INTO person (id, name, role, place) VALUES (${person.id}, ${person.name}, ${person.role}, ${place})`,
-      );
-    }
-    for (const [place, { id, name }] of workshop.lines.entries())
-      await tx.many(sql`INSERT INTO bath_line (id, name, place) VALUES (${id}, ${name}, ${place})`);
-    for (const [place, vessel] of workshop.vessels.entries()) {
-      const line = workshop.lines.find(({ baths, own = [] }) => [...baths, ...own].includes(vessel.id));
-      const inLine = line?.baths.includes(vessel.id) ? line.baths.indexOf(vessel.id) + 1 : null;
-      await tx.many(sql`
-        INSERT INTO vessel (id, name, kind, role, line_id, line_place, solvent, agitation, capacity_ml, surface_m2, place)
-        VALUES (${vessel.id}, ${vessel.name}, ${vessel.kind}, ${vessel.role ?? null}, ${line?.id ?? null}, ${inLine}, ${vessel.solvent ?? 'isopropanol'}, ${vessel.agitation ?? 'impeller'}, ${vessel.capacityMl}, ${vessel.surfaceM2}, ${place})`);
-    }
-    for (const [place, station] of workshop.stations.entries()) {
-      await tx.many(sql`
-        INSERT INTO station (id, name, kind, side, capacity, vessel_id, note, place)
-        VALUES (${station.id}, ${station.name}, ${station.kind}, ${stationKind(station.kind).side}, ${station.capacity}, ${station.vesselId ?? null}, ${station.note}, ${place})`);
-    }
-    for (const { stationId, lamp, sky } of workshop.lamps ?? []) {
-      await tx.many(
-        sql`INSERT INTO lamp (station_id, version, lamp, described) VALUES (${stationId}, 1, ${JSON.stringify({ ...lamp, sky })}, ${JSON.stringify(describedMWPerCm2(lamp))})`,
-      );
-    }
-    for (const { card, lots } of workshop.resins) {
-      await tx.many(
-        sql`INSERT INTO resin_card (id, version, name, card) VALUES (${card.id}, ${card.version}, ${card.name}, ${JSON.stringify(card)})`,
-      );
-      for (const code of lots) await tx.many(sql`INSERT INTO lot (card_id, code) VALUES (${card.id}, ${code})`);
-    }
-  });
+  await tx.many(
+    sql`INSERT INTO setting (key, value) VALUES ('bench', ${JSON.stringify(workshop.bench)}) ON CONFLICT (key) DO UPDATE SET value = excluded.value`,
+  );
+  for (const [place, person] of workshop.people.entries())
+    await tx.many(
+      sql`INSERT INTO person (id, name, role, place) VALUES (${person.id}, ${person.name}, ${person.role}, ${place})`,
+    );
+  await moveBench(tx, workshop);
+  for (const { card, lots } of workshop.resins) {
+    await tx.many(
+      sql`INSERT INTO resin_card (id, version, name, card) VALUES (${card.id}, ${card.version}, ${card.name}, ${JSON.stringify(card)})`,
+    );
+    for (const code of lots) await tx.many(sql`INSERT INTO lot (card_id, code) VALUES (${card.id}, ${code})`);
+  }
 }
+
+/** What stands there: lines, vessels, stations, light sources. */
+async function moveBench(tx: Queryable, workshop: Workshop): Promise<void> {
+  for (const [place, { id, name }] of workshop.lines.entries())
+    await tx.many(sql`INSERT INTO bath_line (id, name, place) VALUES (${id}, ${name}, ${place})`);
+  for (const [place, vessel] of workshop.vessels.entries()) {
+    const line = workshop.lines.find(({ baths, own = [] }) => [...baths, ...own].includes(vessel.id));
+    const inLine = line?.baths.includes(vessel.id) ? line.baths.indexOf(vessel.id) + 1 : null;
+    await tx.many(sql`
+      INSERT INTO vessel (id, name, kind, role, line_id, line_place, solvent, agitation, capacity_ml, surface_m2, place)
+      VALUES (${vessel.id}, ${vessel.name}, ${vessel.kind}, ${vessel.role ?? null}, ${line?.id ?? null}, ${inLine}, ${vessel.solvent ?? 'isopropanol'}, ${vessel.agitation ?? 'impeller'}, ${vessel.capacityMl}, ${vessel.surfaceM2}, ${place})`);
+  }
+  for (const [place, station] of workshop.stations.entries()) {
+    await tx.many(sql`
+      INSERT INTO station (id, name, kind, side, capacity, vessel_id, note, place)
+      VALUES (${station.id}, ${station.name}, ${station.kind}, ${stationKind(station.kind).side}, ${station.capacity}, ${station.vesselId ?? null}, ${station.note}, ${place})`);
+  }
+  for (const { stationId, lamp, sky } of workshop.lamps ?? []) {
+    await tx.many(
+      sql`INSERT INTO lamp (station_id, version, lamp, described) VALUES (${stationId}, 1, ${JSON.stringify({ ...lamp, sky })}, ${JSON.stringify(describedMWPerCm2(lamp))})`,
+    );
+  }
+}
+
+/** A workshop that nobody has set up yet is a room without a name. */
+export const BARE: BenchSetting = { workshop: '', roomC: 21, humidityPct: 50, dryAir: 'still', lamps: {} };
+/** Gives a new database its room, so that its pages can be read before anything is set up. */
+export const furnishBare = (db: Db): Promise<unknown> =>
+  db.many(sql`INSERT INTO setting (key, value) VALUES ('bench', ${JSON.stringify(BARE)}) ON CONFLICT (key) DO NOTHING`);

@@ -5,6 +5,7 @@ import {
   EditBatch,
   FlagCommand,
   HoldBatch,
+  MeasureBatch,
   MergeBatch,
   MishapCommand,
   NewBatch,
@@ -36,6 +37,11 @@ export const BATCH_COMMANDS = {
   'batch.broke': {
     summary: 'Pieces that broke, glued or not',
     body: BrokeBatch,
+    reply: BatchReply,
+  },
+  'batch.measure': {
+    summary: 'Sizes as a caliper showed them',
+    body: MeasureBatch,
     reply: BatchReply,
   },
   'batch.recount': {

@@ -2,7 +2,7 @@ import { Done } from '../common.ts';
 import { CureTestsReply, NewCureTest } from '../cureTests.ts';
 import { DescribeLamp, LampsReply, MeterLamp, NewLadder, PairsReply, SkyNow } from '../light.ts';
 import { CardReply, SaveCard } from '../resinCard.ts';
-import { NewShiftNote, RoomReply, SetRoom, ShiftNotesReply } from '../room.ts';
+import { NewShiftNote, RoomReply, SetRoom, SetUpShop, ShiftNotesReply } from '../room.ts';
 import { RouteReply, SaveRoute } from '../routes.ts';
 import { type CommandShape, Nothing } from './define.ts';
 
@@ -42,6 +42,11 @@ export const SHOP_COMMANDS = {
     summary: 'A new route, or the next version of one',
     body: SaveRoute,
     reply: RouteReply,
+  },
+  'shop.set-up': {
+    summary: 'Begin a workshop: its people, its bench, its resins. Once, while nothing stands there',
+    body: SetUpShop,
+    reply: RoomReply,
   },
   'room.set': {
     summary: 'Say how the room is',

@@ -1,6 +1,6 @@
 import { isCure } from '../route/index.ts';
 import { clockText } from '../units/index.ts';
-import { litStepS, wantedS } from './reduce.ts';
+import { litStepS, tookS, wantedS } from './reduce.ts';
 import type { BatchState, Step } from './types.ts';
 
 /** What nobody can time better by hand. */
@@ -21,9 +21,9 @@ export function deviationOf(batch: BatchState, step: Step): string | undefined {
   const { procedure } = batch.card;
   if (step.mode !== 'timed' || step.plannedS === undefined || (procedure && step.kind === 'drip')) return undefined;
   if (step.startedAtMs === undefined || step.endedAtMs === undefined) return undefined;
-  const tookS = isCure(step) ? litStepS(step) : (step.endedAtMs - step.startedAtMs) / 1000;
+  const ranS = isCure(step) ? litStepS(step) : tookS(step);
   const plannedS = procedure ? step.plannedS : wantedS(step);
-  const offS = tookS - plannedS;
+  const offS = ranS - plannedS;
   const within = procedure ? Math.max(LEAST_S, LEAST_SHARE * plannedS) : Math.max(USUAL_S, USUAL_SHARE * plannedS);
   if (Math.abs(offS) <= within || (!procedure && offS > 0 && MAY_BE_LONGER.has(step.kind))) return undefined;
   const than = procedure ? procedure.reference : `the ${clockText(plannedS)} planned`;

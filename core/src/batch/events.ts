@@ -1,6 +1,7 @@
+import type { SizeFound, SizeKept } from '../caliper/index.ts';
 import type { ColourBefore, LookColour } from '../colour/index.ts';
+import type { LookOutcome } from '../look/index.ts';
 import type { PartFacts } from '../part/index.ts';
-import type { LookOutcome } from '../route/index.ts';
 import type { CureChoice } from './batchLight.ts';
 import type { BatchState, Breakage, Knew, LightClosed, Mishap, Priority, Step } from './types.ts';
 
@@ -67,6 +68,7 @@ export type BatchEvent = Told &
     | { readonly type: 'left-out'; readonly stepId: string; readonly because: string }
     | { readonly type: 'flagged'; readonly note: string; readonly stops?: boolean }
     | { readonly type: 'unflagged'; readonly answer?: string }
+    | { readonly type: 'measured'; readonly sizes: readonly SizeFound[] }
     | ({ readonly type: 'broke' } & Omit<Breakage, 'atMs' | 'by'>)
     | Undone
     | { readonly type: 'held'; readonly reason: string }
@@ -98,6 +100,7 @@ export type BatchEvent = Told &
         /** of the pieces that came: how many are broken, and how that came */
         readonly broken?: number;
         readonly breakages?: readonly Breakage[];
+        readonly sizes?: readonly SizeKept[];
         readonly from: { readonly id: string; readonly name: string };
       }
     | { readonly type: 'merged'; readonly into: { readonly id: string; readonly name: string } }

@@ -107,6 +107,10 @@ export function applyEvent(state: BatchState | undefined, event: BatchEvent): Ba
       const { type: _, ...breakage } = event;
       return { ...state, broken: state.broken + event.count, breakages: [...(state.breakages ?? []), breakage] };
     }
+    case 'measured': {
+      const { sizes, atMs, by } = event;
+      return { ...state, sizes: [...(state.sizes ?? []), ...sizes.map((size) => ({ ...size, atMs, by }))] };
+    }
     case 'undone':
       return withoutKeys({ ...state, ...event.put }, event.drop);
     case 'held':
@@ -144,8 +148,9 @@ function edited(state: BatchState, set: Extract<BatchEvent, { type: 'edited' }>[
 }
 
 function joined(state: BatchState, event: Extract<BatchEvent, { type: 'joined' }>): BatchState {
-  const { part, count, clingingMg, filmUm, recessUm, broken = 0, breakages = [] } = event;
+  const { part, count, clingingMg, filmUm, recessUm, broken = 0, breakages = [], sizes = [] } = event;
   const all = [...(state.breakages ?? []), ...breakages];
+  const allSizes = [...(state.sizes ?? []), ...sizes];
   return {
     ...state,
     part,
@@ -155,6 +160,7 @@ function joined(state: BatchState, event: Extract<BatchEvent, { type: 'joined' }
     ...filmInRecesses(recessUm),
     broken: state.broken + broken,
     ...(all.length > 0 ? { breakages: all } : {}),
+    ...(allSizes.length > 0 ? { sizes: allSizes } : {}),
   };
 }
 
@@ -259,6 +265,10 @@ export function litNowS(batch: BatchState, nowMs: number, seen?: LitSeen): numbe
 /** All light that a batch has had until now, s. One number for the window's pointer, its limit and what is missing. */
 export const lightSoFarS = (batch: BatchState, nowMs: number, seen?: LitSeen): number =>
   lightS(batch) + litNowS(batch, nowMs, seen);
+
+/** Between the start and the end of a step by the clock, s; 0 for one that is not done. */
+export const tookS = ({ startedAtMs, endedAtMs }: Pick<Step, 'startedAtMs' | 'endedAtMs'>): number =>
+  startedAtMs === undefined || endedAtMs === undefined ? 0 : (endedAtMs - startedAtMs) / 1000;
 
 /** How long the machine of a step has run, s: the clock less the time that it stood still. */
 export const ranS = (step: Step, nowMs: number): number => {

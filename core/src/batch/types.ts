@@ -1,9 +1,11 @@
+import type { SizeKept } from '../caliper/index.ts';
 import type { ColourBefore, LookColour } from '../colour/index.ts';
 import type { Medium } from '../cure/index.ts';
 import type { Air } from '../dry/index.ts';
+import type { LookOutcome } from '../look/index.ts';
 import type { PartFacts } from '../part/index.ts';
 import type { ResinCard } from '../resin/index.ts';
-import type { Dose, LookOutcome, StepKind, StepMode } from '../route/index.ts';
+import type { Dose, StepKind, StepMode } from '../route/index.ts';
 import type { Agitation } from '../wash/index.ts';
 import type { BatchLight } from './batchLight.ts';
 
@@ -113,6 +115,8 @@ export type BatchState = {
   readonly leftOut?: readonly LeftOut[];
   readonly broken: number;
   readonly breakages?: readonly Breakage[];
+  /** what a caliper showed, in order */
+  readonly sizes?: readonly SizeKept[];
   readonly priority?: Priority;
   readonly note?: string;
   /** why nothing may be begun on it */

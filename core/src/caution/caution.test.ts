@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest';
+import { currentStep } from '../batch/index.ts';
 import { STEP_TYPE_IDS, stepType } from '../route/index.ts';
-import { CAUTION_IDS, CAUTIONS, cautionsOf, FIRST_CARDS } from './index.ts';
+import { play, testBatch } from '../testing/index.ts';
+import { CAUTION_IDS, CAUTIONS, cautionsOf, FIRST_CARDS, isUncured } from './index.ts';
 
 const of = (id: (typeof STEP_TYPE_IDS)[number]) => cautionsOf({ ...stepType(id as never), type: id });
 
@@ -22,6 +24,10 @@ describe('cautions', () => {
   });
   it.each([
     ['wash-machine', 'solvent'],
+    ['wash-spray', 'mist'],
+    ['blow', 'mist'],
+    ['squirt', 'mist'],
+    ['shake', 'mist'],
     ['cure', 'light'],
     ['oven', 'heat'],
     ['warm-dip', 'heat'],
@@ -30,6 +36,27 @@ describe('cautions', () => {
     ['supports-off', 'clippings'],
   ] as const)('%s asks for what is worn against %s', (id, caution) => {
     expect(of(id as never)).toContain(caution);
+  });
+  it('hands on parts that no light has made safe are gloved, whatever the work; once they are good they need not be', () => {
+    const work = ['hold-form', 'inspect', 'sand-bed', 'film', 'photograph', 'label', 'pack', 'turn-over'] as const;
+    for (const type of work) {
+      expect(cautionsOf({ kind: 'do', type }, true), type).toContain('resin');
+      expect(cautionsOf({ kind: 'do', type }, false).filter((id) => id === 'resin').length, type).toBeLessThanOrEqual(
+        1,
+      );
+    }
+    expect(cautionsOf({ kind: 'do', type: 'label' }, false)).not.toContain('resin');
+    const { batch } = play(testBatch(), (one) => currentStep(one)?.kind === 'look-cured');
+    expect(isUncured(batch)).toBe(true);
+    expect(isUncured(play(batch, (one) => currentStep(one)?.kind === 'seal').batch)).toBe(false);
+  });
+  it('before work begins: trays, lids, an extinguisher before heat, tools of their own for cured parts', () => {
+    const ready = FIRST_CARDS.ready.steps.join(' ');
+    for (const what of [/tray/, /Lids/, /daylight/, /sparks/, /Extinguisher/, /Two sets of tools/])
+      expect(ready).toMatch(what);
+    expect(CAUTIONS.heat.gear.join()).toContain('extinguisher');
+    expect(CAUTIONS.resin.text).toContain('inside out');
+    expect(CAUTIONS.heat.text).toContain('lid loose');
   });
   it('cards say what to do first, and that nothing goes down a drain', () => {
     for (const { steps } of Object.values(FIRST_CARDS)) expect(steps.length).toBeGreaterThan(2);

@@ -6,7 +6,7 @@ import type { CureWindow } from './window.ts';
 /** What a look costs and what a spoiled batch costs, s of work. */
 export type LightCosts = { readonly lookS: number; readonly spoiledS: number };
 /** A minute and a half of hands for a look; forty minutes to make a batch again. Settable. */
-const USUAL_COSTS: LightCosts = { lookS: 90, spoiledS: 2400 };
+export const USUAL_COSTS: LightCosts = { lookS: 90, spoiledS: 2400 };
 /** A lamp that runs holds up the next batch, not hands: its time counts so much. */
 const LAMP_SHARE = 0.08;
 /** Increments after the first look, of the expected start of the window. */

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { applyEvent, type BatchState, currentStep, exposureS, lightS } from '../batch/index.ts';
-import { CURED_LOOKS, type CuredLook, MATTE_LOOKS, type MatteLook } from '../route/index.ts';
+import { CURED_LOOKS, type CuredLook, MATTE_LOOKS, type MatteLook } from '../look/index.ts';
 import { play, testBatch, testBench } from '../testing/index.ts';
 import { decideLook } from './index.ts';
 
@@ -24,6 +24,11 @@ describe('a look before the light', () => {
     ['tack', ['wash', 'dry', 'look-matte']],
     ['grit', ['wash', 'dry', 'look-matte']],
     ['white marks', ['dry', 'look-matte']],
+    ['swollen', ['dry', 'look-matte']],
+    ['grey film', ['wash', 'dry', 'look-matte']],
+    ['detail lost', ['wash', 'dry', 'look-matte']],
+    ['dust', ['brush-off', 'look-matte']],
+    ['scar', ['fill-pits', 'look-matte']],
   ])('%s puts in %j', (outcome, steps) => {
     const batch = at('look-matte');
     expect(putIn(batch, look(batch, outcome))).toEqual(steps);
@@ -32,6 +37,13 @@ describe('a look before the light', () => {
     const batch = at('look-matte');
     const spent = { ...batch, card: { ...batch.card, exposureCapS: exposureS(batch, now.atMs) + 20 } };
     expect(putIn(spent, look(spent, 'shine'))).toEqual(['mop', 'dry', 'look-matte']);
+  });
+  it('what washing did not mend once is not washed twice: it stops, and somebody decides', () => {
+    const once = look(at('look-matte'), 'detail lost');
+    const again = play(once, (b) => currentStep(b)?.kind === 'look-matte').batch;
+    const twice = look(again, 'detail lost');
+    expect(putIn(again, twice)).toEqual(['look-matte']);
+    expect(twice).toMatchObject({ flagStops: true, flag: expect.stringContaining('detail lost') });
   });
   it('keeps the cure locked until it is matte', () => {
     for (const outcome of MATTE_LOOKS.slice(1))
@@ -50,12 +62,25 @@ describe('a look after the light', () => {
     ['grit', [], /Sand it off/],
     ['tinted', [], /cannot be undone/],
     ['broken', [], /make again/],
+    ['colour unchanged', ['cure', 'look-cured'], undefined],
+    ['sticky trace', [], /Gloves until it is painted/],
+    ['grey film', [], /polish it off/],
+    ['swollen', [], /Measure it/],
+    ['detail lost', [], /make again/],
+    ['dust', ['file'], undefined],
+    ['scar', ['file'], undefined],
   ])('%s puts in %j', (outcome, steps, flag) => {
     const batch = at('look-cured');
     const after = look(batch, outcome);
     expect(putIn(batch, after)).toEqual(steps);
     if (flag) expect(after.flag).toMatch(flag);
     else expect(after.flag).toBeUndefined();
+  });
+  it('a colour that has not changed at the end of its window: a crumb of its lot tells which, and nothing is lit on', () => {
+    const batch = { ...at('look-cured'), lastS: 1 };
+    const after = look(batch, 'colour unchanged');
+    expect(putIn(batch, after)).toEqual([]);
+    expect(after.flag).toMatch(/crumb of the same lot/);
   });
   it('tacky at the end of its window is washed and lit once more; tacky still, it is held, and nothing is put in', () => {
     const batch = at('look-cured');

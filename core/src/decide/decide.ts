@@ -13,7 +13,7 @@ import {
   wettingBefore,
 } from '../plan/index.ts';
 import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
-import { isCure, isDrying, isHot, isWash, isWet } from '../route/index.ts';
+import { isCure, isDrying, isHot, isLookAfter, isWash, isWet, kindShape } from '../route/index.ts';
 import { clockText, plainNumber } from '../units/index.ts';
 import { already, gateBefore, heldBack, unknownStep } from './gate.ts';
 import type { Moment } from './moment.ts';
@@ -118,6 +118,10 @@ export function decideFinish(
       remedy: 'Press again to finish it.',
     });
   }
+  const first = kindShape(step.kind).secondPerson && lookedBy(batch);
+  if (first === now.by) return refuse(samePerson(batch, now.by));
+  if (kindShape(step.kind).asksSizes && !batch.sizes?.some(({ atMs }) => atMs >= step.startedAtMs!))
+    return refuse(notMeasured(batch));
   if (step.kind === 'drip') {
     const dripS = (now.atMs - step.startedAtMs!) / 1000;
     const film = filmOf(requestOf(batch, bench, dripS));
@@ -143,6 +147,23 @@ export function decideFinish(
     ]);
   return ok([{ ...now, type: 'finished', stepId }]);
 }
+
+/** Who did the last look, or the last step that was done. */
+const lookedBy = ({ steps }: BatchState): string | undefined => {
+  const done = steps.filter(({ state }) => state === 'done');
+  return (done.findLast(isLookAfter) ?? done.at(-1))?.by;
+};
+const samePerson = ({ name }: BatchState, by: string): Refusal => ({
+  code: 'SAME_PERSON',
+  message: `${by} looked at ${name}: somebody else accepts it.`,
+  remedy: 'Choose the second person at the top right, then press again.',
+});
+
+const notMeasured = ({ name }: BatchState): Refusal => ({
+  code: 'NOT_MEASURED',
+  message: `No size of ${name} was typed in yet.`,
+  remedy: 'Type what the caliper shows (M), or leave the step out (F).',
+});
 
 /** After the last wash the rest is planned from the time it really soaked; an overrun raises a flag. */
 function afterWash(batch: BatchState, step: Step, bench: BenchNow, now: Moment): BatchEvent[] {

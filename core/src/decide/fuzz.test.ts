@@ -12,7 +12,7 @@ import {
   replay,
   stoodS,
 } from '../batch/index.ts';
-import { CURED_LOOKS, type LookOutcome, MATTE_LOOKS } from '../route/index.ts';
+import { CURED_LOOKS, type LookOutcome, MATTE_LOOKS } from '../look/index.ts';
 import { testBatch, testBench } from '../testing/index.ts';
 import {
   decideElsewhere,

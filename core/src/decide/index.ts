@@ -8,5 +8,6 @@ export { gateBefore, heldBack } from './gate.ts';
 export * from './later.ts';
 export * from './look.ts';
 export * from './manage.ts';
+export * from './measure.ts';
 export * from './mishap.ts';
 export * from './undo.ts';

@@ -1,13 +1,10 @@
 import type { BatchEvent, BatchState } from '../batch/index.ts';
 import { cameBack, type TakenOut } from '../batch/index.ts';
+import type { LaterLook } from '../look/index.ts';
 import { blankOf, numbered } from '../plan/index.ts';
 import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
 import { isCure, isLookAfter } from '../route/index.ts';
 import type { Moment } from './decide.ts';
-
-/** What can be seen on finished parts, days after. */
-export const LATER_LOOKS = ['sound', 'tacky', 'soft underside', 'warped', 'cracked', 'white marks', 'tinted'] as const;
-export type LaterLook = (typeof LATER_LOOKS)[number];
 
 const HOUR_MS = 3_600_000;
 /** Warp, cracks and tack show themselves within a day or two. An engineering guess. */
@@ -72,6 +69,7 @@ export function decideTakeBack(
       clingingMg: ['0', '0', '0'],
       broken: 0,
       breakages: undefined,
+      sizes: undefined,
       note: undefined,
       steps: [...done, ...ahead],
       returned: { from: batch.name, hash: recordHash, what },

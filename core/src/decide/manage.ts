@@ -38,7 +38,7 @@ export type Broke = {
 /** Pieces that broke, at whatever step; how many of them were mended with glue. */
 export function decideBroke(batch: BatchState, broke: Broke, now: Moment): Result<BatchEvent[], Refusal> {
   const { count, glued = 0, which, note, photoSha256 } = broke;
-  const unknown = which === undefined ? isMixed(batch) && namePiece(batch) : unknownPiece(batch, which);
+  const unknown = whichRefusal(batch, which, 'broke');
   if (unknown) return refuse(unknown);
   const kind = wholeOf(batch).find(({ name }) => name === which);
   const left = Math.min(batch.count - batch.broken, kind?.count ?? batch.count);
@@ -83,11 +83,16 @@ function unknownPiece({ name, part, count }: BatchState, which: string): Refusal
   };
 }
 
-const namePiece = ({ name, part, count }: BatchState): Refusal => ({
-  code: 'WHICH_PIECES',
-  message: `${name} holds ${piecesText(part, count)}: say which of them broke.`,
-  field: 'which',
-});
+/** Several kinds in one batch must be told apart, and only what is in it can be meant. @param deed how the sentence ends */
+export function whichRefusal(batch: BatchState, which: string | undefined, deed: string): Refusal | undefined {
+  if (which !== undefined) return unknownPiece(batch, which);
+  if (!isMixed(batch)) return undefined;
+  return {
+    code: 'WHICH_PIECES',
+    message: `${batch.name} holds ${piecesText(batch.part, batch.count)}: say which of them ${deed}.`,
+    field: 'which',
+  };
+}
 
 export type Split = { readonly stays: BatchEvent[]; readonly goes: BatchState };
 
@@ -122,6 +127,7 @@ export function decideSplit(
       plateAreaMm2: (batch.plateAreaMm2 * count) / batch.count,
       broken: 0,
       breakages: undefined,
+      sizes: undefined,
       flag: undefined,
       flagStops: undefined,
       splitFrom: batch.name,
@@ -185,6 +191,7 @@ export function decideMerge(into: BatchState, from: BatchState, now: Moment): Re
           ? {}
           : { recessUm: Math.max(into.recessUm ?? into.filmUm, from.recessUm ?? from.filmUm) }),
         ...(from.broken === 0 ? {} : { broken: from.broken, breakages: from.breakages }),
+        ...(from.sizes ? { sizes: from.sizes } : {}),
         from: { id: from.id, name: from.name },
       },
     ],

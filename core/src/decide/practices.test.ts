@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import type { BatchState, Step } from '../batch/index.ts';
+import { type BatchState, currentStep, deviationOf, type Step } from '../batch/index.ts';
 import { newBatch } from '../plan/index.ts';
 import type { ResinCard } from '../resin/index.ts';
-import { checkRoute, type Route, templateById } from '../route/index.ts';
-import { everythingBench, play, testCard, testPart, withBath, withLamp } from '../testing/index.ts';
+import { checkRoute, procedureRoute, type Route, templateById } from '../route/index.ts';
+import { everythingBench, play, testCard, testPart, testProcedure, withBath, withLamp } from '../testing/index.ts';
+import { decideFinish } from './index.ts';
 
 /** A well-kept bench: baths as they are after a rotation, a box of 20 mW/cm² that heats. */
 const bench = [
@@ -97,6 +98,19 @@ describe('orders of work as people do them', () => {
     expect(timesOf(done, ({ agitation }) => agitation === 'ultrasonic')).toEqual([600]);
     expect(timesOf(done, ({ kind }) => kind === 'cure')).toEqual([300, 300]);
   });
+  it('an oven that the route leaves open is as warm and as long as the card stands it', () => {
+    const open = templateById('oven-after')!;
+    const steps = open.steps.map((step) => (step.type === 'oven' ? { type: step.type } : step));
+    const done = run({ ...open, steps }, { ...tough, oven: { tempC: 75, seconds: 2700 } });
+    expect(done.steps.find(({ kind }) => kind === 'oven')).toMatchObject({ plannedS: 2700, tempC: 75 });
+    expect(done.steps.find(({ kind }) => kind === 'oven')!.fixed).toBeUndefined();
+  });
+  it('minutes of a card are for its own lamp: of a weaker one they are fewer here', () => {
+    const strong = { ...templateById('two-baths')!, dose: 'strong' as const };
+    const light = (cardLight: ResinCard['cardLight']) => lit(run(strong, { ...tough, cardCureS: 1800, cardLight }));
+    expect(light({ mWPerCm2: 10 })).toBe(light(undefined));
+    expect(light({ mWPerCm2: 5 })).toBeLessThan(light({ mWPerCm2: 10 }));
+  });
   it('a warm box takes its twenty minutes, also once the washes are over and the rest is planned anew', () => {
     const done = run(asDone('warm-box'), tough);
     expect(timesOf(done, ({ type }) => type === 'preheat').every((seconds) => seconds >= 1200)).toBe(true);
@@ -150,5 +164,35 @@ describe('what is warned of and what is refused before light', () => {
     expect(codes(wet({ type: 'cure', medium: 'water' }))).toContain('CURE_BEFORE_DRY');
     expect(codes(wet({ type: 'pat-dry' }, { type: 'cure' }))).toContain('CURE_BEFORE_DRY');
     expect(codes(wet({ type: 'pat-dry' }, { type: 'look-matte' }, { type: 'cure' }))).not.toContain('CURE_BEFORE_DRY');
+  });
+});
+
+describe('a procedure with a second person', () => {
+  const resin = card({ family: 'skin-contact clear', ultrasonicCapS: 180, procedure: testProcedure });
+  it('runs whole, every time as its card says, to the seal', () => {
+    const batch = run(procedureRoute(resin)!, resin);
+    expect(batch.recordHash ?? batch.steps.at(-1)!.state).toBe('done');
+    const planned = batch.steps.filter(({ mode }) => mode === 'timed').map(({ plannedS }) => plannedS);
+    expect(planned).toEqual([300, 20, 20, 120, 60, 1200, 600, 600]);
+    expect(batch.flag).toBeUndefined();
+    expect(batch.steps.map((step) => deviationOf(batch, step)).filter(Boolean)).toEqual([]);
+  });
+  it('is not accepted by whoever looked at the parts', () => {
+    const request = {
+      card: resin,
+      part: testPart,
+      bench,
+      count: 2,
+      dripS: 600,
+      plateAreaMm2: 5000,
+      route: procedureRoute(resin)!,
+    };
+    const hung = newBatch(request, { id: 'b', name: 'Tern 1', lot: 'L', createdAtMs: 0 });
+    const { batch, atMs } = play(hung, (one) => currentStep(one)?.kind === 'accept', 0, bench);
+    const step = currentStep(batch)!;
+    const looked = batch.steps.findLast(({ kind }) => kind === 'look-cured')!.by!;
+    const same = decideFinish(batch, step.id, bench, { atMs, by: looked });
+    expect(!same.ok && same.refusal).toMatchObject({ code: 'SAME_PERSON', message: expect.stringContaining(looked) });
+    expect(decideFinish(batch, step.id, bench, { atMs, by: 'Ines R.' }).ok).toBe(true);
   });
 });

@@ -1,5 +1,6 @@
 import { type BatchEvent, type BatchState, exposureS, type Knew, type Step } from '../batch/index.ts';
 import type { BathNow, BenchNow } from '../bench/index.ts';
+import { isAlcohol } from '../liquids/index.ts';
 import {
   bathNowFor,
   endsRun,
@@ -36,7 +37,12 @@ export function startWash(batch: BatchState, step: Step, bench: BenchNow, now: M
   const wrong = wrongLiquid(batch, baths.slice(0, ahead.length));
   if (wrong) return refuse(wrong);
   const leftS = batch.card.exposureCapS - exposureS(batch, now.atMs);
-  const knew = { loadPctW: round(bath.loadPctW, 2), strengthPctW: round(bath.strengthPctW, 1), roomC: bench.roomC };
+  const knew = {
+    loadPctW: round(bath.loadPctW, 2),
+    // of alcohol in its water; other liquids have none
+    ...(isAlcohol(bath.solvent) ? { strengthPctW: round(bath.strengthPctW, 1) } : {}),
+    roomC: bench.roomC,
+  };
   if (leftS < 10) {
     return refuse({
       code: 'EXPOSURE_SPENT',

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { currentStep, type Step } from '../batch/index.ts';
+import { FAULTS, type Facts, type Fault } from '../look/index.ts';
 import { play, testBatch, testBench } from '../testing/index.ts';
-import { diagnose, FAULTS, type Facts, type Fault, factsOf, verdict } from './index.ts';
+import { diagnose, factsOf, verdict } from './index.ts';
 
 /** A batch of which everything was done as planned. */
 const good: Facts = {
@@ -22,6 +23,12 @@ const good: Facts = {
   slender: 10,
   unheld: true,
   gritty: false,
+  clingShare: 0.3,
+  ultrasonicShare: 0,
+  brushed: false,
+  clippings: false,
+  openH: 0.5,
+  trimmed: 'green',
 };
 const first = (fault: Fault, over: Partial<Facts>) => diagnose(fault, { ...good, ...over })[0]!;
 
@@ -38,9 +45,24 @@ describe('a diagnosis', () => {
     ['a long thin plate', 'warped', { slender: 70 }, 'unheld', 'none'],
     ['never turned', 'soft underside', { evenness: 0.1, turned: false, lightShare: 1.6 }, 'shadow', 'turn'],
     ['a filled resin, not rinsed', 'grit', { gritty: true }, 'grit', 'rinse'],
+    ['a loaded bath', 'grey film', { clingShare: 2.4, bathLoadPctW: 7 }, 'bath', 'wash'],
+    ['a night in solvent', 'swollen', { soakShare: 40 }, 'soak', 'rest'],
+    ['resin pooled in it', 'detail lost', { residueShare: 3 }, 'wash', 'wash'],
+    ['shaken for too long', 'detail lost', { residueShare: 0.4, ultrasonicShare: 4 }, 'rubbed', 'none'],
+    ['clippings left on', 'dust', { clippings: true }, 'clippings', 'brush'],
+    ['a night in the open', 'dust', { openH: 14 }, 'dusty', 'brush'],
+    ['cut once it was hard', 'scar', { trimmed: 'hard' }, 'trim', 'fill'],
+    ['half of the light', 'colour unchanged', { lightShare: 0.5 }, 'light', 'light'],
+    ['resin left, to be painted', 'sticky trace', { residueShare: 3, lightShare: 2 }, 'wash', 'wash'],
     ['resin left', 'shine', { residueShare: 4 }, 'wash', 'wash'],
   ])('%s: %s', (_, fault, over, cause, remedy) => {
     expect(first(fault, over)).toMatchObject({ id: cause, remedy });
+  });
+  it('a dark side is told by its map: coldest against hottest, and what lies in hollows', () => {
+    const why = (over: Partial<Facts>) =>
+      diagnose('soft underside', { ...good, evenness: 0.2, ...over }).find(({ id }) => id === 'shadow')!.why;
+    expect(why({})).toBe('Its coldest spot gets 20 % of the hottest.');
+    expect(why({ neverLitPct: 8 })).toBe('Its coldest spot gets 20 % of the hottest, and 8.0 % lies in hollows.');
   });
   it('before any light, none is lacking: tack is the wash, the rest or the air of the room', () => {
     const causes = diagnose('tacky', {

@@ -1,43 +1,11 @@
-import { type BatchState, exposureS, knewNumber, lightS } from '../batch/index.ts';
+import { type BatchState, exposureS, knewNumber, lightS, type Step, tookS } from '../batch/index.ts';
 import type { BenchNow } from '../bench/index.ts';
 import { windowOf } from '../cure/index.ts';
+import { liquid as liquidOf } from '../liquids/index.ts';
+import type { Facts } from '../look/index.ts';
 import { bathNowFor, cureDoubt, cureSetting, dryS, lastWash, requestOf, wettingBefore } from '../plan/index.ts';
-import { isCure, isDrying, isWash, isWet, kindShape } from '../route/index.ts';
-
-/** What is known of a batch at a look, as far as a fault could come from it. Shares are of what was allowed or needed. */
-export type Facts = {
-  /** it has had no light yet: then none is lacking */
-  readonly unlit: boolean;
-  /** resin left after the last wash over what its card allows; above 1 too much */
-  readonly residueShare: number;
-  /** load of the last bath over where it becomes too dirty for this resin, as the wash knew it */
-  readonly bathLoadPctW: number;
-  /** rest before the light over what it needed; below 1 too short */
-  readonly restShare: number;
-  /** light so far over what makes the coldest spot tack-free; below 1 too little */
-  readonly lightShare: number;
-  /** light so far over where the hottest spot goes over; above 1 too much. 0 when nothing ends the window */
-  readonly overShare: number;
-  /** how far rate and harmful dose may be off, share */
-  readonly rateDoubt: number;
-  readonly doseDoubt: number;
-  /** coldest over hottest light of its map; nothing without a map */
-  readonly evenness?: number;
-  readonly neverLitPct: number;
-  readonly turned: boolean;
-  /** time in solvent over its limit */
-  readonly soakShare: number;
-  /** the last liquid is known to haze it */
-  readonly hazed: boolean;
-  /** last wet in water or glycerine */
-  readonly watery: boolean;
-  /** longest size over wall */
-  readonly slender: number;
-  /** supports were off before the light and nothing held it */
-  readonly unheld: boolean;
-  /** its resin leaves grit and it was not rinsed */
-  readonly gritty: boolean;
-};
+import { isCure, isDrying, isWash, isWet, kindShape, procedureTimes, ultrasonicCapS } from '../route/index.ts';
+import { clingResidueUm, type Solvent } from '../wash/index.ts';
 
 /** Gathers what the route has written down. */
 export function factsOf(batch: BatchState, bench: BenchNow, nowMs: number): Facts {
@@ -48,9 +16,10 @@ export function factsOf(batch: BatchState, bench: BenchNow, nowMs: number): Fact
   const soakedS = exposureS(batch, nowMs);
   const liquid = wash && bathNowFor(wash, bench).solvent;
   const wetting = dry && wettingBefore(steps, dry, bench);
-  const neededS =
-    card.procedure?.dryS ?? dryS({ bench, part }, { soakedS, ...wetting, air: dry?.air, type: dry?.type });
-  const restS = dry ? (dry.endedAtMs! - dry.startedAtMs!) / 1000 : 0;
+  const neededS = card.procedure
+    ? procedureTimes(card).dryS
+    : dryS({ bench, part }, { soakedS, ...wetting, air: dry?.air, type: dry?.type });
+  const restS = dry ? tookS(dry) : 0;
   const request = requestOf(batch, bench);
   const window = windowOf(cureSetting(request), batch.light?.poses);
   const { rate, dose } = cureDoubt(request);
@@ -63,6 +32,7 @@ export function factsOf(batch: BatchState, bench: BenchNow, nowMs: number): Fact
     unlit: !steps.some((one) => isCure(one) && one.state !== 'waiting'),
     residueShare: residueUm / card.residueTolUm,
     bathLoadPctW: knewNumber(wash, 'loadPctW') ?? 0,
+    clingShare: clingUm(wash, liquid) / card.residueTolUm,
     restShare: neededS > 0 ? restS / neededS : 1,
     lightShare: window.handleS === undefined ? 0 : litS / window.handleS,
     overShare: window.maxS === undefined ? 0 : litS / window.maxS,
@@ -76,10 +46,36 @@ export function factsOf(batch: BatchState, bench: BenchNow, nowMs: number): Fact
     neverLitPct: batch.light?.neverLitPct ?? 0,
     turned: poses.length > 1 || steps.some(({ type, state }) => type === 'turn-over' && state === 'done'),
     soakShare: soakedS / card.exposureCapS,
+    ultrasonicShare: allTookS(steps, ({ agitation }) => agitation === 'ultrasonic') / ultrasonicCapS(card),
+    brushed: allTookS(steps, ({ agitation }) => agitation === 'brush') > 0,
     hazed: liquid !== undefined && (card.hazedBy ?? []).includes(liquid),
     watery: wet !== undefined && (!isWash(wet) || liquid === 'water'),
     slender: part.boxMm ? Math.max(...part.boxMm) / part.wallMm : 0,
     unheld: before.some(({ kind }) => kind === 'trim') && !before.some(({ type }) => type === 'hold-form'),
+    ...cutOf(steps),
+    openH: allTookS(before, isDrying) / 3600,
     gritty: card.leavesGrit && !steps.some((step) => kindShape(step.kind).wets === 'water' && step.state === 'done'),
   };
+}
+
+/** Time of all steps of one sort that were done, s. */
+const allTookS = (steps: readonly Step[], of: (step: Step) => boolean): number =>
+  steps.filter((step) => step.state === 'done' && of(step)).reduce((sum, step) => sum + tookS(step), 0);
+
+/** Film that dries on with what clung after the last wash, µm. */
+function clingUm(wash: Step | undefined, liquid: Solvent | undefined): number {
+  const loadPctW = knewNumber(wash, 'loadPctW');
+  return loadPctW === undefined || !wash || !liquid
+    ? 0
+    : clingResidueUm([loadPctW], tookS(wash), liquidOf(liquid).dragFilmUm);
+}
+
+/** How the supports came off, and whether anything wet or a brush came after that. */
+function cutOf(steps: readonly Step[]): Pick<Facts, 'trimmed' | 'clippings'> {
+  const done = steps.filter(({ state }) => state === 'done');
+  const at = done.findLastIndex(({ kind }) => kind === 'trim');
+  if (at < 0) return { trimmed: 'not yet', clippings: false };
+  const clippings = !done.slice(at).some((step) => isWet(step) || step.type === 'brush-off');
+  if (done.slice(0, at).some(isCure)) return { trimmed: 'hard', clippings };
+  return { trimmed: done.slice(0, at).some(({ kind }) => kind === 'warm-dip') ? 'warm' : 'green', clippings };
 }

@@ -1,3 +1,2 @@
 export * from './diagnose.ts';
 export * from './facts.ts';
-export * from './faultOf.ts';

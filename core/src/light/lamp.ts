@@ -78,6 +78,28 @@ export type Lamp = {
   readonly metered?: { readonly scale: number; readonly hours: number; readonly spreadPct: number };
 };
 
+/** A place that gives no light of its own: the day on a sill, the warmth of an oven. */
+export const NO_LIGHT = {
+  groups: [],
+  turntable: false,
+  tableTransmission: 0,
+  floorBelowMm: 0,
+  floorReflectance: 0,
+  wallReflectance: 0,
+  wallAreaMm2: 0,
+  hours: 0,
+  fadesPer1000h: 0,
+} as const satisfies Partial<Lamp>;
+/** A sill in the sun. */
+export const SUNNY_SILL: Lamp = {
+  ...NO_LIGHT,
+  kind: 'sun',
+  tableRadiusMm: 200,
+  heightMm: 300,
+  heatsK: 2,
+  timerStepS: 600,
+};
+
 const FACING: Readonly<Record<'down' | 'up' | 'left' | 'right' | 'front' | 'back', Vec3>> = {
   down: [0, 0, -1],
   up: [0, 0, 1],

@@ -24,6 +24,8 @@ export function meterSpots(lamp: Lamp): readonly MeterSpot[] {
   ];
 }
 
+/** The meter's place that stands for a part: on a stand in the middle, facing out. */
+export const MIDDLE_SPOT = 1;
 const METER_ANGLES = 60;
 const METER_AREA_MM2 = 400;
 

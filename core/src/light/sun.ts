@@ -21,6 +21,9 @@ const RANGE = [0.5, 2] as const;
 /** What window glass lets through of this band. An engineering guess. */
 const BEHIND_GLASS = 0.6;
 
+/** Before anybody said where the sill is: a middling latitude and a half-covered sky. */
+export const UNSAID_SKY = { latDeg: 50, lonDeg: 0, cloudShare: 0.5 } as const;
+
 export type SunAt = {
   readonly latDeg: number;
   readonly lonDeg: number;

@@ -9,7 +9,7 @@ import {
   type Step,
   wantedS,
 } from '../batch/index.ts';
-import { cautionsOf } from '../caution/index.ts';
+import { cautionsOf, isUncured } from '../caution/index.ts';
 import { heldBack } from '../decide/index.ts';
 import { isCure, isLookBefore, isWash, isWet } from '../route/index.ts';
 import { clockText, lowerFirst, percentText } from '../units/index.ts';
@@ -85,7 +85,7 @@ function actionOf(batch: BatchState, step: Step, scene: Scene): Action {
     title: step.title,
     station,
     hands: handsFor(step),
-    cautions: cautionsOf(step),
+    cautions: cautionsOf(step, isUncured(batch)),
     follows: followsOf(batch, step),
   };
   if (step.mode === 'look') return held(batch, step, { ...base, ...lookAction(batch, step) });

@@ -1,3 +1,4 @@
+import { type GreenWait, greenWords } from '../plan/index.ts';
 import { percentText, plainNumber } from '../units/index.ts';
 
 /** Something that is no step of a batch, for when hands are free. */
@@ -10,7 +11,8 @@ export type ChoreTask =
   | { readonly kind: 'tend'; readonly bathId: string }
   | { readonly kind: 'read'; readonly bathId: string }
   | { readonly kind: 'meter'; readonly station: string }
-  | { readonly kind: 'look'; readonly batchId: string };
+  | { readonly kind: 'look'; readonly batchId: string }
+  | { readonly kind: 'green'; readonly batchId: string };
 
 export type ChoreView = {
   readonly baths: readonly {
@@ -23,6 +25,8 @@ export type ChoreView = {
   }[];
   /** sealed batches whose second look is due, oldest first */
   readonly later?: readonly { readonly batchId: string; readonly name: string; readonly hoursAgo: number }[];
+  /** green parts that have waited a day or more */
+  readonly green?: readonly (GreenWait & { readonly batchId: string; readonly name: string })[];
   readonly lamps: readonly { readonly station: string; readonly name: string; readonly doubtShare?: number }[];
 };
 
@@ -31,9 +35,10 @@ const WIDE_SHARE = 0.35;
 const UNSURE_LIGHT = 0.2;
 const FEW_BATCHES = 3;
 const MOST_LATER = 4;
+const GREEN_SOON_DAYS = 3;
 
 /** What to do while nothing on the bench needs hands, most useful first. */
-export function meanwhile({ baths, lamps, later = [] }: ChoreView): readonly Chore[] {
+export function meanwhile({ baths, lamps, later = [], green = [] }: ChoreView): readonly Chore[] {
   const past = baths
     .filter(({ loadPctW, limitPctW }) => loadPctW > limitPctW)
     .map(
@@ -89,5 +94,18 @@ export function meanwhile({ baths, lamps, later = [] }: ChoreView): readonly Cho
       task: { kind: 'look', batchId },
     }),
   );
-  return [...past, ...unsure, ...few, ...again, ...meter];
+  return [...past, ...green.flatMap(greenChore), ...unsure, ...few, ...again, ...meter];
+}
+
+/** Green parts ask for hands before their supports no longer clip, and before light no longer does as planned. */
+function greenChore({ batchId, name, ...wait }: NonNullable<ChoreView['green']>[number]): readonly Chore[] {
+  const { clipsForDays, keepsForDays } = wait;
+  if ((clipsForDays ?? keepsForDays) > GREEN_SOON_DAYS) return [];
+  return [
+    {
+      say: clipsForDays === undefined ? `Light ${name}` : `Trim ${name}`,
+      reason: greenWords(wait),
+      task: { kind: 'green', batchId },
+    },
+  ];
 }

@@ -8,8 +8,10 @@ const HANDS = {
 } as const;
 
 /** Which hand is gloved. */
-export const handsFor = (step: Step): string =>
-  HANDS[typeOfStep(step)?.where === 'mat' ? 'trim' : kindShape(step.kind).gear];
+export const handsFor = (step: Step): string => {
+  const { gear } = kindShape(step.kind);
+  return HANDS[gear !== 'light' && typeOfStep(step)?.where === 'mat' ? 'trim' : gear];
+};
 
 const fill = (text: string, batch: BatchState, station: string): string =>
   text.replace('{}', batch.name).replace('{Station}', station).replace('{station}', station.toLowerCase());

@@ -14,7 +14,7 @@ import {
   type WindowRange,
 } from '../cure/index.ts';
 import type { ResinCard } from '../resin/index.ts';
-import type { Dose } from '../route/index.ts';
+import { type Dose, procedureTimes } from '../route/index.ts';
 
 /** What the first light is to reach: by a procedure, by a school of the shop, or strong where the resin is used for that. */
 export type LightAim = 'procedure' | Exclude<Dose, 'look'>;
@@ -53,9 +53,8 @@ export function aimLight({
   usualMWPerCm2,
 }: Asked): AimedLight | undefined {
   const edges = edgesOf(window, range);
-  const { procedure } = card;
-  if (procedure) {
-    const { cureS } = procedure;
+  if (card.procedure) {
+    const cureS = procedureTimes(card).lightS;
     return { doses: { firstS: cureS, addS: cureS, lastS: cureS }, passes: edges ? passChance(edges, cureS) : 0 };
   }
   const decided = edges && decideFirstLight(edges, timer, costs);
@@ -101,7 +100,7 @@ function strongS(card: ResinCard, setting: CureSetting, window: CureWindow): num
   if (minutes === undefined) return window.fullS;
   const here = { mWPerCm2: setting.coldMWPerCm2, medium: setting.medium, lampHeatsK: setting.lampHeatsK };
   const roomC = setting.tempC ?? CARD_LAMP.tempC;
-  const sheet = { minutes, ...CARD_LAMP, medium: card.cureMedium };
+  const sheet = { minutes, ...CARD_LAMP, ...card.cardLight, medium: card.cureMedium };
   const same = translate(setting.constants, sheet, { ...here, roomC }, setting.wallMm);
   return 60 * (same.minutes ?? same.lampMinutes ?? minutes);
 }

@@ -72,7 +72,8 @@ function entersWarm(request: BatchRequest): Pick<CureSetting, 'entersC'> {
   return before?.type === 'preheat' ? { entersC: before.tempC ?? WARM_BOX_C } : { entersC: request.bench.roomC };
 }
 const WARM_BOX_C = 40;
-const LEAST_MW_PER_CM2 = 0.01;
+/** Less light is not planned with. */
+export const LEAST_MW_PER_CM2 = 0.01;
 const meanOf = ({ poses }: BatchLight, pick: (pose: BatchPose) => number): number =>
   poses.reduce((sum, pose) => sum + pick(pose), 0) / poses.length;
 

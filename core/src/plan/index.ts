@@ -5,6 +5,8 @@ export * from './cureForecast.ts';
 export * from './cureSetting.ts';
 export * from './drying.ts';
 export * from './fitOf.ts';
+export * from './greenSheet.ts';
+export * from './greenWait.ts';
 export * from './layRoute.ts';
 export * from './looks.ts';
 export * from './newBatch.ts';

@@ -7,15 +7,14 @@ import {
   airOf,
   type BoundStep,
   bindRoute,
-  greenTgOf,
   isCure,
   isWash,
   kindOf,
   type Route,
   type RouteStep,
+  softeningDip,
   stepType,
 } from '../route/index.ts';
-import { dip, dipTempC, softenedMm } from '../trim/index.ts';
 import { lampAt, lampOf } from './cureSetting.ts';
 import { dryS, wettingBefore } from './drying.ts';
 import { asWetting, type BatchPlan } from './planBatch.ts';
@@ -34,10 +33,14 @@ export function layRoute(request: BatchRequest, plan: BatchPlan): readonly Step[
   const { procedure } = request.card;
   return steps.map((step, index) => {
     const modelS = models[index];
-    const blank = withTimer(blankOf(step, step.seconds ?? modelS, request.bench), request.bench);
+    const blank = withTimer(blankOf(asCardStands(step, request), step.seconds ?? modelS, request.bench), request.bench);
     return waiting(`s${index + 1}`, blank.fixed && modelS !== undefined && !procedure ? { ...blank, modelS } : blank);
   });
 }
+
+/** An oven without a temperature of its own is as warm as the card stands it. */
+const asCardStands = (step: BoundStep, { card }: Pick<BatchRequest, 'card'>): BoundStep =>
+  kindOf(step) === 'oven' && step.tempC === undefined && card.oven ? { ...step, tempC: card.oven.tempC } : step;
 
 /** A cure that ends between two steps of its lamp's timer says how that is done. */
 export function withTimer(blank: StepBlank, bench: BenchNow): StepBlank {
@@ -129,6 +132,9 @@ function modelTimes(request: BatchRequest, plan: BatchPlan): Readonly<Record<num
         soakedS = 0;
         break;
       }
+      case 'oven':
+        times[index] = request.card.oven?.seconds;
+        break;
       case 'warm-dip':
         times[index] = warmDipS(request, step);
         break;
@@ -170,11 +176,8 @@ export function shareS(totalS: number, runs: number, { timerStepS, lastS }: Time
 }
 type TimerAndEnd = { readonly timerStepS: number; readonly lastS: number };
 
-function warmDipS(request: BatchRequest, step: RouteStep): number {
-  const greenTgC = greenTgOf(request.card);
-  const thicknessMm = softenedMm(request.part.wallMm);
-  return Math.max(5, Math.ceil(dip({ thicknessMm, bathC: step.tempC ?? dipTempC(greenTgC), greenTgC }).seconds));
-}
+const warmDipS = ({ card, part }: BatchRequest, step: RouteStep): number =>
+  Math.max(5, Math.ceil(softeningDip(card, part.wallMm, step.tempC).seconds));
 
 /** Steps to put in later, with ids after those that there are. */
 export function numbered(blanks: readonly StepBlank[], steps: readonly Step[]): readonly Step[] {

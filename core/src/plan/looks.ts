@@ -2,13 +2,12 @@ import type { BatchState } from '../batch/index.ts';
 import { litStepS } from '../batch/index.ts';
 import type { BenchNow } from '../bench/index.ts';
 import { type CureSetting, cureWindow, HORIZON_S, type Outcome } from '../cure/index.ts';
+import { lookShape } from '../look/index.ts';
 import { LIGHT_EXPONENT } from '../maths/index.ts';
 import { isCure, isLookAfter } from '../route/index.ts';
 import { cureSetting } from './cureSetting.ts';
 import type { BatchRequest } from './request.ts';
 import { requestOf } from './requestOf.ts';
-
-const SAID = { good: 'ok', tacky: 'tacky', tinted: 'tinted' } as const;
 
 /**
  * Every look after light at batches of one resin under one lamp, as weak coupons. A batch's wall, medium and light differ from
@@ -30,7 +29,7 @@ export function lookOutcomes(
     let seconds = 0;
     return batch.steps.flatMap((step): readonly Outcome[] => {
       if (isCure(step) && step.state === 'done' && step.station === station) seconds += litStepS(step);
-      const result = isLookAfter(step) && SAID[step.outcome as keyof typeof SAID];
+      const result = isLookAfter(step) && step.outcome && lookShape(step.outcome).shows;
       if (!result || seconds < 1) return [];
       return [{ seconds, result, weak: true, coldShare: handleShare ** (1 / LIGHT_EXPONENT), hotShare }];
     });

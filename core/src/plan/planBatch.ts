@@ -1,6 +1,6 @@
 import { type PartFacts, pocketFilmUm, pocketMm3 } from '../part/index.ts';
 import type { Result } from '../result/index.ts';
-import { airOf, type BoundStep, isDrying, isWash, kindOf, stepType } from '../route/index.ts';
+import { airOf, type BoundStep, isDrying, isWash, kindOf, procedureTimes, stepType } from '../route/index.ts';
 import { type CarryOver, carryOver, ORIENTATION_FACTOR, type WashRefusal } from '../wash/index.ts';
 import { type CureForecast, forecastCure } from './cureForecast.ts';
 import { type Drying, dryS, type WettingStep, wettingBefore } from './drying.ts';
@@ -39,7 +39,9 @@ export function planBatch(request: BatchRequest): BatchPlan {
     filmUm,
     stages: spell.flat(),
     wash: plan,
-    dryS: request.card.procedure?.dryS ?? dryS(request, { soakedS, ...firstDrying(request, steps) }),
+    dryS: request.card.procedure
+      ? procedureTimes(request.card).dryS
+      : dryS(request, { soakedS, ...firstDrying(request, steps) }),
     cure: forecastCure(request),
   };
 }

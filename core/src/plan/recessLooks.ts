@@ -1,6 +1,7 @@
 import { type BatchState, knewNumber, type Step } from '../batch/index.ts';
 import type { BenchNow } from '../bench/index.ts';
 import { liquid } from '../liquids/index.ts';
+import { lookShape } from '../look/index.ts';
 import { isLookBefore, isWash } from '../route/index.ts';
 import {
   type Agitation,
@@ -15,7 +16,7 @@ import { bathNowFor } from './washing.ts';
 type Washed = { readonly step: Step; readonly agitation: Agitation; readonly folds: number; readonly fromUm: number };
 
 /**
- * What looks after washes have shown of recesses: the first look of each batch that says matte, shine or tack. The way of moving
+ * What looks after washes have shown of recesses: the first look of each batch, where it says matte, shine or tack. The way of moving
  * the liquid that cleaned most is learned about; the others are taken at what is believed of them.
  * @param batches of one family; validated procedures are not learned from
  */
@@ -27,7 +28,8 @@ export function recessLooks(
   return batches.flatMap((batch): readonly RecessLook[] => {
     const at = batch.steps.findIndex((step) => isLookBefore(step) && step.state === 'done');
     const outcome = batch.steps[at]?.outcome;
-    if (batch.card.procedure || (outcome !== 'matte' && outcome !== 'shine' && outcome !== 'tack')) return [];
+    const recesses = outcome && lookShape(outcome).recesses;
+    if (batch.card.procedure || !recesses) return [];
     const washes = batch.steps.slice(0, at).flatMap((step) => washedBy(step));
     const last = washes.at(-1);
     if (!last) return [];
@@ -49,7 +51,7 @@ export function recessLooks(
         folds: foldsOf(most) / relief,
         clingUm: clingResidueUm(loads, soakedS, liquid(solvent).dragFilmUm),
         toleranceUm: batch.card.residueTolUm,
-        matte: outcome === 'matte',
+        matte: recesses === 'clean',
       },
     ];
   });

@@ -1,4 +1,4 @@
-import type { BatchState, Step } from '../batch/index.ts';
+import { type BatchState, type Step, tookS } from '../batch/index.ts';
 import type { BenchNow } from '../bench/index.ts';
 import type { Route, RouteStep } from '../route/index.ts';
 import { STEP_TYPES, type StepTypeId, TWO_BATHS } from '../route/index.ts';
@@ -30,7 +30,7 @@ export function requestAsRun(batch: BatchState, bench: BenchNow): BatchRequest {
   const drip = batch.steps.find(({ kind, state }) => kind === 'drip' && state === 'done');
   if (!drip) return requestOf(batch, bench);
   const roomC = typeof drip.knew?.roomC === 'number' ? drip.knew.roomC : bench.roomC;
-  return requestOf(batch, { ...bench, roomC }, (drip.endedAtMs! - drip.startedAtMs!) / 1000);
+  return requestOf(batch, { ...bench, roomC }, tookS(drip));
 }
 
 /** What the models plan a batch from, at the bench as it is now. */

@@ -92,7 +92,7 @@ export function washRequest(request: BatchRequest, filmUm: number): Omit<WashReq
   };
 }
 
-/** Plans the washes before the parts first dry, by the models; a validated card by its own times. */
+/** Plans the washes before the parts first dry, by the models, typed times kept. */
 export function planFirstSpell(
   request: BatchRequest,
   route: BoundRoute,
@@ -115,11 +115,7 @@ export function planFirstSpell(
     stages.filter(({ index }) => kindOf(route.steps[index]!) === 'wash').map(({ bath }) => bath),
   );
   if (wrong) return wrong;
-  const plan = planSpell(washRequest(request, filmUm), spell);
-  const { procedure } = request.card;
-  if (!procedure || !plan.ok) return plan;
-  const exact = [procedure.wash1S, procedure.wash2S];
-  return ok({ ...plan.value, stagesS: stages.map((_, i) => exact[i] ?? LEAST_WASH_S) });
+  return planSpell(washRequest(request, filmUm), spell);
 }
 
 /**

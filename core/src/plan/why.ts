@@ -1,4 +1,4 @@
-import { knewNumber, type Step } from '../batch/index.ts';
+import { knewNumber, type Step, tookS } from '../batch/index.ts';
 import { isDrying, stepType } from '../route/index.ts';
 import { clockText, percentText, plainNumber } from '../units/index.ts';
 import { recessesFor, recessKey, recessTauS, type WashStage, washTauS } from '../wash/index.ts';
@@ -42,7 +42,7 @@ export function explain(topic: WhyTopic, asked: BatchRequest, plan: BatchPlan = 
 /** Says what a step really took, and that nothing moves what is done. */
 function withTook(why: Why, run: Step | undefined): Why {
   if (run?.endedAtMs === undefined || run.startedAtMs === undefined) return why;
-  const took: readonly [string, string] = ['took', clockText((run.endedAtMs - run.startedAtMs) / 1000)];
+  const took: readonly [string, string] = ['took', clockText(tookS(run))];
   return { ...why, inputs: [...why.inputs, took], movers: [], sure: `Recorded as it was run. ${why.sure}` };
 }
 

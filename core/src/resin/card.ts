@@ -9,8 +9,20 @@ import {
 } from '../cure/index.ts';
 import { SOLVENTS, type Solvent } from '../wash/index.ts';
 
-/** Exact times of a maker's validated procedure: nothing is computed over them. */
-export type ValidatedProcedure = {
+/** One step of a maker's procedure, as a route has it, with its exact time. */
+export type ProcedureStep = {
+  /** an entry of the palette that routes are built from */
+  readonly type: string;
+  readonly where?: string;
+  readonly seconds?: number;
+  readonly medium?: Medium;
+  readonly tempC?: number;
+  readonly inTank?: boolean;
+};
+/** A maker's validated procedure, whole: nothing is computed over it, and nothing else is run. */
+export type ValidatedProcedure = TwoJars | { readonly reference: string; readonly steps: readonly ProcedureStep[] };
+/** As cards told it before they carried whole orders of work. */
+type TwoJars = {
   readonly wash1S: number;
   readonly wash2S: number;
   readonly dryS: number;
@@ -35,10 +47,16 @@ export type ResinCard = {
   readonly cureMedium: Medium;
   /** the card's own cure time, s: for those who cure by the card */
   readonly cardCureS?: number;
+  /** the lamp and the warmth that the card's time is for; not said, a usual box at 25 °C is taken */
+  readonly cardLight?: { readonly mWPerCm2: number; readonly tempC?: number };
+  /** heat after light that it stands, by its data sheet */
+  readonly oven?: { readonly tempC: number; readonly seconds: number };
   /** calibrated constants, over the family's */
   readonly cure?: Partial<CureConstants>;
   readonly stainsBath: boolean;
   readonly leavesGrit: boolean;
+  /** its colour changes once it is cured through: looked for before it is called good */
+  readonly changesColour?: boolean;
   /** liquids known to haze it; where this is not said, ethanol is suspected of hazing clear ones */
   readonly hazedBy?: readonly Solvent[];
   /** in words: what it does when much of it cures at once */
@@ -78,6 +96,14 @@ export function validateCard(card: ResinCard): readonly string[] {
   need(
     card.cardCureS === undefined || (card.cardCureS >= 1 && card.cardCureS <= 86_400),
     `cardCureS is ${card.cardCureS}; 1 to 86,400.`,
+  );
+  need(
+    card.cardLight === undefined || (card.cardLight.mWPerCm2 >= 0.1 && card.cardLight.mWPerCm2 <= 1000),
+    `cardLight.mWPerCm2 is ${card.cardLight?.mWPerCm2}; 0.1 to 1,000.`,
+  );
+  need(
+    card.oven === undefined || (card.oven.tempC >= 30 && card.oven.tempC <= 250 && card.oven.seconds >= 60),
+    `oven is ${card.oven?.seconds} s at ${card.oven?.tempC} °C; a minute or more, at 30 to 250 °C.`,
   );
   need(
     card.hazedBy === undefined || card.hazedBy.every((s) => SOLVENTS.includes(s)),

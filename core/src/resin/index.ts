@@ -1,2 +1,3 @@
 export * from './card.ts';
 export * from './compare.ts';
+export * from './ofSheet.ts';

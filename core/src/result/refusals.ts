@@ -28,6 +28,7 @@ export const REFUSALS = {
   UNKNOWN_COMMAND: [UNKNOWN, 'No such command was given to the batch.'],
   WRONG_TOKEN: [STRANGER, 'The token is not that of the device.'],
   COMMAND_ID_REUSED: [NOT_NOW, 'A command id stands for one thing only.'],
+  ALREADY_SET_UP: [NOT_NOW, 'The workshop is set up.'],
   NAME_TAKEN: [NOT_NOW, 'Another has that name.'],
   // what the machine can do
   CANCELLED: [LEFT, 'Nobody waited for the answer any more.'],
@@ -88,6 +89,8 @@ export const REFUSALS = {
   SAME_TIME: [NOT_NOW, 'The clocks agree already.'],
   // looks
   NOT_A_LOOK: [NOT_NOW, 'The step is no look.'],
+  SAME_PERSON: [NOT_NOW, 'A second person has to do this.'],
+  NOT_MEASURED: [NOT_NOW, 'Nothing was measured in this step.'],
   LOOK_NEEDS_ANSWER: [NOT_NOW, 'A look ends with what was seen.'],
   WRONG_OUTCOME: [UNFIT, 'That does not answer this look.'],
   BROKEN_COUNT: [UNFIT, 'So many cannot be broken.'],

@@ -1,7 +1,8 @@
 import { dip, dipTempC, softenedMm } from '../trim/index.ts';
 import { clockText, plainNumber } from '../units/index.ts';
 import { bindRoute, lackWords } from './bindRoute.ts';
-import { greenTgOf } from './green.ts';
+import { greenTgOf, softeningDip } from './green.ts';
+import { procedureRoute } from './procedure.ts';
 import type { Schools } from './schools.ts';
 import { templateById } from './templates/index.ts';
 import { type RouteAsk, usualRoute } from './usualRoute.ts';
@@ -110,16 +111,15 @@ export function adviseRoute(facts: AdviceCase): RouteAdvice {
 
 /** What this bench lacks of a route, in words. */
 const lackOf = (id: string, { card, part, bench }: AdviceCase): string | undefined =>
-  bench && lackWords(bindRoute(templateById(id)!, bench, { card, part }));
+  bench && lackWords(bindRoute(procedureRoute(card) ?? templateById(id)!, bench, { card, part }));
 
 const SCHOOL_SAYS: readonly { readonly when: SupportsWhen; readonly why: (facts: AdviceCase) => string }[] = [
   { when: 'before cure', why: () => 'Soft supports clip easily and scar least; the shape is not held while it cures.' },
   {
     when: 'warm dip, then peel',
     why: ({ card, part }) => {
-      const tempC = dipTempC(greenTgOf(card));
-      const wall = softenedMm(part.wallMm);
-      return `A dip at ${tempC} °C for ${clockText(dip({ thicknessMm: wall, bathC: tempC, greenTgC: greenTgOf(card) }).seconds)} lets supports peel; thin features sag, and the part must dry again.`;
+      const { tempC, seconds } = softeningDip(card, part.wallMm);
+      return `A dip at ${tempC} °C for ${clockText(seconds)} lets supports peel; thin features sag, and the part must dry again.`;
     },
   },
   { when: 'after cure', why: () => 'Supports hold the shape to the end; hard stubs chip, and scars must be filed.' },

@@ -73,6 +73,18 @@ const resinHints: Judge = (route, { card, solventAt }) => {
     found.push(
       warned('EXOTHERM', `${card.name} with heat: ${card.exotherm}`, 'Let thick parts cool between runs.', heated),
     );
+  const baked = ofKind(route, 'oven').find(
+    (index) => (route.steps[index]!.tempC ?? 0) > (card.oven?.tempC ?? Number.POSITIVE_INFINITY),
+  );
+  if (baked !== undefined)
+    found.push(
+      warned(
+        'OVEN_OVER_CARD',
+        `${plainNumber(route.steps[baked]!.tempC!, 3)} °C is over the ${plainNumber(card.oven!.tempC, 3)} °C that the card of ${card.name} stands: it may sag or crack.`,
+        'Leave the temperature to the card.',
+        baked,
+      ),
+    );
   const hot = ofKind(route, 'warm-dip').find((index) => (route.steps[index]!.tempC ?? 0) > greenTgOf(card) + 40);
   if (hot !== undefined)
     found.push(

@@ -5,6 +5,7 @@ import { clockText } from '../units/index.ts';
 import { dryBeforeCure, dryBeforeOven } from './dryRules.ts';
 import { type Finding, type Judge, name, ofKind, refused } from './finding.ts';
 import type { StepKind } from './kinds/index.ts';
+import { unlikeProcedure } from './procedure.ts';
 import { agitationOf, placeOfStep } from './template.ts';
 
 /** Longest in an ultrasonic tank in all: longer roughens and cracks thin walls. An engineering guess; the card decides. */
@@ -186,14 +187,12 @@ const ending: Judge = (route) => {
 };
 
 const procedure: Judge = (route, { card }) => {
-  if (!card?.procedure) return [];
-  const washes = ofKind(route, 'wash').length;
-  const cures = ofKind(route, 'cure').length;
-  if (washes === 2 && cures === 1 && ofKind(route, 'oven', 'warm-dip', 'rinse').length === 0) return [];
+  const own = card && unlikeProcedure(card, route);
+  if (own === undefined) return [];
   return [
     refused(
       'PROCEDURE_ONLY',
-      `${card.name} has a validated procedure: two washes, one drying, one cure, at exact times.`,
+      `${card!.name} has a validated procedure: ${own}, at exact times.`,
       'Take the route of the procedure; note what was done otherwise as a deviation.',
     ),
   ];

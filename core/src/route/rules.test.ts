@@ -176,6 +176,9 @@ describe('what a resin and a part add', () => {
     const hot = { card: { ...testCard, exotherm: 'it warms itself.' } };
     expect(codes(templateById('oven-after')!, hot)).toContain('warned EXOTHERM');
     expect(codes(TWO_BATHS, hot)).toEqual([]);
+    const baked = (tempC: number) => ({ card: { ...testCard, oven: { tempC, seconds: 1800 } } });
+    expect(codes(templateById('oven-after')!, baked(50))).toContain('warned OVEN_OVER_CARD');
+    expect(codes(templateById('oven-after')!, baked(120))).not.toContain('warned OVEN_OVER_CARD');
     expect(
       codes(made(...start, 'rest', 'look-matte', { type: 'cure', medium: 'glycerine' }, 'look-cured', 'seal')),
     ).toEqual(['warned GLYCERINE_STAYS']);

@@ -1,8 +1,10 @@
+import { type ResinCard, validateCard } from '../resin/index.ts';
 import { type BoundRoute, bindRoute, lackWords, type RouteBench } from './bindRoute.ts';
 import { type Finding, type RouteCase, refused } from './finding.ts';
 import { HINT_RULES } from './hintRules.ts';
 import { ORDER_RULES } from './orderRules.ts';
-import type { Route } from './template.ts';
+import { procedureRoute, untimedSteps } from './procedure.ts';
+import { type Route, validateRoute } from './template.ts';
 
 /** Everything there is to say of a route, refusals first. */
 export function checkRoute(route: Route, known: RouteCase = {}): readonly Finding[] {
@@ -31,3 +33,17 @@ export const orderRefusal = (route: Route, bench: RouteBench): RefusedRoute | un
     (finding): finding is RefusedRoute => finding.level === 'refused' && finding.code !== 'NO_STATION',
   );
 type RefusedRoute = Extract<Finding, { readonly level: 'refused' }>;
+
+/** Every way a card breaks its own rules, its procedure too. Empty when it can be used. */
+export const cardBreaches = (card: ResinCard): readonly string[] => [...validateCard(card), ...procedureBreaches(card)];
+
+/** Every way the procedure of a card breaks its own rules. Empty where it can be run, or the card has none. */
+export function procedureBreaches(card: ResinCard): readonly string[] {
+  const own = procedureRoute(card);
+  if (!own) return [];
+  const form = validateRoute(own).map((breach) => `procedure, ${breach}`);
+  if (form.length > 0) return form;
+  const untimed = untimedSteps(card).map((title) => `procedure: “${title}” has no seconds.`);
+  const refusal = routeRefusal(own, { card });
+  return [...untimed, ...(refusal ? [`procedure: ${refusal.message}`] : [])];
+}

@@ -1,6 +1,7 @@
 import type { BenchNow } from '../bench/index.ts';
 import type { PartFacts } from '../part/index.ts';
 import type { ResinCard } from '../resin/index.ts';
+import { procedureRoute } from './procedure.ts';
 import { routeRefusal } from './rules.ts';
 import type { Route } from './template.ts';
 import { templateById } from './templates/index.ts';
@@ -14,8 +15,8 @@ const EVERYDAY = ['three-baths', 'two-baths', 'water-wash', 'one-bath', 'deterge
 
 /** The route that a batch takes when none is named: the maker's procedure, else the first everyday one that this bench, card and part can run. */
 export function usualRoute(request: RouteAsk): Route {
-  const { procedure } = request.card;
-  if (procedure) return templateById('procedure')!;
+  const own = procedureRoute(request.card);
+  if (own) return own;
   const runs = EVERYDAY.map((id) => templateById(id)!).find((one) => routeRefusal(one, request) === undefined);
   return runs ?? TWO_BATHS;
 }

@@ -1,13 +1,13 @@
 import { applyEvent, type BatchEvent, type BatchState, currentStep } from '../batch/index.ts';
 import type { BathNow, BenchNow, LampNow } from '../bench/index.ts';
 import { type CureSetting, cureWindow, LADDER_S, type Outcome, scaledConstants } from '../cure/index.ts';
-import { decideFinish, decideLook, decideStart } from '../decide/index.ts';
+import { decideFinish, decideLook, decideMeasure, decideStart } from '../decide/index.ts';
 import type { Lamp } from '../light/index.ts';
 import type { PartFacts } from '../part/index.ts';
 import { finishWash, layRoute, planBatch } from '../plan/index.ts';
-import type { ResinCard } from '../resin/index.ts';
+import type { ResinCard, ValidatedProcedure } from '../resin/index.ts';
 import { ok } from '../result/index.ts';
-import { isWet } from '../route/index.ts';
+import { isWet, kindShape } from '../route/index.ts';
 
 /** A made-up card, part and bench for tests. Not used by the product. */
 export const testCard: ResinCard = {
@@ -95,6 +95,35 @@ export function testBatch(over: Partial<BatchState> = {}, dripS = 300): BatchSta
   };
 }
 
+/** A made-up procedure for teeth: sprayed, two jars in the tub, both sides lit, accepted by a second person. */
+export const testProcedure = {
+  reference: 'IFU 9',
+  steps: [
+    { type: 'drip', seconds: 300 },
+    { type: 'wash-spray', where: 'first-bath', seconds: 20 },
+    { type: 'blow' },
+    { type: 'off-plate' },
+    { type: 'wash-spray', where: 'first-bath', seconds: 20 },
+    { type: 'blow' },
+    { type: 'wash-ultrasonic', seconds: 120 },
+    { type: 'blow' },
+    { type: 'wash-ultrasonic', seconds: 60 },
+    { type: 'blow' },
+    { type: 'rest', seconds: 1200 },
+    { type: 'look-matte' },
+    { type: 'supports-off' },
+    { type: 'hold-form' },
+    { type: 'cure', seconds: 600 },
+    { type: 'turn-over' },
+    { type: 'cure', seconds: 600 },
+    { type: 'look-cured' },
+    { type: 'polish' },
+    { type: 'steam' },
+    { type: 'accept' },
+    { type: 'seal' },
+  ],
+} as const satisfies ValidatedProcedure;
+const testSize = { name: 'along X', side: 'outside', nominalMm: 40, toleranceMm: 0.1, foundMm: 40.05 } as const;
 /** Plays steps to their planned ends until `stop` says so; looks are answered well. @returns the state and the clock */
 export function play(
   batch: BatchState,
@@ -118,8 +147,10 @@ export function play(
         take(decideStart(state, step.id, bench, {}, now));
         const planned = state.steps.find((s) => s.id === step.id)!.plannedS ?? 300;
         atMs += planned * 1000;
+        if (kindShape(step.kind).asksSizes) take(decideMeasure(state, { sizes: [testSize] }, { ...now, atMs }));
       }
-      take(washedOff(decideFinish(state, step.id, bench, { ...now, atMs }), state, step.id, atMs, bench));
+      const by = kindShape(step.kind).secondPerson ? 'Osei T.' : now.by;
+      take(washedOff(decideFinish(state, step.id, bench, { atMs, by }), state, step.id, atMs, bench));
     }
     atMs += 10_000;
   }

@@ -59,3 +59,11 @@ export const chanceText = (share: number): string =>
     : share < 0.03
       ? 'hardly any'
       : `${Math.min(9, Math.max(1, Math.round(10 * share)))} of 10`;
+
+/** A name as an address or a file has it: its letters and figures, joined by dashes; empty where none is left. */
+export const slugOf = (name: string, most = 60): string =>
+  name
+    .toLowerCase()
+    .replaceAll(/[^a-z0-9]+/g, '-')
+    .replaceAll(/^-|-$/g, '')
+    .slice(0, most);

@@ -4,7 +4,7 @@ import type { MeshMeasures } from '@north-step/core/mesh';
 import { joinParts, type PartFacts, partFromMesh, plateAreaMm2, TYPICAL_WALL_MM } from '@north-step/core/part';
 import { type BatchPlan, type BatchRequest, dripSOf, newBatch, planBatch } from '@north-step/core/plan';
 import type { ResinCard } from '@north-step/core/resin';
-import { routeRefusal, usualRoute } from '@north-step/core/route';
+import { ownOrder, routeRefusal, usualRoute } from '@north-step/core/route';
 import { benchNow, openBatches } from '../bench/index.ts';
 import type { Context } from '../context.ts';
 import { type Queryable, sql } from '../db/index.ts';
@@ -79,7 +79,7 @@ async function hang(context: Context, tx: Queryable, wanted: Hang): Promise<Batc
   const { card, part, count, dripS } = wanted;
   const atMs = context.nowMs();
   const bench = await benchNow(tx, context.nowMs());
-  const route = await newestRoute(tx, wanted.routeId ?? usualRoute({ card, part, bench }).id);
+  const route = ownOrder(card, await newestRoute(tx, wanted.routeId ?? usualRoute({ card, part, bench }).id));
   const taken = takenBy(await openBatches(tx));
   const request = { card, part, count, dripS, plateAreaMm2: plateAreaMm2(part, count), bench, route, taken };
   const plan = planBatch(request);

@@ -1,7 +1,8 @@
 import type { CommandBody, LaterLooked, LaterReply } from '@north-step/contract';
 import { type BatchState, cameBack, countsText } from '@north-step/core/batch';
 import { decideTakeBack, litAtMs } from '@north-step/core/decide';
-import { causeName, diagnose, factsOf, faultOf } from '@north-step/core/diagnose';
+import { diagnose, factsOf } from '@north-step/core/diagnose';
+import { causeName, isFault } from '@north-step/core/look';
 import { canonicalJson, type Json, type SealedRecord } from '@north-step/core/record';
 import { benchNow } from '../bench/index.ts';
 import type { Context } from '../context.ts';
@@ -26,8 +27,7 @@ export const lookLater: Handler<'batch.later'> = async ({ tx, context, params: {
   if (command.photoSha256) await needPhoto(tx, command.photoSha256);
   const back = command.takeBack ? await takeBack(context, tx, batch, command, now) : undefined;
   const lit = litAtMs(batch);
-  const fault = faultOf(command.seen);
-  const causes = fault ? diagnose(fault, factsOf(batch, await benchNow(tx, nowMs), nowMs)) : [];
+  const causes = isFault(command.seen) ? diagnose(command.seen, factsOf(batch, await benchNow(tx, nowMs), nowMs)) : [];
   const body = {
     kind: 'later look',
     batch: batch.name,

@@ -4,6 +4,7 @@ import {
   decideBroke,
   decideEdit,
   decideHold,
+  decideMeasure,
   decideMerge,
   decideMishap,
   decideRecount,
@@ -25,6 +26,9 @@ export const breakPieces: Handler<'batch.broke'> = async (work) => {
   if (broke.photoSha256) await needPhoto(work.tx, broke.photoSha256);
   return note(work, ({ batch, now }) => decideBroke(batch, broke, now));
 };
+
+export const measureSizes: Handler<'batch.measure'> = (work) =>
+  note(work, ({ batch, now }) => decideMeasure(batch, work.body, now));
 
 export const recountBroken: Handler<'batch.recount'> = (work) =>
   note(work, ({ batch, now }) => decideRecount(batch, work.body, now));

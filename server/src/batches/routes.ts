@@ -1,9 +1,10 @@
 import { BatchList, BatchQuery, BatchReply, LaterReply, PaceReply } from '@north-step/contract';
+import { slugOf } from '@north-step/core/units';
 import type { FastifyInstance } from 'fastify';
-import Papa from 'papaparse';
 import { type Static, Type } from 'typebox';
 import type { Context } from '../context.ts';
 import { askingOf } from '../http/asking.ts';
+import { sendCsv } from '../http/csv.ts';
 import { Remembered } from '../live/remembered.ts';
 import type { Printer } from '../pdf/index.ts';
 import { LABELS_A_SHEET, labelSheets } from './labels.ts';
@@ -39,10 +40,7 @@ export function batchRoutes(app: FastifyInstance, context: Context, printer: Pri
     { schema: { summary: 'The same list as CSV', querystring: BatchQuery } },
     async (request, out) => {
       const rows = await batchesForCsv(context.db, request.query, context.nowMs());
-      return out
-        .type('text/csv; charset=utf-8')
-        .header('content-disposition', 'attachment; filename="batches.csv"')
-        .send(Papa.unparse(rows, { escapeFormulae: true }));
+      return sendCsv(out, 'batches.csv', rows);
     },
   );
   app.get(
@@ -72,10 +70,7 @@ export function batchRoutes(app: FastifyInstance, context: Context, printer: Pri
       const sheets = labelSheets(batch, { copies: Math.min(copies, MOST_LABELS), skip });
       return out
         .type('application/pdf')
-        .header(
-          'content-disposition',
-          `inline; filename="labels-${batch.name.toLowerCase().replace(/[^a-z0-9]+/g, '-')}.pdf"`,
-        )
+        .header('content-disposition', `inline; filename="labels-${slugOf(batch.name)}.pdf"`)
         .send(await printer.print(sheets, askingOf(request, out)));
     },
   );

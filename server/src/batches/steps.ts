@@ -74,6 +74,7 @@ async function write<D extends Noting>(
   const washed = events.some(
     (event) => event.type === 'undone' || (event.type === 'looked' && isLookBefore(stepById(after, event.stepId)!)),
   );
+  const sized = events.some(({ type }) => type === 'undone' || type === 'measured');
   return {
     reply: { batch: after },
     about: batchId,
@@ -84,6 +85,7 @@ async function write<D extends Noting>(
       ...(booked ? (['bench', 'solvent'] as const) : []),
       ...(sealed ? (['records'] as const) : []),
       ...(looked ? ([`looked:${batchId}`] as const) : []),
+      ...(sized ? (['parts'] as const) : []),
       ...(washed ? ([`washed:${batchId}`] as const) : []),
     ],
   };

@@ -1,6 +1,6 @@
 import { type BenchNow, type LampNow, lampNow, sunNow } from '@north-step/core/bench';
 import type { PairScale } from '@north-step/core/cure';
-import type { Lamp } from '@north-step/core/light';
+import { type Lamp, MIDDLE_SPOT, UNSAID_SKY } from '@north-step/core/light';
 import type { RecessBeliefs } from '@north-step/core/wash';
 import { type Queryable, sql } from '../db/index.ts';
 
@@ -18,8 +18,6 @@ export type LampRow = {
   readonly described: readonly number[];
   readonly burnt_h: number;
 };
-/** The meter's place that stands for a part: on a stand in the middle, facing out. */
-const MIDDLE_SPOT = 1;
 
 export const lampRows = (db: Queryable) =>
   db.many<LampRow>(sql`SELECT station_id, version, lamp, described, burnt_h FROM lamp`);
@@ -30,11 +28,9 @@ export const lampWithHours = ({ lamp, burnt_h }: LampRow): Lamp => ({ ...lamp, h
 /** A lamp as planning takes it. */
 export function lampNowOf(row: LampRow, name: string, nowMs: number): LampNow {
   const lamp = lampWithHours(row);
-  if (lamp.kind === 'sun') return sunNow(name, lamp, { ...(row.lamp.sky ?? NO_PLACE), atMs: nowMs });
+  if (lamp.kind === 'sun') return sunNow(name, lamp, { ...(row.lamp.sky ?? UNSAID_SKY), atMs: nowMs });
   return lampNow(name, lamp, row.described[MIDDLE_SPOT] ?? 0);
 }
-/** Before anybody said where the sill is: a middling latitude and a half-covered sky. */
-const NO_PLACE: Sky = { latDeg: 50, lonDeg: 0, cloudShare: 0.5 };
 
 /** Adds the time that a lamp was lit, in the transaction of the fact that says so. */
 export const addBurnt = (tx: Queryable, stationId: string, seconds: number) =>

@@ -1,8 +1,8 @@
-import type { PartNotesReply } from '@north-step/contract';
+import type { PartNotesReply, PartSizesReply } from '@north-step/contract';
 import { box, toBinaryStl } from '@north-step/core/mesh';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { sql } from '../db/index.ts';
-import { TestBench } from '../testing/bench.ts';
+import { at, TestBench } from '../testing/bench.ts';
 
 let t: TestBench;
 beforeAll(async () => {
@@ -45,5 +45,49 @@ describe('notes for whoever prepares the files', () => {
     });
     expect((await t.post('/api/batches/nope/part-notes', { kind: 'warped' })).status).toBe(404);
     await expect(t.db.many(sql`DELETE FROM part_note`)).rejects.toThrow(/FACTS_ARE_APPEND_ONLY/);
+  });
+});
+
+describe('sizes of parts', () => {
+  const size = (foundMm: number, over: object = {}) => ({
+    name: 'bore',
+    side: 'inside',
+    nominalMm: 8,
+    toleranceMm: 0.08,
+    foundMm,
+    ...over,
+  });
+  const part = { name: 'hub', areaMm2: 3000, heightMm: 20, wallMm: 2 };
+  it('stand in the record, and as a series of the part over its batches', async () => {
+    const first = await t.workOn(await t.newBatch({ part, count: 3 }), at('seal'));
+    await t.must(`/api/batches/${first.id}/sizes`, { sizes: [size(7.97, { piece: 1 }), size(7.9, { piece: 3 })] });
+    const sealed = await t.workOn(first);
+    const second = await t.newBatch({ part });
+    await t.must(`/api/batches/${second.id}/sizes`, { sizes: [size(7.99)] });
+    const { sizes } = await t.get<PartSizesReply>('/api/part-sizes?part=hub');
+    expect(sizes.map(({ batchName, foundMm, piece }) => [batchName, foundMm, piece])).toEqual([
+      [second.name, 7.99, null],
+      [first.name, 7.9, 3],
+      [first.name, 7.97, 1],
+    ]);
+    const csv = (await t.app.inject({ url: '/api/part-sizes.csv?part=hub', headers: { host: 'localhost' } })).body;
+    expect(csv.split('\n')).toHaveLength(4);
+    const { rows } = await t.get<{ rows: { number: number; batchId: string }[] }>('/api/records');
+    const { number } = rows.find(({ batchId }) => batchId === sealed.id)!;
+    const file = await t.get<{ body: { sizes: { foundMm: number }[] } }>(`/api/records/${number}/file.json`);
+    expect(file.body.sizes.map(({ foundMm }) => foundMm)).toEqual([7.97, 7.9]);
+    expect((await t.post(`/api/batches/${first.id}/sizes`, { sizes: [size(8)] })).status).toBe(409);
+  });
+  it('slips of a digit, pieces and parts that are not there: refused, and nothing is kept', async () => {
+    const batch = await t.newBatch({ part: { ...part, name: 'sleeve' }, count: 2 });
+    const refusal = async (...sizes: object[]) => {
+      const { status, body } = await t.post(`/api/batches/${batch.id}/sizes`, { sizes });
+      return [status, body.error.field];
+    };
+    expect(await refusal(size(8), size(79.7))).toEqual([422, 'sizes.1.foundMm']);
+    expect(await refusal(size(8, { piece: 3 }))).toEqual([422, 'sizes.0.piece']);
+    expect(await refusal(size(8, { which: 'lid' }))).toEqual([404, 'sizes.0.which']);
+    expect(await refusal(size(-1))).toEqual([400, 'sizes.0.foundMm']);
+    expect((await t.get<PartSizesReply>('/api/part-sizes?part=sleeve')).sizes).toEqual([]);
   });
 });

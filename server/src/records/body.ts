@@ -8,6 +8,7 @@ import {
   lightS,
   litStepS,
   piecesText,
+  tookS,
 } from '@north-step/core/batch';
 import type { Moment } from '@north-step/core/decide';
 import { canonicalJson, type Json } from '@north-step/core/record';
@@ -41,6 +42,7 @@ export function recordBody(batch: BatchState, now: Moment, around: Around): Json
     route: batch.route && { ...batch.route },
     broken: batch.broken,
     breakages: batch.breakages?.map(({ atMs, ...breakage }) => ({ ...breakage, at: iso(atMs) })),
+    sizes: batch.sizes?.map(({ atMs, ...size }) => ({ ...size, at: iso(atMs) })),
     resin: {
       name: batch.card.name,
       card: batch.card.version,
@@ -75,7 +77,7 @@ export function recordBody(batch: BatchState, now: Moment, around: Around): Json
         addedS: addedS(step) || undefined,
         lightS: isCure(step) ? Math.round(litStepS(step)) : undefined,
         added: step.added?.map(({ atMs, idleS, ...more }) => ({ ...more, idleS: Math.round(idleS), at: iso(atMs) })),
-        tookS: Math.round((step.endedAtMs! - step.startedAtMs!) / 1000),
+        tookS: Math.round(tookS(step)),
         started: iso(step.startedAtMs!),
         ended: iso(step.endedAtMs!),
         by: step.by,

@@ -1,3 +1,4 @@
+import { isOut, type SizeFound } from '@north-step/core/caliper';
 import { knownWords, plannedText } from '@north-step/core/record';
 import { clockText, plainNumber } from '@north-step/core/units';
 import { clockAfter, colourText, line, localTime, zoneAt } from './pageParts.ts';
@@ -13,6 +14,7 @@ export type MadeBody = {
   count: number;
   pieces?: string;
   broken: number;
+  sizes?: (When & SizeFound)[];
   breakages?: (When & { count: number; glued?: number; which?: string; corrects?: string; note?: string })[];
   route?: { name: string; version: number };
   flag?: string;
@@ -112,6 +114,7 @@ function cameBetween(body: MadeBody): readonly (readonly [name: string, text: st
   return [
     ...(body.returned ? [['Came back', `of ${body.returned.from}: ${body.returned.what}`] as const] : []),
     ...(body.breakages ?? []).map((one) => ['Broke', `${brokeText(one)} (${when(one)})`] as const),
+    ...(body.sizes ?? []).map((one) => [isOut(one) ? 'Size, out' : 'Size', `${sizeText(one)} (${when(one)})`] as const),
     ...(body.holds ?? []).map(
       ({ reason, from, by, until, releasedBy }) =>
         [
@@ -145,6 +148,9 @@ function cameBetween(body: MadeBody): readonly (readonly [name: string, text: st
       : []),
   ];
 }
+
+const sizeText = ({ which, piece, name, foundMm, nominalMm, toleranceMm }: SizeFound): string =>
+  `${which ? `${which}: ` : ''}${name}${piece === undefined ? '' : `, piece ${piece}`}: ${foundMm} mm of ${nominalMm} ± ${toleranceMm} mm`;
 
 function brokeText({ count, glued = 0, which, corrects, note }: NonNullable<MadeBody['breakages']>[number]): string {
   if (corrects !== undefined) return `counted anew, ${Math.abs(count)} ${count < 0 ? 'fewer' : 'more'}: ${corrects}`;

@@ -1,5 +1,6 @@
 import type { CardReply, ResinCardFile } from '@north-step/contract';
-import { type ResinCard, validateCard } from '@north-step/core/resin';
+import type { ResinCard } from '@north-step/core/resin';
+import { cardBreaches } from '@north-step/core/route';
 import { type Queryable, sql } from '../db/index.ts';
 import type { Handler } from '../http/command.ts';
 import { Refused, unknown } from '../http/errors.ts';
@@ -53,7 +54,7 @@ export const saveCard: Handler<'resin.card'> = async ({ tx, context, command }) 
     sql`SELECT coalesce(max(version), 0)::int AS version FROM resin_card WHERE id = ${given.id}`,
   );
   const card: ResinCard = { ...given, version: last.version + 1 };
-  const breaches = validateCard(card);
+  const breaches = cardBreaches(card);
   if (breaches.length > 0)
     throw new Refused({
       code: 'BAD_VALUE',

@@ -34,13 +34,14 @@ describe('the room', () => {
       ...before.room,
       roomC: 17.5,
       dryAir: 'fan',
+      lightCosts: { lookS: 60, spoiledS: 14_400 },
       spaces: { plate: { sizeMm: [120, 70], mountMm: 40 }, boxes: { 'lamp-box': [180, 180, 190] } },
       prices: { freshPerL: 9, disposePerL: 2, reclaimPerL: 1 },
     };
     const after = await t.must<RoomReply>('/api/room', { room });
     expect(after).toMatchObject({ room, changedBy: 'Ada B.' });
     const { bench } = await t.bench();
-    expect(bench).toMatchObject({ roomC: 17.5, dryAir: 'fan', spaces: room.spaces });
+    expect(bench).toMatchObject({ roomC: 17.5, dryAir: 'fan', spaces: room.spaces, lightCosts: room.lightCosts });
     const facts = await t.db.many<{ key: string }>(sql`SELECT key FROM setting_event ORDER BY seq`);
     expect(facts.map(({ key }) => key)).toEqual(['bench', 'prices']);
     await expect(t.db.many(sql`DELETE FROM setting_event`)).rejects.toThrow();

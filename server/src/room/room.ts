@@ -1,4 +1,5 @@
 import type { RoomInput, RoomReply } from '@north-step/contract';
+import { USUAL_COSTS } from '@north-step/core/cure';
 import { validateSpaces } from '@north-step/core/fit';
 import { DEFAULT_PRICES, type Prices } from '@north-step/core/policy';
 import { type BenchSetting, benchSetting } from '../bench/index.ts';
@@ -21,9 +22,9 @@ export async function roomView(db: Queryable): Promise<RoomReply> {
        WHERE s.vessel_id IS NOT NULL OR s.id IN (SELECT station_id FROM lamp) ORDER BY s.place`),
     db.maybeOne<{ at: Date; by: string }>(sql`SELECT at, by FROM setting_event ORDER BY seq DESC LIMIT 1`),
   ]);
-  const { workshop, roomC, humidityPct, dryAir, spaces = {} } = setting;
+  const { workshop, roomC, humidityPct, dryAir, lightCosts, spaces = {} } = setting;
   return {
-    room: { workshop, roomC, humidityPct, dryAir, spaces, prices },
+    room: { workshop, roomC, humidityPct, dryAir, lightCosts: lightCosts ?? USUAL_COSTS, spaces, prices },
     stations: stations.map(({ id, name, vessel_id }) => ({ id, name, kind: vessel_id ? 'wash' : 'box' })),
     changedAtMs: last?.at.getTime() ?? null,
     changedBy: last?.by ?? null,

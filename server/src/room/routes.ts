@@ -4,6 +4,7 @@ import type { Context } from '../context.ts';
 import type { Handlings } from '../http/command.ts';
 import { takeClock } from './clock.ts';
 import { roomView, setRoom } from './room.ts';
+import { setUpShop } from './setUp.ts';
 import { addShiftNote, shiftNotes } from './shiftNotes.ts';
 
 export function roomRoutes(app: FastifyInstance, context: Context): void {
@@ -18,6 +19,7 @@ export function roomRoutes(app: FastifyInstance, context: Context): void {
 }
 
 export const ROOM_HANDLINGS = {
+  'shop.set-up': { work: setUpShop, again: roomView },
   'room.set': { work: setRoom, again: roomView },
   'clock.take': { work: takeClock },
   'shift.note': { work: addShiftNote, again: shiftNotes },

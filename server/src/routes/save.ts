@@ -1,4 +1,5 @@
 import { orderRefusal, type Route, templateById, validateRoute } from '@north-step/core/route';
+import { slugOf } from '@north-step/core/units';
 import { benchNow } from '../bench/index.ts';
 import { sql } from '../db/index.ts';
 import type { Handler } from '../http/command.ts';
@@ -36,12 +37,7 @@ export const saveRoute: Handler<'route.save'> = async ({ tx, context, command })
 
 /** An address from a name: its letters, and a number when another route has it. */
 async function freeId(name: string, taken: (id: string) => Promise<boolean>): Promise<string> {
-  const base =
-    name
-      .toLowerCase()
-      .replace(/[^a-z0-9]+/g, '-')
-      .replace(/^-|-$/g, '')
-      .slice(0, 60) || 'route';
+  const base = slugOf(name) || 'route';
   for (let n = 1; ; n++) {
     const id = n === 1 ? base : `${base}-${n}`;
     if (!(await taken(id))) return id;

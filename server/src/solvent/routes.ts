@@ -3,6 +3,7 @@ import type { FastifyInstance } from 'fastify';
 import { type Static, Type } from 'typebox';
 import type { Context } from '../context.ts';
 import type { Handlings } from '../http/command.ts';
+import { sendCsv } from '../http/csv.ts';
 import { Remembered } from '../live/remembered.ts';
 import { fill, reclaim, reverse, rotate } from './commands.ts';
 import { addVessel, count, setLid, setLimit } from './keeping.ts';
@@ -35,12 +36,7 @@ export function solventRoutes(app: FastifyInstance, { db, nowMs, live }: Context
   app.get<{ Querystring: MovementQuery }>(
     '/api/solvent/movements.csv',
     { schema: { summary: 'Movements as CSV, one row a ledger line', querystring: MovementQuery } },
-    async (request, reply) => {
-      reply
-        .header('content-type', 'text/csv; charset=utf-8')
-        .header('content-disposition', 'attachment; filename="movements.csv"');
-      return movementsCsv(db, request.query);
-    },
+    async (request, reply) => sendCsv(reply, 'movements.csv', await movementsCsv(db, request.query)),
   );
   const days = Type.Object({ days: Type.Optional(Type.Integer({ minimum: 1, maximum: 366 })) });
   app.get<{ Querystring: Static<typeof days> }>(

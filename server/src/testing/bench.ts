@@ -7,7 +7,7 @@ import { type BatchState, currentStep } from '@north-step/core/batch';
 import { buildApp } from '../app.ts';
 import { type Db, openDb } from '../db/index.ts';
 import { LiveHub } from '../live/hub.ts';
-import { setUpWorkshop, type Workshop } from '../setUp.ts';
+import { furnishBare, setUpWorkshop, type Workshop } from '../setUp.ts';
 import { makeRoom, templateFolder } from './template.ts';
 
 /** A copy of the template on disk, removed when done. */
@@ -37,6 +37,14 @@ export class TestBench {
     const bench = await TestBench.open();
     await makeRoom(bench.db);
     await setUpWorkshop(bench.db, workshop);
+    return bench;
+  }
+
+  /** On a database in which nothing stands yet. */
+  static async bare(): Promise<TestBench> {
+    const bench = await TestBench.open();
+    await makeRoom(bench.db);
+    await furnishBare(bench.db);
     return bench;
   }
 
@@ -124,8 +132,9 @@ export class TestBench {
         if (step.mode !== 'moment') {
           if (step.state === 'waiting') state = await this.step(state, 'start');
           this.wait(currentStep(state)!.plannedS ?? 300);
+          if (step.kind === 'measure') await this.must(`/api/batches/${state.id}/sizes`, { sizes: [aSize] });
         }
-        state = await this.step(state, 'finish');
+        state = await this.step(state, 'finish', step.kind === 'accept' ? { by: 'Ivo S.' } : {});
       }
       this.wait(10);
     }
@@ -135,4 +144,5 @@ export class TestBench {
   bench = (): Promise<BenchReply> => this.get('/api/bench');
 }
 
+const aSize = { name: 'along X', side: 'outside', nominalMm: 40, toleranceMm: 0.1, foundMm: 40.05 };
 export const at = (kind: string) => (batch: BatchState) => currentStep(batch)?.kind === kind;

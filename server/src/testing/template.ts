@@ -5,14 +5,14 @@ import os from 'node:os';
 import path from 'node:path';
 import { type Db, migrate, openDb, readMigrations } from '../db/index.ts';
 import { migrationsFolder } from '../serve.ts';
-import { setUpWorkshop } from '../setUp.ts';
+import { setUpWorkshop, type Workshop } from '../setUp.ts';
 import { testWorkshop } from './workshop.ts';
 
 /** Where the empty workshop of this schema is kept, to be copied by every test file. */
-export async function templateFolder(): Promise<string> {
+export async function templateFolder(workshop: Workshop = testWorkshop): Promise<string> {
   const texts = (await readMigrations(migrationsFolder())).map((migration) => migration.text);
   const key = createHash('sha256')
-    .update(JSON.stringify([texts, testWorkshop]))
+    .update(JSON.stringify([texts, workshop]))
     .digest('hex')
     .slice(0, 16);
   return path.join(os.tmpdir(), `north-step-template-${key}`);
@@ -25,14 +25,14 @@ export async function makeRoom(db: Db): Promise<void> {
 }
 
 /** Makes the template once: creating a database takes seconds, copying one does not. Runs before all server tests. */
-export default async function makeTemplate(): Promise<void> {
-  const folder = await templateFolder();
+export async function makeTemplateOf(workshop: Workshop): Promise<void> {
+  const folder = await templateFolder(workshop);
   if (existsSync(folder)) return;
   const building = mkdtempSync(path.join(os.tmpdir(), 'north-step-building-'));
   await mkdir(building, { recursive: true });
   const db = await openDb(building);
   await migrate(db, await readMigrations(migrationsFolder()));
-  await setUpWorkshop(db, testWorkshop);
+  await setUpWorkshop(db, workshop);
   await db.close();
   try {
     renameSync(building, folder);
@@ -40,3 +40,4 @@ export default async function makeTemplate(): Promise<void> {
     rmSync(building, { recursive: true, force: true });
   }
 }
+export default (): Promise<void> => makeTemplateOf(testWorkshop);

@@ -1,4 +1,4 @@
-import { testCard } from '@north-step/core/testing';
+import { testCard, testProcedure } from '@north-step/core/testing';
 import type { Workshop } from '../setUp.ts';
 
 /** A small made-up workshop for tests. */
@@ -28,4 +28,48 @@ export const testWorkshop: Workshop = {
     { id: 'lamp-box', name: 'Lamp box', kind: 'lamp', capacity: 1, note: '' },
   ],
   resins: [{ card: { ...testCard, name: 'Test Grey' }, lots: ['A1', 'A2'] }],
+};
+
+/** The same with bowls of water and an ultrasonic tub, a resin that water washes and one with a procedure of its own. */
+export const wideWorkshop: Workshop = {
+  ...testWorkshop,
+  people: [...testWorkshop.people, { id: 'ivo', name: 'Ivo S.', role: 'technician' }],
+  vessels: [
+    ...testWorkshop.vessels,
+    ...(['bowl-1', 'bowl-2'] as const).map((id, i) => ({
+      id,
+      name: `Bowl ${i + 1}`,
+      kind: 'bath' as const,
+      solvent: 'water' as const,
+      agitation: 'hand' as const,
+      capacityMl: 2000,
+      surfaceM2: 0.05,
+    })),
+    { id: 'jar', name: 'Tub jar', kind: 'bath', agitation: 'ultrasonic', capacityMl: 800, surfaceM2: 0.008 },
+  ],
+  lines: [...testWorkshop.lines, { id: 'water', name: 'Water', baths: ['bowl-1', 'bowl-2'] }],
+  stations: [
+    ...testWorkshop.stations,
+    { id: 'bowl-1', name: 'Bowl 1', kind: 'bath', capacity: 1, vesselId: 'bowl-1', note: '' },
+    { id: 'bowl-2', name: 'Bowl 2', kind: 'bath', capacity: 1, vesselId: 'bowl-2', note: '' },
+    { id: 'tub', name: 'Ultrasonic tub', kind: 'tank', capacity: 1, vesselId: 'jar', note: '' },
+  ],
+  resins: [
+    ...testWorkshop.resins,
+    {
+      card: { ...testCard, id: 'watery', name: 'Test Water', family: 'water-wash', solvents: ['water'] },
+      lots: ['W1'],
+    },
+    {
+      card: {
+        ...testCard,
+        id: 'dental',
+        name: 'Test Dental',
+        family: 'skin-contact clear',
+        ultrasonicCapS: 180,
+        procedure: testProcedure,
+      },
+      lots: ['D1'],
+    },
+  ],
 };

@@ -10,6 +10,8 @@ const KEYS = [
   ['Space', 'do what the band says: start it, or done'],
   ['Y · S · T', 'at a look: matte or good · shine · tack or tacky'],
   ['I', 'say more about a look: every answer drawn, how many, a note, a photo'],
+  ['M', 'type what the caliper shows'],
+  ['P', 'the sheet that goes with green parts'],
   ['+  −', 'add or take 30 s'],
   ['Z', 'undo: what the line at the foot says was noted'],
   ['U', 'release what is held'],

@@ -11,6 +11,7 @@ import type {
   MovementQuery,
   PaceReply,
   PartNotesReply,
+  PartSizesReply,
   RecordList,
   ResinsReply,
   RoomReply,
@@ -73,6 +74,10 @@ export const api = createApi({
       providesTags: ['Resins'],
     }),
     partNotes: build.query<PartNotesReply, void>({ query: () => 'part-notes', providesTags: ['Parts'] }),
+    partSizes: build.query<PartSizesReply, string>({
+      query: (part) => ({ url: 'part-sizes', params: part ? { part } : {} }),
+      providesTags: ['Parts'],
+    }),
     routes: build.query<RoutesReply, void>({ query: () => 'routes', providesTags: ['Routes'] }),
     route: build.query<RouteReply, string>({
       query: (id) => `routes/${encodeURIComponent(id)}`,
@@ -104,6 +109,7 @@ export const {
   useCardQuery,
   usePaceQuery,
   usePartNotesQuery,
+  usePartSizesQuery,
   useResinsQuery,
   useRoomQuery,
   useShiftNotesQuery,

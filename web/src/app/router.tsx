@@ -29,6 +29,10 @@ export const routes: RouteObject[] = [
             lazy: async () => ({ Component: (await import('../features/batchSheet/index.ts')).BatchSheetPage }),
           },
           {
+            path: 'batches/:batchId/green',
+            lazy: async () => ({ Component: (await import('../features/greenSheet/index.ts')).GreenSheetPage }),
+          },
+          {
             path: 'solvent',
             lazy: async () => ({ Component: (await import('../features/solvent/index.ts')).SolventPage }),
           },
@@ -59,6 +63,14 @@ export const routes: RouteObject[] = [
           {
             path: 'routes',
             lazy: async () => ({ Component: (await import('../features/routes/index.ts')).RoutesPage }),
+          },
+          {
+            path: 'set-up',
+            lazy: async () => ({ Component: (await import('../features/setUp/index.ts')).SetUpPage }),
+          },
+          {
+            path: 'routes/schools',
+            lazy: async () => ({ Component: (await import('../features/routes/index.ts')).SchoolsPage }),
           },
           {
             path: 'routes/:routeId',

@@ -1,8 +1,5 @@
-import type { LaterLook } from '@north-step/core/decide';
-import type { CuredLook, MatteLook } from '@north-step/core/route';
+import type { Seen } from '@north-step/core/look';
 import { type ReactNode, useId } from 'react';
-
-export type Seen = MatteLook | CuredLook | LaterLook;
 
 const INK = {
   fill: 'none',
@@ -131,6 +128,63 @@ const DRAWN: Readonly<Record<Seen, (hatch: string) => ReactNode>> = {
       <path d="M39 64v-7a5 6 0 0 1 10 0v7" fill="var(--panel)" />
     </g>
   ),
+  // the swatch of an uncured one beside it, in the same hatch
+  'colour unchanged': (hatch) => (
+    <>
+      {FACES}
+      <g {...INK}>
+        <path d="M14 24h52v28H14z" fill={hatch} />
+        <path d="M78 46h14v14H78z" fill={hatch} />
+        <path d="M80 26a6 6 0 1 1 6 6v5M86 41v.5" strokeWidth={2.2} />
+      </g>
+    </>
+  ),
+  'sticky trace': () =>
+    whole(
+      <g {...INK}>
+        <path d="M38 12q-1 4-4 7M43 13v5" strokeWidth={1.3} />
+        <path d="M52 6l14 14 6-6L58 0z" fill="var(--panel)" />
+        <path d="M52 6q-8 6-4 16 12 6 18-2z" fill="var(--ink-2)" />
+      </g>,
+    ),
+  'grey film': (hatch) =>
+    whole(
+      <g {...INK}>
+        <path d="M14 24h52v28H14z" fill={hatch} stroke="none" />
+        <path d="M24 46q10-18 34-16l2 8q-18-2-28 12z" fill="var(--panel)" strokeWidth={1.2} />
+        <path d="M14 24h52v28H14z" />
+      </g>,
+    ),
+  dust: () =>
+    whole(
+      <g {...INK} strokeWidth={1.3}>
+        <path d="M20 32q4-3 7 1t7 0M44 30q3 4 8 1M24 44q5 3 9-1M46 44q2-5 8-3M32 19q5-2 8 1" />
+        <path d="M38 38l3 3M56 36l2-3M20 40l2 1M60 47l-3 1" strokeWidth={2} />
+      </g>,
+    ),
+  swollen: () => (
+    <g {...INK}>
+      <path d="M14 24h52v28H14zM14 24l10-11h52L66 24M76 13v28L66 52" strokeDasharray="3 3" strokeWidth={1.2} />
+      <path d="M12 22q28-9 56 0 6 16 0 32-28 9-56 0-6-16 0-32z" fill="var(--panel)" />
+      <path d="M12 22q4-9 12-12 28-6 54 0-4 8-10 12M78 10q8 16 0 33l-10 11" />
+    </g>
+  ),
+  'detail lost': (hatch) =>
+    whole(
+      <g {...INK}>
+        <path d="M20 30h12v5H20zM20 39h12v5H20z" />
+        <path d="M23 32.5h6M23 41.5h6" strokeWidth={1} />
+        <path d="M42 32q8-5 16 0 5 8-2 13-9 3-14-2-4-6 0-11z" fill={hatch} strokeWidth={1} />
+      </g>,
+    ),
+  scar: (hatch) =>
+    whole(
+      <g {...INK}>
+        <path d="M24 24l3 6 4-3 3 4 4-7" fill="var(--panel)" />
+        <path d="M48 40l3-5 5-1 5 4-1 6-6 3-5-2z" fill={hatch} />
+        <path d="M27 24V12M35 24V15" strokeDasharray="2 3" />
+      </g>,
+    ),
   broken: () => (
     <g {...INK} fill="var(--panel)">
       <path d="M10 24h24l-4 8 6 7-5 6 3 7H10z" />

@@ -1,8 +1,7 @@
-import { LATER_LOOKS } from '@north-step/core/decide';
-import { CURED_LOOKS, MATTE_LOOKS } from '@north-step/core/route';
+import { CURED_LOOKS, LATER_LOOKS, MATTE_LOOKS, type Seen } from '@north-step/core/look';
 import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { afterEach, describe, expect, it } from 'vitest';
-import { Fuse, LoadLadder, LookPicture, Ribbon, type Seen, Tag, Tube, WindowBar } from './index.ts';
+import { Fuse, LoadLadder, LookPicture, Ribbon, Tag, Tube, WindowBar } from './index.ts';
 
 afterEach(cleanup);
 

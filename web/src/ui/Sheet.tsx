@@ -15,6 +15,8 @@ type SheetProps = {
   readonly onKeyDown?: (event: React.KeyboardEvent) => void;
 };
 
+/** what a dialog itself names as its first answer */
+const NAMED = '[data-first]';
 const CHOSEN = '[role="radio"][data-state="on"]';
 const FIRST = '[role="radio"], button:not(:disabled), input, select, textarea, a[href]';
 
@@ -43,7 +45,9 @@ export function Sheet({
             const body = (event.currentTarget as HTMLElement).querySelector('[data-sheet-body]');
             const answer =
               start === 'answer'
-                ? (body?.querySelector<HTMLElement>(CHOSEN) ?? body?.querySelector<HTMLElement>(FIRST))
+                ? (body?.querySelector<HTMLElement>(NAMED) ??
+                  body?.querySelector<HTMLElement>(CHOSEN) ??
+                  body?.querySelector<HTMLElement>(FIRST))
                 : undefined;
             if (!answer) return;
             event.preventDefault();

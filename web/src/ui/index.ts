@@ -1,3 +1,4 @@
+export * from './AirFields.tsx';
 export * from './Choice.tsx';
 export * from './HeadRow.tsx';
 export * from './NumberField.tsx';

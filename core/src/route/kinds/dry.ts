@@ -5,7 +5,7 @@ export const dry = {
   types: {
     rest: {
       title: 'Rest until dry',
-      hint: 'Blow channels out over the bath, then rest. No heaters near solvent vapour.',
+      hint: 'Blow channels out over the bath, then rest, out of daylight. No heaters near solvent vapour.',
       mode: 'timed',
       group: 'dry',
       place: 2,

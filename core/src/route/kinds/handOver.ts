@@ -5,7 +5,7 @@ export const handOver = {
   types: {
     'hand-over': {
       title: 'Hand over uncured',
-      hint: 'Sealed from light, with how to trim and cure it, gloves named.',
+      hint: 'Sealed from light; its sheet (P) goes with it: how to trim, in what light, for how long.',
       mode: 'moment',
       group: 'finish',
       place: 10,

@@ -1,9 +1,11 @@
+import { accept } from './accept.ts';
 import { cure } from './cure.ts';
 import { drip } from './drip.ts';
 import { dry } from './dry.ts';
 import { handOver } from './handOver.ts';
 import { lookCured } from './lookCured.ts';
 import { lookMatte } from './lookMatte.ts';
+import { measure } from './measure.ts';
 import { mop } from './mop.ts';
 import { offPlate } from './offPlate.ts';
 import { oven } from './oven.ts';
@@ -12,6 +14,7 @@ import { rinse } from './rinse.ts';
 import { seal } from './seal.ts';
 import { PALETTE_GROUPS, type PaletteEntry, type StepKindShape, type StepSettings } from './shape.ts';
 import { trim } from './trim.ts';
+import { waitDark } from './waitDark.ts';
 import { warmDip } from './warmDip.ts';
 import { wash } from './wash.ts';
 import { doWork } from './work.ts';
@@ -35,6 +38,7 @@ const KINDS = {
   rinse,
   dry,
   pat,
+  'wait-dark': waitDark,
   'look-matte': lookMatte,
   'warm-dip': warmDip,
   trim,
@@ -42,6 +46,8 @@ const KINDS = {
   oven,
   'look-cured': lookCured,
   do: doWork,
+  measure,
+  accept,
   'hand-over': handOver,
   seal,
 } as const satisfies Record<string, StepKindShape>;

@@ -1,4 +1,4 @@
-import { CURED_LOOKS } from '../lookOutcomes.ts';
+import { CURED_LOOKS } from '../../look/index.ts';
 import { cautions, type StepKindShape } from './shape.ts';
 
 /** Looked at after light: enough, too little, too much. */

@@ -1,4 +1,4 @@
-import { MATTE_LOOKS } from '../lookOutcomes.ts';
+import { MATTE_LOOKS } from '../../look/index.ts';
 import { cautions, type StepKindShape } from './shape.ts';
 
 /** Nothing is lit before somebody has seen it dry and clean. */

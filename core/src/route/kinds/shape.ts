@@ -1,12 +1,12 @@
 import type { Place } from '../../bench/index.ts';
 import type { Air } from '../../dry/index.ts';
+import type { LookOutcome } from '../../look/index.ts';
 import type { Agitation } from '../../wash/index.ts';
-import type { LookOutcome } from '../lookOutcomes.ts';
 
 /** timed: a timer runs between start and finish · hands: worked on between them · moment: one press · look: one answer */
 export type StepMode = 'timed' | 'hands' | 'moment' | 'look';
 /** What can hurt someone at a step. */
-export const CAUTION_IDS = ['resin', 'solvent', 'clippings', 'light', 'heat', 'dust', 'glue'] as const;
+export const CAUTION_IDS = ['resin', 'solvent', 'mist', 'clippings', 'light', 'heat', 'dust', 'glue'] as const;
 export type CautionId = (typeof CAUTION_IDS)[number];
 
 export const PALETTE_GROUPS = ['drip and plate', 'wash', 'supports', 'dry', 'cure', 'finish'] as const;
@@ -73,6 +73,10 @@ export type StepKindShape = {
   readonly why: 'film' | 'wash' | 'dry' | 'cure';
   /** what a route may set on it */
   readonly sets: readonly ('seconds' | 'medium' | 'air' | 'tempC')[];
+  /** not by whoever did the last look */
+  readonly secondPerson?: true;
+  /** it ends with sizes that were measured in it */
+  readonly asksSizes?: true;
   /** what its end writes into the books besides the time */
   readonly books?: 'wash' | 'dry' | 'light' | 'record';
   /** what the band says; {} is the batch, {Station} where, {station} the same within a sentence. Default: its entry's */

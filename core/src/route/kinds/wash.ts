@@ -4,7 +4,7 @@ import { cautions, type PaletteEntry, type StepKindShape } from './shape.ts';
 
 const BATHS = ['first-bath', 'middle-bath', 'last-bath'] as const satisfies readonly Place[];
 const BOWLS = ['first-water', 'last-water'] as const satisfies readonly Place[];
-type Bath = Pick<PaletteEntry, 'title' | 'hint' | 'say' | 'place' | 'seconds'> & {
+type Bath = Pick<PaletteEntry, 'title' | 'hint' | 'say' | 'place' | 'seconds' | 'cautions'> & {
   readonly agitation: Agitation;
   readonly where?: Place;
   readonly elsewhere?: readonly Place[];
@@ -49,7 +49,7 @@ export const wash = {
       place: 4,
       title: 'Ultrasonic',
       agitation: 'ultrasonic',
-      hint: 'Parts and solvent in a closed jar, the jar in water: flammable solvent never goes straight into the tank.',
+      hint: 'Parts and solvent in a closed jar, its lid loose while it warms, the jar in water: flammable solvent never goes straight into the tank.',
       say: ['Set the jar of {} in the ultrasonic tub', 'Lift {} out of the ultrasonic tub'],
       where: 'ultrasonic-tank',
       elsewhere: ['water-tank'],
@@ -59,6 +59,7 @@ export const wash = {
       title: 'Spray',
       agitation: 'spray',
       hint: 'Spray from the top down, away from the face, over the bath.',
+      cautions: ['resin', 'solvent', 'mist'],
       say: ['Spray {} over the bath', '{} is sprayed'],
     }),
     brush: bath({

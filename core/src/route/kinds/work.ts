@@ -3,6 +3,8 @@ import type { PaletteEntry, StepKindShape } from './shape.ts';
 type Entry = Pick<PaletteEntry, 'group' | 'place' | 'title' | 'where' | 'hint'> & { readonly say: string };
 /** One press. */
 const work = ({ say, ...entry }: Entry) => ({ ...entry, mode: 'moment', say: [say, say] }) satisfies PaletteEntry;
+/** One press, after solvent has flown. */
+const mist = (entry: Entry) => ({ ...work(entry), cautions: ['resin', 'solvent', 'mist'] }) satisfies PaletteEntry;
 /** Begun and ended: hands are on it meanwhile. */
 const handwork = ({ say, ...entry }: Entry, done: string) =>
   ({ ...entry, mode: 'hands', say: [say, done] }) satisfies PaletteEntry;
@@ -28,7 +30,7 @@ export const doWork = {
       hint: 'Strain what dripped back into its own bottle; never mix lots.',
       say: 'Strain the resin of {} back',
     }),
-    squirt: work({
+    squirt: mist({
       group: 'wash',
       place: 7,
       title: 'Squirt channels',
@@ -36,7 +38,7 @@ export const doWork = {
       hint: 'A squirt of clean solvent into every channel and blind hole, over the bath.',
       say: 'Squirt the channels of {}',
     }),
-    shake: work({
+    shake: mist({
       group: 'wash',
       place: 9,
       title: 'Shake off',
@@ -55,7 +57,7 @@ export const doWork = {
       },
       '{} is inspected',
     ),
-    blow: work({
+    blow: mist({
       group: 'dry',
       place: 1,
       title: 'Blow off',

@@ -94,6 +94,7 @@ export const TRADE_ROUTES: readonly Route[] = [
       'supports-off',
       'film',
       'cure',
+      'measure',
       'mate',
       'cure',
       'look-cured',

@@ -1,4 +1,5 @@
 import { type BatchState, piecesText } from '@north-step/core/batch';
+import { greenWait, greenWords } from '@north-step/core/plan';
 import { clockText } from '@north-step/core/units';
 import { lazy, Suspense } from 'react';
 import { useParams } from 'react-router';
@@ -6,6 +7,7 @@ import { useBatchQuery, useLaterQuery } from '../../app/api.ts';
 import { dayAndClock } from '../../app/useNow.ts';
 import { ChainMark } from '../../glyphs/index.ts';
 import { Failed, isUnknown, Loading, NoSuch } from '../../ui/index.ts';
+import { MeasuredSizes } from '../caliper/index.ts';
 import { NextBand, SlimBand, useBench } from '../next/index.ts';
 import { Breakages } from './Breakages.tsx';
 import { LaterLooks } from './LaterLooks.tsx';
@@ -60,6 +62,7 @@ export function BatchSheetPage() {
             counting. <ChainMark hash={batch.returned.hash} />
           </p>
         )}
+        <GreenAge batch={batch} nowMs={nowMs} />
         {batch.note && (
           <p className="mt-2 border-l-4 border-sea-2 pl-3">
             <b>Note:</b> {batch.note}
@@ -80,6 +83,7 @@ export function BatchSheetPage() {
           <div>
             <WhatWasDone batch={batch} nowMs={nowMs} />
             <Breakages batch={batch} />
+            <MeasuredSizes batch={batch} />
             <LaterLooks batch={batch} />
             <Suspense>
               <LightSeen batchId={batch.id} />
@@ -90,6 +94,12 @@ export function BatchSheetPage() {
       </div>
     </>
   );
+}
+
+/** How long green parts have waited, and how long they may. */
+function GreenAge({ batch, nowMs }: { readonly batch: BatchState; readonly nowMs: number }) {
+  const waits = greenWait(batch, nowMs);
+  return waits ? <p className="mt-2 border-l-4 border-sea-2 pl-3">{greenWords(waits)}</p> : null;
 }
 
 function SealedBand({ batch }: { readonly batch: BatchState }) {

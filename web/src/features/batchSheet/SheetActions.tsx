@@ -1,8 +1,8 @@
 import type { CommandParams } from '@north-step/contract';
-import type { BatchState } from '@north-step/core/batch';
+import { type BatchState, lightS } from '@north-step/core/batch';
 import { Suspense, useState } from 'react';
-import { useNavigate, useSearchParams } from 'react-router';
-import { type Called, LaterDialog, useDo } from '../next/index.ts';
+import { Link, useNavigate, useSearchParams } from 'react-router';
+import { type Called, LaterDialog, MeasureDialog, useDo } from '../next/index.ts';
 import { TellPreparer } from '../part/index.ts';
 import { BrokeDialog } from './BrokeDialog.tsx';
 import { EditDialog } from './EditDialog.tsx';
@@ -15,13 +15,14 @@ import type { OfSheet, Send } from './send.ts';
 const NOTED: { readonly [T in OfSheet]?: string } = {
   'batch.edit': 'changed',
   'batch.broke': 'broken pieces noted',
+  'batch.measure': 'sizes kept',
   'batch.recount': 'count of broken pieces put right',
   'batch.hold': 'held',
 };
 const calledOf = ({ id, name }: BatchState, type: OfSheet): Called | undefined =>
   NOTED[type] === undefined ? undefined : { text: `${name}: ${NOTED[type]}`, batchId: id };
 
-type Open = 'edit' | 'hold' | 'split' | 'labels' | 'tell' | 'broke' | 'later';
+type Open = 'edit' | 'hold' | 'split' | 'labels' | 'tell' | 'broke' | 'sizes' | 'later';
 
 /** What can be done with a batch as a whole. */
 export function SheetActions({ batch, open }: { readonly batch: BatchState; readonly open: readonly BatchState[] }) {
@@ -60,6 +61,9 @@ export function SheetActions({ batch, open }: { readonly batch: BatchState; read
           <button type="button" className="btn" onClick={() => setDialog('broke')}>
             Broken …
           </button>
+          <button type="button" className="btn" onClick={() => setDialog('sizes')}>
+            Sizes …
+          </button>
           <button type="button" className="btn" onClick={() => setDialog('split')}>
             Split or merge …
           </button>
@@ -76,6 +80,11 @@ export function SheetActions({ batch, open }: { readonly batch: BatchState; read
       <button type="button" className="btn" onClick={() => setDialog('tell')}>
         Tell the preparer …
       </button>
+      {lightS(batch) === 0 && (
+        <Link className="btn" to={`/batches/${batch.id}/green`}>
+          Green sheet
+        </Link>
+      )}
       <button type="button" className="btn" onClick={() => void again()}>
         Hang it again
       </button>
@@ -95,6 +104,15 @@ export function SheetActions({ batch, open }: { readonly batch: BatchState; read
       {dialog === 'edit' && <EditDialog batch={batch} send={send} onClose={close} />}
       {dialog === 'split' && <SplitDialog batch={batch} open={open} send={send} onClose={close} />}
       {dialog === 'broke' && <BrokeDialog batch={batch} send={send} onClose={close} />}
+      {dialog === 'sizes' && (
+        <Suspense fallback={null}>
+          <MeasureDialog
+            batch={batch}
+            onClose={close}
+            onSizes={async (sizes) => (await send('batch.measure', { sizes: [...sizes] }))?.ok === true}
+          />
+        </Suspense>
+      )}
       {dialog === 'tell' && <TellPreparer batch={batch} onClose={close} />}
       {dialog === 'labels' && <LabelsDialog batch={batch} onClose={close} />}
     </div>

@@ -1,6 +1,6 @@
 import type { Action, Chore } from '@north-step/core/nextStep';
 import { lowerFirst } from '@north-step/core/units';
-import { Link, useNavigate } from 'react-router';
+import { Link, Navigate, useNavigate } from 'react-router';
 import { chose } from '../../app/bench.ts';
 import { useAppDispatch } from '../../app/store.ts';
 import { useKeys } from '../../app/useKeys.ts';
@@ -37,6 +37,7 @@ export function BenchPage() {
 
   if (failed) return <Failed what="the bench" onRetry={retry} />;
   if (!bench) return <Loading what="the bench" />;
+  if (bench.stations.length === 0) return <Navigate to="/set-up" replace />;
   return (
     <>
       <VapourStrip vapourPctLel={bench.bench.vapourPctLel} />

@@ -1,7 +1,7 @@
 import { type BatchState, currentStep } from '@north-step/core/batch';
 import type { BenchNow } from '@north-step/core/bench';
 import { curePlanOf } from '@north-step/core/plan';
-import { isCure } from '@north-step/core/route';
+import { isCure, procedureTimes } from '@north-step/core/route';
 import { chanceText, clockText } from '@north-step/core/units';
 import { useNavigate } from 'react-router';
 import { SlimBand, SlimButton, useDo } from '../next/index.ts';
@@ -23,7 +23,7 @@ export function CureBand({ batch, bench, cure }: CureBandProps) {
   if (batch.card.procedure)
     return (
       <SlimBand
-        say={`${batch.name}: exactly ${clockText(batch.card.procedure.cureS)}.`}
+        say={`${batch.name}: exactly ${clockText(procedureTimes(batch.card).lightS)}.`}
         more={batch.card.procedure.reference}
       />
     );

@@ -1,5 +1,5 @@
 import type { LampView } from '@north-step/contract';
-import { type BatchState, piecesText } from '@north-step/core/batch';
+import { type BatchState, piecesText, tookS } from '@north-step/core/batch';
 import { dripSOf } from '@north-step/core/plan';
 import { isWash } from '@north-step/core/route';
 import { clockText, percentText, plainNumber } from '@north-step/core/units';
@@ -29,7 +29,7 @@ export function CureChoices({
     [
       'Washed',
       wash
-        ? `${clockText((wash.endedAtMs! - wash.startedAtMs!) / 1000)} in ${wash.title}${typeof wash.knew?.loadPctW === 'number' ? ` at ${percentText(wash.knew.loadPctW)}` : ''}`
+        ? `${clockText(tookS(wash))} in ${wash.title}${typeof wash.knew?.loadPctW === 'number' ? ` at ${percentText(wash.knew.loadPctW)}` : ''}`
         : `not yet; it drips ${clockText(dripSOf(batch))}`,
     ],
     ['Dry', matte ? `matte at ${clockOfDay(matte.endedAtMs!)}` : 'not seen matte yet'],

@@ -1,6 +1,7 @@
 import type { BenchReply, PairView } from '@north-step/contract';
 import type { BatchState } from '@north-step/core/batch';
 import { advisedChange, byHandWords, lampCycles } from '@north-step/core/cure';
+import { procedureTimes } from '@north-step/core/route';
 import { chanceText, clockText, plainNumber } from '@north-step/core/units';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -48,8 +49,8 @@ function Procedure({ batch }: { readonly batch: BatchState }) {
   const { procedure } = batch.card;
   return (
     <p className="mt-2 border-l-4 border-sea pl-3">
-      Exactly <b>{clockText(procedure!.cureS)}</b> by {procedure!.reference}. Nothing is computed over a validated
-      procedure, and nothing else is offered. Licensed practice decides.
+      Exactly <b>{clockText(procedureTimes(batch.card).lightS)}</b> by {procedure!.reference}. Nothing is computed over
+      a validated procedure, and nothing else is offered. Licensed practice decides.
     </p>
   );
 }

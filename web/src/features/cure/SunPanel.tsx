@@ -1,5 +1,5 @@
 import type { LampView } from '@north-step/contract';
-import { sunLight, sunMinutes } from '@north-step/core/light';
+import { sunLight, sunMinutes, UNSAID_SKY } from '@north-step/core/light';
 import { plainNumber } from '@north-step/core/units';
 import { useState } from 'react';
 import { clockOfDay, useNow } from '../../app/useNow.ts';
@@ -15,7 +15,7 @@ const STEP_MIN = 15;
 export function SunPanel({ lamp }: { readonly lamp: LampView }) {
   const acts = useDo();
   const nowMs = useNow(60_000);
-  const [sky, setSky] = useState<NonNullable<LampView['sky']>>(lamp.sky ?? { latDeg: 50, lonDeg: 0, cloudShare: 0.5 });
+  const [sky, setSky] = useState<NonNullable<LampView['sky']>>(lamp.sky ?? UNSAID_SKY);
   const minute = Math.floor(nowMs / 60_000) * 60_000;
   const at = { ...sky, atMs: minute };
   const usable =

@@ -2,7 +2,7 @@ import type { BenchReply, ErrorReply, MeshStored, Resin, RouteRow } from '@north
 import { type BatchState, takenBy } from '@north-step/core/batch';
 import { joinParts, type Pieces, partFromMesh, partFromSizes, plateAreaMm2 } from '@north-step/core/part';
 import type { BatchRequest } from '@north-step/core/plan';
-import { adviseRoute, type RouteAdvice } from '@north-step/core/route';
+import { adviseRoute, ownOrder, type RouteAdvice } from '@north-step/core/route';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useDo } from '../next/index.ts';
 import type { Choices, Sizes } from './draft.ts';
@@ -43,7 +43,8 @@ export function useNewBatch({ bench, resins, routes }: Known) {
         : undefined,
     [joined, resin, toleranceMm, bench?.bench],
   );
-  const route = (routes.find((row) => row.route.id === (choices.routeId ?? advice?.routeId)) ?? routes[0])?.route;
+  const chosen = (routes.find((row) => row.route.id === (choices.routeId ?? advice?.routeId)) ?? routes[0])?.route;
+  const route = useMemo(() => chosen && resin && ownOrder(resin.card, chosen), [chosen, resin]);
   const request = useMemo<BatchRequest | undefined>(() => {
     if (!joined || !resin || !bench || !route) return undefined;
     return {

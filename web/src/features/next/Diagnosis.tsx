@@ -1,6 +1,7 @@
 import type { BenchReply } from '@north-step/contract';
 import type { BatchState } from '@north-step/core/batch';
-import { type Cause, causeName, type Remedy, verdict } from '@north-step/core/diagnose';
+import { type Cause, verdict } from '@north-step/core/diagnose';
+import { causeName, type Remedy } from '@north-step/core/look';
 import { rewashS } from '@north-step/core/plan';
 import { clockText } from '@north-step/core/units';
 
@@ -55,6 +56,10 @@ function remedyWords(remedy: Remedy, batch: BatchState, bench: BenchReply['bench
       return `Turn it over, then add ${clockText(batch.addS)}.`;
     case 'rinse':
       return 'Rinse it in clean liquid, and rinse what was washed after it.';
+    case 'brush':
+      return 'Brush it off dry into a tray before any light; what is set is sanded off wet, with a mask.';
+    case 'fill':
+      return 'Before the light: a drop of its own resin, wiped flush. After it: file it flush, or fill and light that spot alone. Next time cut tips a hair above the face.';
     case 'none':
       return 'Nothing undoes it. Keep it as a reference, and start lower or otherwise next time.';
   }

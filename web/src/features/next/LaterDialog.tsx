@@ -1,5 +1,6 @@
 import { type BatchState, isMixed, type KindCount, kindsOf } from '@north-step/core/batch';
-import { type LaterLook, litAtMs } from '@north-step/core/decide';
+import { litAtMs } from '@north-step/core/decide';
+import { type LaterLook, lookShape } from '@north-step/core/look';
 import { useState } from 'react';
 import { useKeptPhoto } from '../../app/useKeptPhoto.ts';
 import { PhotoPick, PhotoRefusal, Sheet } from '../../ui/index.ts';
@@ -26,8 +27,6 @@ type LaterDialogProps = {
   readonly onClose: () => void;
   readonly onSaid: (said: LaterSaid) => void;
 };
-/** What more wash or light can mend. */
-const MENDED: ReadonlySet<LaterLook> = new Set(['tacky', 'soft underside']);
 
 /** A finished batch looked at again, or pieces of it that came back: what is seen is sealed behind its record. */
 export function LaterDialog({ batch, onClose, onSaid }: LaterDialogProps) {
@@ -38,7 +37,7 @@ export function LaterDialog({ batch, onClose, onSaid }: LaterDialogProps) {
   const [takeBack, setTakeBack] = useState<boolean>();
   const [note, setNote] = useState('');
   const { causes, bench, nowMs } = useCauses(batch, seen);
-  const taking = seen !== 'sound' && (takeBack ?? MENDED.has(seen));
+  const taking = seen !== 'sound' && (takeBack ?? lookShape(seen).later === 'mended');
   const lit = litAtMs(batch);
   const { photo, setPhoto, wrong, store } = useKeptPhoto();
   const save = async () => {

@@ -1,4 +1,5 @@
-import { LookPicture, type Seen } from '../../glyphs/index.ts';
+import type { Seen } from '@north-step/core/look';
+import { LookPicture } from '../../glyphs/index.ts';
 import { Choice } from '../../ui/index.ts';
 import type { LookOption } from './looks.ts';
 

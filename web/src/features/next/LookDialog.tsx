@@ -1,6 +1,7 @@
 import type { BatchState, Step } from '@north-step/core/batch';
 import type { PhotoColour } from '@north-step/core/colour';
-import { isLookAfter, type LookOutcome } from '@north-step/core/route';
+import type { LookOutcome } from '@north-step/core/look';
+import { isLookAfter } from '@north-step/core/route';
 import { lazy, Suspense, useState } from 'react';
 import { useKeptPhoto } from '../../app/useKeptPhoto.ts';
 import { pedalKey } from '../../app/useKeys.ts';
@@ -31,7 +32,7 @@ type LookDialogProps = {
 
 /** Says what was seen, how many broke, and a note. Opened by I; its first answer has the focus. */
 export function LookDialog({ batch, step, seen, onClose, onLook }: LookDialogProps) {
-  const options = looksFor(step);
+  const options = looksFor(step, batch.card);
   const [outcome, setOutcome] = useState<LookOutcome>(seen ?? options[0]!.value);
   const [broken, setBroken] = useState(0);
   const [note, setNote] = useState('');

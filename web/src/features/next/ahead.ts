@@ -11,6 +11,7 @@ import {
   decideLeaveOut,
   decideLifted,
   decideLook,
+  decideMeasure,
   decideMishap,
   decideRecount,
   decideStart,
@@ -55,6 +56,8 @@ function foresee(batch: BatchState, command: Asked, scene: Scene): ReturnType<ty
       return decideMishap(batch, command.body, bench, now);
     case 'batch.broke':
       return decideBroke(batch, command.body, now);
+    case 'batch.measure':
+      return decideMeasure(batch, command.body, now);
     case 'batch.recount':
       return decideRecount(batch, command.body, now);
     case 'batch.edit':
@@ -104,6 +107,7 @@ function foresee(batch: BatchState, command: Asked, scene: Scene): ReturnType<ty
     case 'cure.test':
     case 'resin.card':
     case 'route.save':
+    case 'shop.set-up':
     case 'room.set':
     case 'clock.take':
     case 'shift.note':

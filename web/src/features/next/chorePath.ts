@@ -9,6 +9,8 @@ export function chorePath(task: ChoreTask): string {
       return `/solvent/read?bath=${encodeURIComponent(task.bathId)}`;
     case 'meter':
       return `/cure/lamps/${encodeURIComponent(task.station)}`;
+    case 'green':
+      return `/batches/${encodeURIComponent(task.batchId)}`;
     case 'look':
       return `/batches/${encodeURIComponent(task.batchId)}?look=later`;
   }

@@ -16,13 +16,56 @@ const seen = (dialog: HTMLElement) =>
     .find((one) => one.getAttribute('data-state') === 'on')!
     .getAttribute('aria-label');
 
+describe('sizes', () => {
+  const sizes = [
+    { name: 'bore', side: 'inside', nominalMm: 8, toleranceMm: 0.08, foundMm: 7.95, atMs: 2, by: 'Ada B.' },
+  ];
+  const series = sizes.map((size) => ({
+    ...size,
+    batchId: 'x',
+    batchName: 'Kelp 1',
+    part: batchAt('drip').part.name,
+    resin: 'Grey General',
+    lot: 'G-1',
+    piece: null,
+  }));
+  const sheet = { ...bench('drip'), '/api/part-sizes': { sizes: series } };
+  it('are asked as they were asked before, and told in or out as they are typed', async () => {
+    const { posted } = showPage('/batches/a', {
+      ...sheet,
+      '/api/batches/a': { batch: batchAt('drip', { id: 'a', name: 'Knot 1', count: 5 }) },
+    });
+    fireEvent.click(await screen.findByRole('button', { name: 'Sizes …' }));
+    const dialog = within(await dialogCalled(/Sizes of Knot 1/));
+    await waitFor(() => expect((dialog.getByLabelText('Size 1: name') as HTMLInputElement).value).toBe('bore'));
+    const found = dialog.getByLabelText('Size 1: found, mm');
+    fireEvent.change(found, { target: { value: '7,90' } });
+    expect(dialog.getByText('−0.10 mm, out')).toBeDefined();
+    fireEvent.change(found, { target: { value: '7.94' } });
+    expect(dialog.getByText('−0.06 mm, in')).toBeDefined();
+    fireEvent.click(dialog.getByRole('button', { name: 'Write down, next piece' }));
+    await waitFor(() => expect(posted[0]!.body).toMatchObject({ sizes: [{ name: 'bore', foundMm: 7.94, piece: 1 }] }));
+    await waitFor(() => expect((dialog.getByLabelText('Piece') as HTMLInputElement).value).toBe('2'));
+    expect((dialog.getByLabelText('Size 1: found, mm') as HTMLInputElement).value).toBe('');
+  });
+  it('of a part show as a series, with what to tell the preparer', async () => {
+    const wide = [10, 40, 80].flatMap((mm, i) => [
+      { ...series[0]!, name: `length ${mm}`, side: 'outside', nominalMm: mm, foundMm: mm * 0.995, atMs: 10 + i },
+    ]);
+    showPage('/parts', { ...sheet, '/api/part-notes': { notes: [] }, '/api/part-sizes': { sizes: wide } });
+    const part = within(await screen.findByRole('region', { name: /^Sizes of/ }));
+    expect(part.getByText(/Shrinks by 0\.\d\d % .*: scale the file by 1\.00\d\d\./)).toBeDefined();
+    expect(part.getByRole('figure').getAttribute('aria-label')).toContain('3 sizes from the oldest to the newest');
+  });
+});
+
 describe('a guided look', () => {
   it('draws what can be seen, chooses it by its letter, and says what follows', async () => {
     const { posted } = showPage('/', bench('look-cured'));
     await screen.findByRole('heading', { name: /Touch and tilt Knot 1/ });
     press('i');
     const dialog = await dialogCalled(/Knot 1$/);
-    expect(dialog.querySelectorAll('svg[data-look]')).toHaveLength(9);
+    expect(dialog.querySelectorAll('svg[data-look]')).toHaveLength(15);
     expect(seen(dialog)).toBe('Good');
     press('u', dialog);
     expect(seen(dialog)).toBe('Soft below');

@@ -1,3 +1,4 @@
+export { MeasureDialog } from '../caliper/index.ts';
 export { AnswerDialog } from './AnswerDialog.tsx';
 export { ExposureDialog } from './ExposureDialog.tsx';
 export { FlagDialog } from './FlagDialog.tsx';

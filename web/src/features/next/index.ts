@@ -1,6 +1,6 @@
 export { Band, SlimBand, SlimButton } from './Band.tsx';
 export { chorePath } from './chorePath.ts';
-export { LaterDialog } from './lazyDialogs.ts';
+export { LaterDialog, MeasureDialog } from './lazyDialogs.ts';
 export { NextBand } from './NextBand.tsx';
 export { NotedBar } from './NotedBar.tsx';
 export { useBench } from './useBench.ts';

@@ -7,4 +7,5 @@ export const LookDialog = lazy(async () => ({ default: (await loadDialogs()).Loo
 export const FlagDialog = lazy(async () => ({ default: (await loadDialogs()).FlagDialog }));
 export const ExposureDialog = lazy(async () => ({ default: (await loadDialogs()).ExposureDialog }));
 export const AnswerDialog = lazy(async () => ({ default: (await loadDialogs()).AnswerDialog }));
+export const MeasureDialog = lazy(async () => ({ default: (await loadDialogs()).MeasureDialog }));
 export const LaterDialog = lazy(async () => ({ default: (await loadDialogs()).LaterDialog }));

@@ -1,6 +1,6 @@
 import type { BenchReply } from '@north-step/contract';
 import { type Action, type BathFit, type Chore, meanwhile, nextActions } from '@north-step/core/nextStep';
-import { isDaylight } from '@north-step/core/plan';
+import { greenWait, isDaylight } from '@north-step/core/plan';
 import { useMemo } from 'react';
 import { useBenchQuery } from '../../app/api.ts';
 import { useNow } from '../../app/useNow.ts';
@@ -29,7 +29,7 @@ const bathFits = ({ stations, vessels, care }: BenchReply): Readonly<Record<stri
     }),
   );
 
-function choresOf({ vessels, care, bench, laterLooks, nowMs }: BenchReply): readonly Chore[] {
+function choresOf({ vessels, care, bench, laterLooks, nowMs, open }: BenchReply): readonly Chore[] {
   const baths = vessels.flatMap(({ id, name }) => {
     const note = care[id];
     if (!note) return [];
@@ -44,7 +44,11 @@ function choresOf({ vessels, care, bench, laterLooks, nowMs }: BenchReply): read
     name,
     hoursAgo: (nowMs - litAtMs) / 3_600_000,
   }));
-  return meanwhile({ baths, lamps, later });
+  const green = open.flatMap((batch) => {
+    const waits = greenWait(batch, nowMs);
+    return waits ? [{ ...waits, batchId: batch.id, name: batch.name }] : [];
+  });
+  return meanwhile({ baths, lamps, later, green });
 }
 
 /** The bench with the server's clock, and what to do in order. */

@@ -1,10 +1,10 @@
 import type { BenchReply } from '@north-step/contract';
 import type { BatchState } from '@north-step/core/batch';
-import { type Cause, diagnose, factsOf, faultOf } from '@north-step/core/diagnose';
+import { type Cause, diagnose, factsOf } from '@north-step/core/diagnose';
+import { isFault, type Seen } from '@north-step/core/look';
 import { useMemo } from 'react';
 import { useBenchQuery } from '../../app/api.ts';
 import { useNow } from '../../app/useNow.ts';
-import type { Seen } from '../../glyphs/index.ts';
 
 type Causes = {
   /** likeliest first; nothing when what was seen is no fault */
@@ -17,9 +17,9 @@ type Causes = {
 export function useCauses(batch: BatchState, seen: Seen): Causes {
   const bench = useBenchQuery().data?.bench;
   const nowMs = useNow(10_000);
-  const causes = useMemo(() => {
-    const fault = faultOf(seen);
-    return fault && bench ? diagnose(fault, factsOf(batch, bench, nowMs)) : undefined;
-  }, [seen, batch, bench, nowMs]);
+  const causes = useMemo(
+    () => (isFault(seen) && bench ? diagnose(seen, factsOf(batch, bench, nowMs)) : undefined),
+    [seen, batch, bench, nowMs],
+  );
   return { causes, bench, nowMs };
 }

@@ -1,6 +1,7 @@
 import type { Asked, CommandBody, CommandParams, CommandReply, CommandType } from '@north-step/contract';
+import type { SizeFound } from '@north-step/core/caliper';
+import type { LookOutcome } from '@north-step/core/look';
 import type { Action } from '@north-step/core/nextStep';
-import type { LookOutcome } from '@north-step/core/route';
 import { clockText, lowerFirst } from '@north-step/core/units';
 import { useRef } from 'react';
 import { chose } from '../../app/bench.ts';
@@ -115,6 +116,13 @@ export function useDo() {
       ),
     look: (action: Action, look: { outcome: LookOutcome; broken?: number; note?: string }) =>
       press(action, 'step.look', look, `seen ${look.outcome}`),
+    measured: (action: Action, sizes: readonly SizeFound[]) =>
+      send(
+        'batch.measure',
+        { batchId: action.batchId },
+        { sizes: [...sizes] },
+        called(action, `${sizes.length} ${sizes.length === 1 ? 'size' : 'sizes'} kept`),
+      ),
     happened: async (batchIds: readonly string[], happening: CommandBody<'batch.mishap'>) => {
       const commands = batchIds.map((batchId) => ({ batchId, commandId: crypto.randomUUID() }));
       const answers = commands.map(({ batchId, commandId }) =>

@@ -1,14 +1,15 @@
 import { type BatchState, stepById } from '@north-step/core/batch';
+import type { LookOutcome } from '@north-step/core/look';
 import type { Action } from '@north-step/core/nextStep';
-import type { LookOutcome } from '@north-step/core/route';
+import { kindShape } from '@north-step/core/route';
 import { clockText } from '@north-step/core/units';
-import { type ReactNode, Suspense, useEffect, useState } from 'react';
+import { type ReactNode, useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useKeys } from '../../app/useKeys.ts';
-import { useNow } from '../../app/useNow.ts';
 import type { BandKey } from './Band.tsx';
-import { AnswerDialog, ExposureDialog, FlagDialog, LookDialog, loadDialogs } from './lazyDialogs.ts';
+import { loadDialogs } from './lazyDialogs.ts';
 import { looksFor, QUICK_ANSWERS } from './looks.ts';
+import { NextDialogs, type OpenDialog } from './NextDialogs.tsx';
 import { ADD_S, useDo } from './useDo.ts';
 
 const PRELOAD_MS = 1200;
@@ -20,7 +21,7 @@ export function useNextStep(
 ): { readonly keys: readonly BandKey[]; readonly dialogs: ReactNode } {
   const acts = useDo();
   const navigate = useNavigate();
-  const [dialog, setDialog] = useState<'look' | 'flag' | 'answer'>();
+  const [dialog, setDialog] = useState<OpenDialog>();
   const [seen, setSeen] = useState<LookOutcome>();
   useEffect(() => {
     const timer = setTimeout(() => void loadDialogs().catch(() => {}), PRELOAD_MS);
@@ -30,12 +31,18 @@ export function useNextStep(
   const { fix } = action ?? {};
   const looking = action?.verb === 'look' && step !== undefined;
   const timed = action?.verb === 'finish' && action.dueInS !== undefined;
+  const close = () => setDialog(undefined);
   const openLook = (what?: LookOutcome) => {
     setSeen(what);
     if (looking) setDialog('look');
   };
+  const measuring = action?.verb === 'finish' && step !== undefined && kindShape(step.kind).asksSizes === true;
+  const openSizes = () => measuring && setDialog('sizes');
+  const openSheet = () => batch && void navigate(`/batches/${batch.id}/green`);
+  // once somebody else has answered it, there is nothing left to say
+  const open = (dialog === 'look' && !looking) || (dialog === 'sizes' && !measuring) ? undefined : dialog;
   const openFlag = () => batch && setDialog('flag');
-  const answers = looking && !action?.blocked ? looksFor(step) : [];
+  const answers = batch && looking && !action?.blocked ? looksFor(step, batch.card) : [];
   const release = () => batch && action?.blocked === 'held' && void acts.hold(batch.id, batch.name, null);
   const planLight = () => batch && void navigate(`/cure/${batch.id}`);
   const lower = () => {
@@ -60,6 +67,8 @@ export function useNextStep(
       ]),
     ),
     i: () => openLook(),
+    m: openSizes,
+    ...(step?.kind === 'hand-over' ? { p: openSheet } : {}),
     f: openFlag,
     l: lower,
     ...(action?.blocked === 'held' ? { u: release } : {}),
@@ -74,54 +83,7 @@ export function useNextStep(
   return {
     keys,
     dialogs: (
-      <Suspense fallback={null}>
-        {action.asks === 'exposure' && <Exposure action={action} batch={batch} />}
-        {dialog === 'look' && looking && (
-          <LookDialog
-            batch={batch}
-            step={step}
-            seen={seen}
-            onClose={() => setDialog(undefined)}
-            onLook={(look) => {
-              setDialog(undefined);
-              void acts.look(action, look);
-            }}
-          />
-        )}
-        {dialog === 'flag' && (
-          <FlagDialog
-            batch={batch}
-            onClose={() => setDialog(undefined)}
-            next={step.state === 'waiting' && step.mode !== 'look' ? step : undefined}
-            onLeaveOut={(because) => {
-              setDialog(undefined);
-              void acts.leaveOut(action, because);
-            }}
-            onElsewhere={(station) => {
-              setDialog(undefined);
-              void acts.elsewhere(action, station);
-            }}
-            onHappened={(batchIds, happening) => {
-              setDialog(undefined);
-              void acts.happened(batchIds, happening);
-            }}
-            onFlag={(note, stops) => {
-              setDialog(undefined);
-              void acts.flag(batch.id, batch.name, note, stops ? { stops } : {});
-            }}
-          />
-        )}
-        {dialog === 'answer' && batch.flag !== undefined && (
-          <AnswerDialog
-            batch={batch}
-            onClose={() => setDialog(undefined)}
-            onAnswer={(answer) => {
-              setDialog(undefined);
-              void acts.flag(batch.id, batch.name, null, { answer });
-            }}
-          />
-        )}
-      </Suspense>
+      <NextDialogs action={action} batch={batch} step={step} acts={acts} open={open} seen={seen} onClose={close} />
     ),
   };
 
@@ -157,6 +119,18 @@ export function useNextStep(
         { keyName: 'D', label: 'Done as it is', onPress: () => void acts.done(action) },
         flagKey,
       ];
+    if (step.kind === 'hand-over')
+      return [
+        { keyName: 'Space', label: 'Done', main: true, onPress: () => void acts.done(action) },
+        { keyName: 'P', label: 'Its sheet …', onPress: openSheet },
+        flagKey,
+      ];
+    if (measuring) {
+      const typed = batch?.sizes?.some(({ atMs }) => atMs >= step.startedAtMs!) ?? false;
+      const done = { keyName: 'Space', label: 'Done', main: typed, onPress: () => void acts.done(action) };
+      const type = { keyName: 'M', label: 'Type sizes …', main: !typed, onPress: openSizes };
+      return [...(typed ? [done, type] : [type, done]), flagKey];
+    }
     return [
       {
         keyName: 'Space',
@@ -168,28 +142,4 @@ export function useNextStep(
       flagKey,
     ];
   }
-}
-
-/** Asks about a batch past its limit, once for each answer that is on its way. */
-function Exposure({ action, batch }: { readonly action: Action; readonly batch: BatchState }) {
-  const acts = useDo();
-  const nowMs = useNow(1000);
-  const [answered, setAnswered] = useState(false);
-  const step = stepById(batch, action.stepId);
-  if (answered || !step) return null;
-  const say = async (answer: Promise<{ readonly ok: boolean } | undefined>) => {
-    setAnswered(true);
-    const done = await answer;
-    if (!done?.ok) setAnswered(false);
-  };
-  return (
-    <ExposureDialog
-      batch={batch}
-      step={step}
-      station={action.station}
-      nowMs={nowMs}
-      onLifted={(agoS) => void say(acts.lifted(action, agoS === 0 ? undefined : Math.round(nowMs - agoS * 1000)))}
-      onStay={(because) => void say(acts.stay(action, because))}
-    />
-  );
 }

@@ -1,9 +1,10 @@
-import type { PartNote } from '@north-step/contract';
+import type { PartNote, PartSize } from '@north-step/contract';
 import { Link, useSearchParams } from 'react-router';
-import { usePartNotesQuery } from '../../app/api.ts';
+import { usePartNotesQuery, usePartSizesQuery } from '../../app/api.ts';
 import { useAppSelector } from '../../app/store.ts';
 import { dayAndClock } from '../../app/useNow.ts';
 import { Empty, Failed, HeadRow, Loading } from '../../ui/index.ts';
+import { PartSizes } from '../caliper/index.ts';
 import { SlimBand } from '../next/index.ts';
 import { PartView } from './PartView.tsx';
 import { useStoredPart } from './useStoredPart.ts';
@@ -11,24 +12,25 @@ import { useStoredPart } from './useStoredPart.ts';
 /** What the bench told whoever prepares the files, collected by part; to print, or to send as CSV. */
 export function PartNotesPage() {
   const { data, isError, refetch } = usePartNotesQuery();
+  const { sizes = [] } = usePartSizesQuery('').data ?? {};
   const [params, setParams] = useSearchParams();
   if (isError && !data) return <Failed what="the notes on parts" onRetry={() => void refetch()} />;
   if (!data) return <Loading what="the notes on parts" />;
-  const parts = byPart(data.notes);
+  const parts = byPart(data.notes, sizes);
   const chosen = parts.find(([name]) => name === params.get('part')) ?? parts[0];
   return (
     <>
       <SlimBand
-        say={chosen ? `${chosen[0]}: ${countsOf(chosen[1])}` : 'No notes on parts yet'}
+        say={chosen ? `${chosen[0]}: ${countsOf(chosen[1], chosen[2])}` : 'No notes on parts yet'}
         more="What the bench tells whoever prepares the files."
       />
       {!chosen ? (
-        <Empty>While trimming, open a batch and press “Tell the preparer”.</Empty>
+        <Empty>While trimming, open a batch and press “Tell the preparer”, or type in sizes.</Empty>
       ) : (
         <div className="grid grid-cols-[300px_1fr] max-md:grid-cols-1">
           <nav aria-label="Parts with notes" className="border-r border-line py-3 print:hidden">
             <ul>
-              {parts.map(([name, notes]) => (
+              {parts.map(([name, notes, measured]) => (
                 <li key={name}>
                   <button
                     type="button"
@@ -37,13 +39,16 @@ export function PartNotesPage() {
                     onClick={() => setParams({ part: name }, { replace: true })}
                   >
                     <b>{name}</b>
-                    <span className="block text-[13px] text-ink-2">{countsOf(notes)}</span>
+                    <span className="block text-[13px] text-ink-2">{countsOf(notes, measured)}</span>
                   </button>
                 </li>
               ))}
             </ul>
           </nav>
-          <PartNotes key={chosen[0]} name={chosen[0]} notes={chosen[1]} />
+          <section key={chosen[0]} className="px-[18px] py-3">
+            {chosen[2].length > 0 && <PartSizes name={chosen[0]} sizes={chosen[2]} />}
+            {chosen[1].length > 0 && <PartNotes name={chosen[0]} notes={chosen[1]} />}
+          </section>
         </div>
       )}
     </>
@@ -56,7 +61,7 @@ function PartNotes({ name, notes }: { readonly name: string; readonly notes: rea
   const part = useStoredPart(meshSha256);
   const placed = notes.filter((note) => note.meshSha256 === meshSha256 && note.atMm);
   return (
-    <section aria-label={`Notes on ${name}`} className="px-[18px] py-3">
+    <section aria-label={`Notes on ${name}`} className="mt-4">
       {part && (
         <PartView
           part={part}
@@ -100,15 +105,20 @@ function PartNotes({ name, notes }: { readonly name: string; readonly notes: rea
   );
 }
 
-/** Parts with their notes, most notes first. */
-function byPart(notes: readonly PartNote[]): readonly (readonly [name: string, notes: readonly PartNote[]])[] {
-  const parts = new Map<string, PartNote[]>();
-  for (const note of notes) parts.set(note.part, [...(parts.get(note.part) ?? []), note]);
-  return [...parts].sort((a, b) => b[1].length - a[1].length);
+type Part = readonly [name: string, notes: readonly PartNote[], sizes: readonly PartSize[]];
+/** Parts with their notes and sizes, most of them first. */
+function byPart(notes: readonly PartNote[], sizes: readonly PartSize[]): readonly Part[] {
+  const names = [...new Set([...notes, ...sizes].map(({ part }) => part))];
+  const of = <T extends { readonly part: string }>(all: readonly T[], name: string) =>
+    all.filter(({ part }) => part === name);
+  const parts = names.map((name): Part => [name, of(notes, name), of(sizes, name)]);
+  return parts.sort((a, b) => b[1].length + b[2].length - a[1].length - a[2].length);
 }
 
-function countsOf(notes: readonly PartNote[]): string {
+function countsOf(notes: readonly PartNote[], sizes: readonly PartSize[]): string {
   const counts = new Map<string, number>();
   for (const { kind } of notes) counts.set(kind, (counts.get(kind) ?? 0) + 1);
-  return [...counts].map(([kind, count]) => `${count} × ${kind}`).join(', ');
+  const told = [...counts].map(([kind, count]) => `${count} × ${kind}`);
+  const measured = sizes.length > 0 ? [`${sizes.length} ${sizes.length === 1 ? 'size' : 'sizes'}`] : [];
+  return [...told, ...measured].join(', ');
 }

@@ -1,5 +1,7 @@
 import type { CardReply, Resin } from '@north-step/contract';
 import { cardLines, compareCards, type ResinCard } from '@north-step/core/resin';
+import { procedureRoute, stepType } from '@north-step/core/route';
+import { clockText } from '@north-step/core/units';
 import { useId, useState } from 'react';
 import { useParams } from 'react-router';
 import { useCardQuery, useResinsQuery } from '../../app/api.ts';
@@ -31,6 +33,7 @@ export function ResinPage() {
         <p className="border-b border-line px-[18px] py-2">
           <b>Validated procedure.</b> {newest.card.procedure.reference}: its times are exact, nothing is computed over
           them, and what is done otherwise is noted as a deviation.
+          <Procedure card={newest.card} />
         </p>
       )}
       <div className="grid grid-cols-[1fr_400px] max-lg:grid-cols-1">
@@ -39,6 +42,23 @@ export function ResinPage() {
       </div>
       {editing && <CardEditor card={newest.card} onClose={() => setEditing(false)} />}
     </>
+  );
+}
+
+/** Its order of work with the exact times, in one line that can be read aloud. */
+function Procedure({ card }: { readonly card: CardReply['versions'][number]['card'] }) {
+  const steps = procedureRoute(card)?.steps ?? [];
+  return (
+    <span className="mt-1 block">
+      {steps.map(({ type, seconds, medium }, i) => (
+        <span key={i}>
+          {i > 0 && ' · '}
+          {stepType(type).title}
+          {seconds !== undefined && <b className="font-mono"> {clockText(seconds)}</b>}
+          {medium && medium !== 'air' && ` under ${medium}`}
+        </span>
+      ))}
+    </span>
   );
 }
 

@@ -1,6 +1,7 @@
 import type { Resin } from '@north-step/contract';
 import type { BenchNow } from '@north-step/core/bench';
 import { mainLamp, wallWindow } from '@north-step/core/plan';
+import { procedureTimes } from '@north-step/core/route';
 import { clockText } from '@north-step/core/units';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -67,7 +68,7 @@ function CardWindow({ card, bench }: { readonly card: Resin['card']; readonly be
   if (card.procedure)
     return (
       <>
-        exactly {clockText(card.procedure.cureS)}: {card.procedure.reference}
+        exactly {clockText(procedureTimes(card).lightS)}: {card.procedure.reference}
       </>
     );
   const window = wallWindow(card, bench, mainLamp(bench), WALL_MM);

@@ -1,10 +1,11 @@
 import type { RoomInput, RoomReply } from '@north-step/contract';
-import { AIRS, ROOM_C } from '@north-step/core/dry';
+import { USUAL_COSTS } from '@north-step/core/cure';
+import { AIRS } from '@north-step/core/dry';
 import { useState } from 'react';
 import { useBenchQuery, useRoomQuery } from '../../app/api.ts';
 import { useAskBeforeLeaving } from '../../app/useAskBeforeLeaving.ts';
 import { dayAndClock } from '../../app/useNow.ts';
-import { Choice, Failed, Loading, NumberField, Sheet } from '../../ui/index.ts';
+import { AirFields, Choice, Failed, Loading, NumberField, Sheet } from '../../ui/index.ts';
 import { DeviceList } from '../devices/index.ts';
 import { SlimBand, SlimButton, useDo } from '../next/index.ts';
 import { Backups } from './Backups.tsx';
@@ -15,6 +16,11 @@ const PRICE_WORDS = {
   disposePerL: 'waste handed over, a litre',
   reclaimPerL: 'reclaimed, a litre',
 } as const satisfies Record<keyof RoomInput['prices'], string>;
+
+const COSTS = [
+  { key: 'lookS', label: 'a look', step: 0.5 },
+  { key: 'spoiledS', label: 'a spoiled batch', step: 5 },
+] as const;
 
 /** The room, what stands in it by a ruler, and what solvent costs here. */
 export function RoomPage() {
@@ -29,6 +35,7 @@ function RoomForm({ known }: { readonly known: RoomReply }) {
   const [draft, setDraft] = useState<RoomInput>(known.room);
   const changed = JSON.stringify(draft) !== JSON.stringify(known.room);
   const leaving = useAskBeforeLeaving(changed);
+  const costs = draft.lightCosts ?? USUAL_COSTS;
   const set = (over: Partial<RoomInput>) => setDraft({ ...draft, ...over });
   return (
     <>
@@ -79,23 +86,7 @@ function RoomForm({ known }: { readonly known: RoomReply }) {
             />
           </label>
           <div className="mt-2 grid grid-cols-2 gap-2">
-            <NumberField
-              label="room"
-              unit="°C"
-              min={ROOM_C.min}
-              max={ROOM_C.max}
-              step={0.5}
-              value={draft.roomC}
-              onChange={(roomC) => roomC !== undefined && set({ roomC })}
-            />
-            <NumberField
-              label="humidity"
-              unit="%"
-              min={0}
-              max={100}
-              value={draft.humidityPct}
-              onChange={(humidityPct) => humidityPct !== undefined && set({ humidityPct })}
-            />
+            <AirFields roomC={draft.roomC} humidityPct={draft.humidityPct} onChange={set} />
           </div>
           <Measured set={draft} />
           <h3 className="mt-3 mb-1 font-bold">Air over the drying rack</h3>
@@ -111,6 +102,23 @@ function RoomForm({ known }: { readonly known: RoomReply }) {
               running.
             </p>
           )}
+          <h2 className="mt-5 text-lg font-bold">What work costs</h2>
+          <p className="text-[13px] text-ink-2">
+            The first light is the one that costs least: a look more often, or a batch made again now and then.
+          </p>
+          <div className="mt-2 grid grid-cols-2 gap-2">
+            {COSTS.map(({ key, label, step }) => (
+              <NumberField
+                key={key}
+                label={label}
+                unit="min of work"
+                min={step}
+                step={step}
+                value={costs[key] / 60}
+                onChange={(minutes) => minutes !== undefined && set({ lightCosts: { ...costs, [key]: minutes * 60 } })}
+              />
+            ))}
+          </div>
           <h2 className="mt-5 text-lg font-bold">What solvent costs</h2>
           <p className="text-[13px] text-ink-2">
             In your own money. Choices at a bath and the policy page count with it.

@@ -50,6 +50,9 @@ export function RoutesPage() {
             {QUESTIONS.map(({ key, text }) => (
               <SchoolFilter key={key} name={text} question={key} value={params.get(key) ?? ''} onChange={set} />
             ))}
+            <Link className="btn ml-auto" to="/routes/schools">
+              Where people disagree
+            </Link>
             {wanted.length > 0 && (
               <button type="button" className="btn" onClick={() => setParams({}, { replace: true })}>
                 Show all

@@ -1,0 +1,2 @@
+export * from './shrinkage.ts';
+export * from './sizes.ts';

@@ -1,0 +1,52 @@
+import type { CommandBody } from '@north-step/contract';
+import { UNSAID_SKY } from '@north-step/core/light';
+import { cardOfSheet } from '@north-step/core/resin';
+import { benchOf } from '@north-step/core/setUp';
+import { slugOf } from '@north-step/core/units';
+import { sql } from '../db/index.ts';
+import type { Handler } from '../http/command.ts';
+import { Refused } from '../http/errors.ts';
+import { BARE, moveIn } from '../setUp.ts';
+import { roomView } from './room.ts';
+
+/** Begins a workshop in a database where nothing stands yet. @throws Refused once something does, or where two things have one name */
+export const setUpShop: Handler<'shop.set-up'> = async ({ tx, context, body, command: { commandId, by } }) => {
+  const { n } = await tx.one<{ n: number }>(sql`SELECT count(*)::int AS n FROM station`);
+  if (n > 0)
+    throw new Refused({
+      code: 'ALREADY_SET_UP',
+      message: 'This workshop is set up already. Nothing was changed.',
+      remedy: 'Change it in Room and Resins.',
+    });
+  refuseTwins(body, 'people');
+  refuseTwins(body, 'resins');
+  const { workshop, roomC, humidityPct, people, bench, resins, place } = body;
+  const setting = { ...BARE, workshop, roomC, humidityPct };
+  const begun = benchOf(bench);
+  await moveIn(tx, {
+    ...begun,
+    bench: setting,
+    people: people.map((person, i) => ({ ...person, id: `p${i + 1}` })),
+    lamps: begun.lamps.map((one) => (one.lamp.kind === 'sun' ? { ...one, sky: { ...UNSAID_SKY, ...place } } : one)),
+    resins: resins.map(({ lot, ...says }, i) => ({ card: cardOfSheet(says, idOf(says.name, i)), lots: [lot] })),
+  });
+  await tx.many(sql`
+    INSERT INTO setting_event (key, value, at, by, command_id)
+    VALUES ('bench', ${JSON.stringify(setting)}, ${new Date(context.nowMs())}, ${by}, ${commandId})`);
+  return { reply: await roomView(tx), topics: ['bench', 'solvent', 'batches', 'resins', 'lamps'] };
+};
+
+function refuseTwins(body: CommandBody<'shop.set-up'>, of: 'people' | 'resins'): void {
+  const names = body[of].map(({ name }, i) => (of === 'resins' ? idOf(name, i) : name.trim().toLowerCase()));
+  const twin = names.findIndex((name, i) => names.indexOf(name) < i);
+  if (twin >= 0)
+    throw new Refused({
+      code: 'NAME_TAKEN',
+      message: `Two ${of} are called “${body[of][twin]!.name.trim()}”. Nothing was kept.`,
+      remedy: 'Give one of them another name.',
+      field: `${of}.${twin}.name`,
+    });
+}
+
+/** `grey-general` of “Grey General”; a number where nothing is left of the name. */
+const idOf = (name: string, i: number): string => slugOf(name, 40) || `resin-${i + 1}`;

@@ -1,0 +1,4 @@
+export { MeasureDialog } from './MeasureDialog.tsx';
+export { MeasuredSizes } from './MeasuredSizes.tsx';
+export { PartSizes } from './PartSizes.tsx';
+export { preparerWords } from './words.ts';

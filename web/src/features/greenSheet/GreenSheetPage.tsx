@@ -1,0 +1,150 @@
+import { piecesText } from '@north-step/core/batch';
+import { UNSAID_SKY } from '@north-step/core/light';
+import { greenSheet, type HomeCure } from '@north-step/core/plan';
+import { clockText } from '@north-step/core/units';
+import { Link, useParams } from 'react-router';
+import { useBatchQuery, useBenchQuery, useRoomQuery } from '../../app/api.ts';
+import { dayAndClock, useNow } from '../../app/useNow.ts';
+import { Failed, HeadRow, Loading } from '../../ui/index.ts';
+import { useLampsQuery } from '../cure/index.ts';
+import { SlimBand } from '../next/index.ts';
+import { HOME_WORDS, minutesText, rangeText } from './words.ts';
+
+const HOUR_MS = 3_600_000;
+
+/** One sheet for whoever gets the parts green: how to trim, in what light, for how long, and what keeps them safe. */
+export function GreenSheetPage() {
+  const { batchId = '' } = useParams();
+  const { data, isError, refetch } = useBatchQuery(batchId);
+  const bench = useBenchQuery().data;
+  const workshop = useRoomQuery().data?.room.workshop;
+  const sky = useLampsQuery().data?.lamps.find((lamp) => lamp.sky)?.sky;
+  // the sheet does not move while it is read
+  const hourMs = Math.floor(useNow(HOUR_MS) / HOUR_MS) * HOUR_MS;
+  if (isError && !data) return <Failed what="the batch" onRetry={() => void refetch()} />;
+  if (!data || !bench) return <Loading what="the sheet" />;
+  const { batch } = data;
+  const { latDeg, lonDeg } = sky ?? UNSAID_SKY;
+  const sheet = greenSheet(batch, bench.bench, { latDeg, lonDeg, atMs: hourMs });
+  const month = new Date(hourMs).toLocaleDateString('en-GB', { month: 'long' });
+  const where = `${month}, ${Math.abs(Math.round(latDeg))}° ${latDeg < 0 ? 'south' : 'north'}`;
+  return (
+    <>
+      <SlimBand say={`${batch.name}: a sheet for green parts`} more="Print it and put it into the bag." />
+      <article aria-label="Sheet for green parts" className="mx-auto max-w-[760px] px-[18px] py-4">
+        <p className="mb-3 flex gap-4 print:hidden">
+          <button type="button" className="btn btn-sea" onClick={() => window.print()}>
+            Print
+          </button>
+          <Link className="btn" to={`/batches/${batch.id}`}>
+            Back to the batch
+          </Link>
+        </p>
+        <h2 className="text-2xl font-bold">These parts are not cured yet</h2>
+        <p className="text-ink-2">
+          {piecesText(batch.part, batch.count)} · {batch.card.name}, lot {batch.lot} · {batch.name}
+          {batch.customer && ` · for ${batch.customer}`} · {workshop ?? 'the workshop'}, {dayAndClock(hourMs)}
+        </p>
+        <Caution />
+        {sheet.supportsOn ? <Trim dip={sheet.dip} /> : <p className="mt-3">Their supports are off.</p>}
+        <Light cures={sheet.cures} where={where} medium={sheet.medium} />
+        <Sticky />
+        <Keep />
+      </article>
+    </>
+  );
+}
+
+const Section = ({ title, children }: { readonly title: string; readonly children: React.ReactNode }) => (
+  <section aria-label={title} className="mt-4">
+    <h3 className="text-lg font-bold">{title}</h3>
+    {children}
+  </section>
+);
+
+const Caution = () => (
+  <p className="mt-3 border-[1.5px] border-ink p-3">
+    <b>Gloves and eye cover until they are cured.</b> Uncured resin irritates skin and can make it allergic for good.
+    Wash skin with soap and water, not with alcohol; off clothes at once. Not near food or children. Dust and clippings
+    are resin: cure them in light before they go into the bin. The data sheet of the resin and local rules come first.
+  </p>
+);
+
+const Trim = ({ dip }: { readonly dip: { readonly tempC: number; readonly seconds: number } }) => (
+  <Section title="1. Take the supports off first">
+    <p>
+      Cut with flush cutters a hair above the face, from the thick end to the tips; hold the part, not the support. They
+      peel more easily after {clockText(dip.seconds)} in water at {dip.tempC} °C: thin features sag while warm, so lay
+      them flat and let everything dry before any light.
+    </p>
+  </Section>
+);
+
+function Light({
+  cures,
+  where,
+  medium,
+}: {
+  readonly cures: readonly HomeCure[];
+  readonly where: string;
+  readonly medium: string;
+}) {
+  return (
+    <Section title="2. Cure them in the light you have">
+      <p>
+        Dry and clean first. Turn them over half-way, and every quarter of the time in the sun. Start at the short end,
+        touch, add; stop once nothing sticks.
+        {medium !== 'air' && ` This resin cures best under ${medium}: without it expect a sticky skin.`} Never look into
+        a lamp.
+      </p>
+      <table className="table-plain mt-2 w-full">
+        <HeadRow names={['your light', 'usual', 'from … to', 'while sticky, add']} />
+        <tbody>
+          {cures.map((cure) => {
+            const [name, how] = HOME_WORDS[cure.light];
+            return (
+              <tr key={cure.light}>
+                <td>
+                  <b>{name}</b>
+                  <span className="block text-[13px] text-ink-2">{how}</span>
+                </td>
+                <td className="font-mono whitespace-nowrap">{cure.minutes ? minutesText(cure.minutes.mid) : '–'}</td>
+                <td className="font-mono whitespace-nowrap">{rangeText(cure)}</td>
+                <td className="font-mono whitespace-nowrap">
+                  {cure.addMin === undefined ? '–' : minutesText(cure.addMin)}
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+      <p className="mt-1 text-[13px] text-ink-2">
+        Sun for {where}, from a dull to a bright day. Lamps differ by a factor of four; the ranges hold that, and how
+        well this resin is known.
+      </p>
+    </Section>
+  );
+}
+
+const Sticky = () => (
+  <Section title="3. What you will see">
+    <ul className="list-disc pl-5">
+      <li>Sticky: uncured resin is still there. Add light as the table says, and keep the gloves on.</li>
+      <li>
+        Sticky still past the long end: oxygen or a film of resin. Wipe once with alcohol on a cloth, outdoors, let it
+        dry, then light it under water in a clear bowl.
+      </li>
+      <li>Soft below: that side lay in the dark. Turn it over.</li>
+      <li>Yellow or brittle: too much light. It does not go back; take less for the next one.</li>
+    </ul>
+  </Section>
+);
+
+const Keep = () => (
+  <Section title="4. Until then">
+    <p>
+      Keep the bag closed and dark, away from the heater, not frozen. In the dark supports clip easily for about two
+      weeks and light does as the table says for about six; in daylight both are over within days.
+    </p>
+  </Section>
+);

@@ -1,0 +1,1 @@
+export { GreenSheetPage } from './GreenSheetPage.tsx';
