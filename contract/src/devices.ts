@@ -66,7 +66,11 @@ export const Press = Type.Object(
 );
 export type Press = Static<typeof Press>;
 export const PressRow = Type.Object({ number: Type.Integer(), press: Press });
-export const PressesReply = Type.Object({ presses: Type.Array(PressRow) });
+export const PressesReply = Type.Object({
+  presses: Type.Array(PressRow),
+  /** what to ask after next */
+  upTo: Type.Integer(),
+});
 export type PressesReply = Static<typeof PressesReply>;
 /** Makes a device known. Its token is shown this once. */
 export const NewDeviceInput = Type.Object(

@@ -9,6 +9,7 @@ export * from './computeSolvent.ts';
 export * from './cureTests.ts';
 export * from './devices.ts';
 export * from './later.ts';
+export * from './layout.ts';
 export * from './library.ts';
 export * from './light.ts';
 export * from './live.ts';

@@ -15,6 +15,7 @@ export const SUBJECTS = [
   'parts',
   'resins',
   'lamps',
+  'layout',
   'shift',
 ] as const;
 export type Subject = (typeof SUBJECTS)[number];

@@ -1,7 +1,7 @@
 import { CURE_FAMILIES } from '@north-step/core/cure';
 import { AIRS, ROOM_C } from '@north-step/core/dry';
 import type { Spaces } from '@north-step/core/fit';
-import { BENCH_PRESET_IDS } from '@north-step/core/setUp';
+import { BENCH_PRESET_IDS, BENCH_THING_IDS } from '@north-step/core/setUp';
 import { type Static, Type } from 'typebox';
 import { EntityId, literals, ranged, strict, Text } from './common.ts';
 
@@ -37,7 +37,9 @@ export const RoomInput = Type.Object(
     /** what a look costs, and what it costs to make a batch again: by these the first light is chosen, s of work */
     lightCosts: Type.Optional(Type.Object({ lookS: ranged('s', 10, 3600), spoiledS: ranged('s', 60, 86_400) }, strict)),
     spaces: SpacesInput,
-    /** by the workshop's own money, for a litre */
+    /** what the workshop's money is called */
+    currency: Type.Optional(Text(12)),
+    /** by that money, for a litre */
     prices: Type.Object(
       {
         freshPerL: ranged('fresh solvent', 0, 10_000),
@@ -57,11 +59,29 @@ export const SetUpShop = Type.Object(
     workshop: Text(80),
     roomC: ranged('°C', ROOM_C.min, ROOM_C.max),
     humidityPct: ranged('%', 0, 100),
+    currency: Type.Optional(Text(12)),
     people: Type.Array(Type.Object({ name: Text(60), role: literals(['technician', 'lead']) }, strict), {
       minItems: 1,
       maxItems: 40,
     }),
     bench: literals(BENCH_PRESET_IDS),
+    /** what else stands there */
+    also: Type.Optional(
+      Type.Array(Type.Object({ thing: literals(BENCH_THING_IDS), name: Text(60) }, strict), { maxItems: 40 }),
+    ),
+    /** what is known of each lamp, in their order; what is not known is as such lamps are */
+    lights: Type.Optional(
+      Type.Array(
+        Type.Object(
+          {
+            leds: Type.Optional(Type.Integer({ minimum: 1, maximum: 2000 })),
+            meteredMWPerCm2: Type.Optional(ranged('mW/cm² in its middle', 0.05, 1000)),
+          },
+          strict,
+        ),
+        { maxItems: 40 },
+      ),
+    ),
     /** where the sill is; left out, 50° north */
     place: Type.Optional(
       Type.Object({ latDeg: ranged('° north', -90, 90), lonDeg: ranged('° east', -180, 180) }, strict),

@@ -163,6 +163,9 @@ export const SinkTotal = Type.Object({
 });
 export const SolventReply = Type.Object({
   vessels: Type.Array(Vessel),
+  former: Type.Array(Type.Object({ id: EntityId, name: Type.String() }), {
+    description: 'vessels that are gone: movements name them',
+  }),
   sinks: Type.Array(SinkTotal),
   movements: Type.Array(Movement),
   /** sum of everything, which must be nothing */

@@ -80,13 +80,12 @@ export class Bridge {
       try {
         const response = await this.call(`presses?after=${after}`);
         if (!response.ok) throw new Error(String(response.status));
-        const { presses } = (await response.json()) as PressesReply;
-        for (const { number, press } of presses) {
-          after = number;
+        const { presses, upTo } = (await response.json()) as PressesReply;
+        after = upTo;
+        for (const { press } of presses) {
           if (press.button === CUT_BUTTON) this.cutUntilMs = Date.now() + CUT_MS;
           else await act(press);
         }
-        if (presses.length === 0 && after < 0) await sleep(0);
       } catch {
         if (this.running) await sleep(RETRY_MS);
       }

@@ -17,6 +17,7 @@ import { loopbackOnly } from './http/guard.ts';
 import { refuseWhenFull } from './http/room.ts';
 import { strictInput } from './http/validate.ts';
 import { makeIntegrityWatch } from './integrity/index.ts';
+import { LAYOUT_HANDLINGS, layoutRoutes } from './layout/index.ts';
 import { lightHandlings, lightRoutes, makeBatchMaps, makeLightMapper, makePairKeeper } from './light/index.ts';
 import { liveRoutes } from './live/routes.ts';
 import { makeMeasurer, meshRoutes } from './meshes/index.ts';
@@ -91,6 +92,7 @@ export async function buildApp(context: Context, options: AppOptions = {}): Prom
   healthRoutes(app, context, integrity.last);
   benchRoutes(app, context);
   roomRoutes(app, context);
+  layoutRoutes(app, context);
   batchRoutes(app, context, printer);
   solventRoutes(app, context);
   resinRoutes(app, context);
@@ -114,6 +116,7 @@ export async function buildApp(context: Context, options: AppOptions = {}): Prom
     ...ROUTE_HANDLINGS,
     ...PART_HANDLINGS,
     ...ROOM_HANDLINGS,
+    ...LAYOUT_HANDLINGS,
     ...lightHandlings(pairs),
   });
   const keeper = makeKeeper(context, estimator);

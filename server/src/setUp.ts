@@ -72,21 +72,27 @@ async function moveBench(tx: Queryable, workshop: Workshop): Promise<void> {
   for (const [place, vessel] of workshop.vessels.entries()) {
     const line = workshop.lines.find(({ baths, own = [] }) => [...baths, ...own].includes(vessel.id));
     const inLine = line?.baths.includes(vessel.id) ? line.baths.indexOf(vessel.id) + 1 : null;
-    await tx.many(sql`
-      INSERT INTO vessel (id, name, kind, role, line_id, line_place, solvent, agitation, capacity_ml, surface_m2, place)
-      VALUES (${vessel.id}, ${vessel.name}, ${vessel.kind}, ${vessel.role ?? null}, ${line?.id ?? null}, ${inLine}, ${vessel.solvent ?? 'isopropanol'}, ${vessel.agitation ?? 'impeller'}, ${vessel.capacityMl}, ${vessel.surfaceM2}, ${place})`);
+    await putVessel(tx, vessel, { lineId: line?.id ?? null, inLine, place });
   }
-  for (const [place, station] of workshop.stations.entries()) {
-    await tx.many(sql`
-      INSERT INTO station (id, name, kind, side, capacity, vessel_id, note, place)
-      VALUES (${station.id}, ${station.name}, ${station.kind}, ${stationKind(station.kind).side}, ${station.capacity}, ${station.vesselId ?? null}, ${station.note}, ${place})`);
-  }
-  for (const { stationId, lamp, sky } of workshop.lamps ?? []) {
-    await tx.many(
-      sql`INSERT INTO lamp (station_id, version, lamp, described) VALUES (${stationId}, 1, ${JSON.stringify({ ...lamp, sky })}, ${JSON.stringify(describedMWPerCm2(lamp))})`,
-    );
-  }
+  for (const [place, station] of workshop.stations.entries()) await putStation(tx, station, place);
+  for (const lamp of workshop.lamps ?? []) await putLamp(tx, lamp);
 }
+
+type InLine = { readonly lineId: string | null; readonly inLine: number | null; readonly place: number };
+export const putVessel = (tx: Queryable, vessel: Workshop['vessels'][number], { lineId, inLine, place }: InLine) =>
+  tx.many(sql`
+    INSERT INTO vessel (id, name, kind, role, line_id, line_place, solvent, agitation, capacity_ml, surface_m2, place)
+    VALUES (${vessel.id}, ${vessel.name}, ${vessel.kind}, ${vessel.role ?? null}, ${lineId}, ${inLine}, ${vessel.solvent ?? 'isopropanol'}, ${vessel.agitation ?? 'impeller'}, ${vessel.capacityMl}, ${vessel.surfaceM2}, ${place})`);
+
+export const putStation = (tx: Queryable, station: Workshop['stations'][number], place: number) =>
+  tx.many(sql`
+    INSERT INTO station (id, name, kind, side, capacity, vessel_id, note, place)
+    VALUES (${station.id}, ${station.name}, ${station.kind}, ${stationKind(station.kind).side}, ${station.capacity}, ${station.vesselId ?? null}, ${station.note}, ${place})`);
+
+export const putLamp = (tx: Queryable, { stationId, lamp, sky }: NonNullable<Workshop['lamps']>[number]) =>
+  tx.many(
+    sql`INSERT INTO lamp (station_id, version, lamp, described) VALUES (${stationId}, 1, ${JSON.stringify({ ...lamp, sky })}, ${JSON.stringify(describedMWPerCm2(lamp))})`,
+  );
 
 /** A workshop that nobody has set up yet is a room without a name. */
 export const BARE: BenchSetting = { workshop: '', roomC: 21, humidityPct: 50, dryAir: 'still', lamps: {} };

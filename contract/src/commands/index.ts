@@ -1,6 +1,7 @@
 import type { Static } from 'typebox';
 import { BATCH_COMMANDS } from './batch.ts';
 import type { CommandShape } from './define.ts';
+import { LAYOUT_COMMANDS } from './layout.ts';
 import type { CommandParams, CommandType } from './paths.ts';
 import { SHOP_COMMANDS } from './shop.ts';
 import { SOLVENT_COMMANDS } from './solvent.ts';
@@ -15,6 +16,7 @@ export const COMMANDS = {
   ...STEP_COMMANDS,
   ...SOLVENT_COMMANDS,
   ...SHOP_COMMANDS,
+  ...LAYOUT_COMMANDS,
 } satisfies Record<CommandType, CommandShape>;
 type Table = typeof COMMANDS;
 type Fixed<T> = { readonly [K in keyof T]: Fixed<T[K]> };

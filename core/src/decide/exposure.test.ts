@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { applyEvent, type BatchEvent, type BatchState, currentStep, exposureS } from '../batch/index.ts';
 import { play, testBatch, testBench } from '../testing/index.ts';
-import { decideFinish, decideLifted, decideStart, decideStay } from './index.ts';
+import { decideFinish, decideLifted, decideMishap, decideStart, decideStay } from './index.ts';
 
 const BEGAN_MS = 10_000_000;
 const at = (seconds: number) => ({ atMs: BEGAN_MS + seconds * 1000, by: 'Mara V.' });
@@ -32,6 +32,11 @@ describe('past the limit of solvent', () => {
     ['in the future', 901],
   ])('cannot have been lifted %s', (_, seconds) => {
     expect(code(decideLifted(batch, id, at(seconds).atMs, testBench, at(900)))).toBe('LIFTED_WHEN');
+  });
+  it('cannot have been lifted before what is told of its machine had passed', () => {
+    const still = take(batch, decideMishap(batch, { what: 'power lost', offS: 200 }, testBench, at(400)));
+    expect(code(decideLifted(still, id, at(199).atMs, testBench, at(900)))).toBe('LIFTED_WHEN');
+    expect(code(decideLifted(still, id, at(200).atMs, testBench, at(900)))).toBe('ok');
   });
   it('left in on purpose: why and by whom stays, the clock goes on', () => {
     const after = take(batch, decideStay(batch, id, 'hands are full', at(920)));

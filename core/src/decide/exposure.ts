@@ -1,5 +1,5 @@
 import type { BatchEvent, BatchState } from '../batch/index.ts';
-import { stepById } from '../batch/index.ts';
+import { stepById, stoodS } from '../batch/index.ts';
 import type { BenchNow } from '../bench/index.ts';
 import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
 import { isWash } from '../route/index.ts';
@@ -24,6 +24,14 @@ export function decideLifted(
       field: 'liftedAtMs',
       message: `${batch.name} went in ${clockText((now.atMs - step.startedAtMs!) / 1000)} ago; it cannot have been lifted before that, nor later than now.`,
       remedy: 'Give a time between, or say it was lifted just now.',
+    });
+  // what is told of its machine happened before it was lifted
+  if (step?.state === 'running' && liftedAtMs - step.startedAtMs! < stoodS(step) * 1000)
+    return refuse({
+      code: 'LIFTED_WHEN',
+      field: 'liftedAtMs',
+      message: `${step.title} of ${batch.name} stood still for ${clockText(stoodS(step))}; it cannot have been lifted sooner than that after it went in.`,
+      remedy: 'Give a later time, or take back that it stood still.',
     });
   const done = decideFinish(batch, stepId, bench, { ...now, atMs: liftedAtMs });
   if (!done.ok) return done;

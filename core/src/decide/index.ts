@@ -6,6 +6,7 @@ export * from './exposure.ts';
 export * from './flag.ts';
 export { gateBefore, heldBack } from './gate.ts';
 export * from './later.ts';
+export * from './layout.ts';
 export * from './look.ts';
 export * from './manage.ts';
 export * from './measure.ts';

@@ -230,10 +230,14 @@ export function validateLamp(lamp: Lamp): readonly string[] {
     within(`groups[${i}].powerMW`, group.powerMW, 0.01, 100_000);
     within(`groups[${i}].m`, group.m ?? 1, 0.5, 100);
   }
-  const leds = lamp.groups.reduce((sum, group) => sum + countOf(group), 0);
+  const leds = ledCount(lamp);
   if (lamp.kind === 'box' || lamp.kind === 'small') within('number of LEDs', leds, 1, MOST_LEDS);
   return breaches;
 }
+
+/** LEDs of a lamp, all groups. */
+export const ledCount = ({ groups }: Pick<Lamp, 'groups'>): number =>
+  groups.reduce((sum, group) => sum + countOf(group), 0);
 
 function countOf(group: LedGroup): number {
   switch (group.shape) {

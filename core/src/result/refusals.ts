@@ -96,6 +96,14 @@ export const REFUSALS = {
   BROKEN_COUNT: [UNFIT, 'So many cannot be broken.'],
   SAME_COUNT: [UNFIT, 'So many are broken already.'],
   WHICH_PIECES: [NOT_NOW, 'Several kinds are in it: it must be said which.'],
+  // what stands in the workshop
+  PARTS_THERE: [NOT_NOW, 'Parts are at that station.'],
+  LIGHT_PLANNED: [NOT_NOW, 'The light of a batch is planned there.'],
+  NO_OTHER_PLACE: [NOT_NOW, 'Nothing else here does for what is planned there.'],
+  NOT_EMPTY: [NOT_NOW, 'There is liquid in it.'],
+  NOT_ALL: [NOT_NOW, 'An order names everything that stands there, each once.'],
+  TWO_LIQUIDS: [NOT_NOW, 'A line has one liquid.'],
+  LAST_PERSON: [NOT_NOW, 'Somebody must work here.'],
   // the batch as a whole
   HELD: [NOT_NOW, 'The batch is held.'],
   NOT_HELD: [NOT_NOW, 'The batch is not held.'],

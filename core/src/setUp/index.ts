@@ -1,1 +1,3 @@
+export * from './lights.ts';
 export * from './presets.ts';
+export * from './things.ts';

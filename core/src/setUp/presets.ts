@@ -1,17 +1,21 @@
 import type { StationKind } from '../bench/index.ts';
-import { type Lamp, SUNNY_SILL } from '../light/index.ts';
-import type { Agitation, Solvent } from '../wash/index.ts';
+import type { Lamp } from '../light/index.ts';
+import type { Solvent } from '../wash/index.ts';
+import {
+  type Also,
+  type BenchThing,
+  benchThing,
+  type LitThing,
+  lineToJoin,
+  THINGS,
+  TYPICAL_LAMPS,
+  type TypicalLamp,
+  type UsualBath,
+  type WetThing,
+} from './things.ts';
 
 /** A bath as it stands on a bench that is begun with. */
-type BathThere = {
-  readonly name: string;
-  readonly station: Extract<StationKind, 'bath' | 'jar' | 'bowl' | 'tank'>;
-  readonly liquid: Solvent;
-  readonly agitation: Agitation;
-  readonly capacityMl: number;
-  /** open face, m² */
-  readonly surfaceM2: number;
-};
+type BathThere = UsualBath & { readonly name: string; readonly station: StationKind };
 type Preset = {
   /** lines of baths, the dirtiest first */
   readonly lines: readonly { readonly name: string; readonly baths: readonly BathThere[]; readonly stores?: true }[];
@@ -21,36 +25,29 @@ type Preset = {
   readonly lamps: readonly { readonly name: string; readonly lamp: TypicalLamp; readonly capacity: number }[];
 };
 
-const jar = (name: string): BathThere => ({
-  name,
-  station: 'jar',
-  liquid: 'isopropanol',
-  agitation: 'hand',
-  capacityMl: 1500,
-  surfaceM2: 0.012,
-});
-const machine = (name: string, liquid: Solvent = 'isopropanol'): BathThere => ({
-  name,
-  station: 'bath',
-  liquid,
-  agitation: 'impeller',
-  capacityMl: 4000,
-  surfaceM2: 0.035,
-});
-const bowl = (name: string): BathThere => ({
-  name,
-  station: 'bowl',
-  liquid: 'water',
-  agitation: 'hand',
-  capacityMl: 2500,
-  surfaceM2: 0.05,
-});
-const RACK = { kind: 'drying-rack', name: 'Drying rack', capacity: 6 } as const;
-const MAT = { kind: 'mat', name: 'Trim mat', capacity: 2 } as const;
-const DRIP = { kind: 'drip-rack', name: 'Drip rack', capacity: 3 } as const;
-const BOX = { name: 'Lamp box', lamp: 'box', capacity: 1 } as const;
-const SMALL = { name: 'Small lamp', lamp: 'small', capacity: 1 } as const;
-const SUN = { name: 'Window sill', lamp: 'sun', capacity: 3 } as const;
+const bath = (thing: WetThing, name: string, liquid?: Solvent): BathThere => {
+  const { station, bath: usual } = THINGS[thing];
+  return { ...usual, station, name, liquid: liquid ?? usual.liquid };
+};
+const jar = (name: string) => bath('jar', name);
+const machine = (name: string) => bath('machine-bath', name);
+const bowl = (name: string) => bath('bowl', name);
+/** The jar in an ultrasonic tub. */
+const TUB_JAR = bath('tank', 'Jar of the tub');
+const place = (thing: BenchThing) => {
+  const { station: kind, name, capacity } = THINGS[thing];
+  return { kind, name, capacity };
+};
+const light = (thing: LitThing) => {
+  const { lamp, name, capacity } = THINGS[thing];
+  return { lamp, name, capacity };
+};
+const RACK = place('drying-rack');
+const MAT = place('mat');
+const DRIP = place('drip-rack');
+const BOX = light('box-lamp');
+const SMALL = light('small-lamp');
+const SUN = light('sunny-sill');
 
 /** Benches to begin with; each can be added to later. A new one is a line here, and its words where it is shown. */
 export const BENCH_PRESETS = {
@@ -68,7 +65,7 @@ export const BENCH_PRESETS = {
   },
   casting: {
     lines: [{ name: 'Alcohol', baths: [jar('Jar'), jar('Clean jar')] }],
-    tanks: [{ ...jar('Jar of the tub'), station: 'tank', agitation: 'ultrasonic', capacityMl: 800 }],
+    tanks: [TUB_JAR],
     places: [DRIP, RACK, MAT],
     lamps: [BOX, SMALL],
   },
@@ -77,52 +74,13 @@ export const BENCH_PRESETS = {
       { name: 'Alcohol', baths: [machine('First bath'), machine('Clean bath')], stores: true },
       { name: 'Water', baths: [bowl('First bowl'), bowl('Clear bowl')] },
     ],
-    tanks: [{ ...jar('Jar of the tub'), station: 'tank', agitation: 'ultrasonic', capacityMl: 800 }],
-    places: [DRIP, RACK, MAT, { kind: 'warm-dip', name: 'Warm dip', capacity: 1 }],
+    tanks: [TUB_JAR],
+    places: [DRIP, RACK, MAT, place('warm-dip')],
     lamps: [BOX, SMALL, SUN],
   },
 } as const satisfies Record<string, Preset>;
 export type BenchPreset = keyof typeof BENCH_PRESETS;
 export const BENCH_PRESET_IDS = Object.keys(BENCH_PRESETS) as readonly BenchPreset[];
-
-/** Light sources that nobody has described yet: usual ones, of which the light is only known to a third. Engineering guesses. */
-const TYPICAL = {
-  box: {
-    kind: 'box',
-    groups: [{ shape: 'columns', columns: 3, each: 8, radiusMm: 110, fromMm: 10, toMm: 190, powerMW: 380 }],
-    turntable: true,
-    tableRadiusMm: 90,
-    heightMm: 200,
-    tableTransmission: 0.85,
-    floorBelowMm: 12,
-    floorReflectance: 0.8,
-    wallReflectance: 0.55,
-    wallAreaMm2: 240_000,
-    heatsK: 8,
-    timerStepS: 60,
-    hours: 0,
-    fadesPer1000h: 0.15,
-  },
-  small: {
-    kind: 'small',
-    groups: [{ shape: 'ring', count: 12, radiusMm: 60, zMm: 80, downDeg: 35, powerMW: 75 }],
-    turntable: false,
-    tableRadiusMm: 50,
-    heightMm: 85,
-    tableTransmission: 0,
-    floorBelowMm: 0,
-    floorReflectance: 0,
-    wallReflectance: 0.7,
-    wallAreaMm2: 60_000,
-    heatsK: 3,
-    timerStepS: 30,
-    cutOutS: 90,
-    hours: 0,
-    fadesPer1000h: 0.2,
-  },
-  sun: SUNNY_SILL,
-} satisfies Record<string, Lamp>;
-type TypicalLamp = keyof typeof TYPICAL;
 
 /** What stands on a bench, with ids of its own. */
 export type BenchBegun = {
@@ -156,8 +114,8 @@ const STORES = [
   { name: 'Reclaimed bottle', kind: 'bottle', role: 'reclaimed', capacityMl: 10_000, surfaceM2: 0.001 },
 ] as const;
 
-/** The vessels, lines, stations and lamps of a bench to begin with, in the order in which they are walked by. */
-export function benchOf(preset: BenchPreset): BenchBegun {
+/** The vessels, lines, stations and lamps of a bench to begin with and what else stands there, in the order in which they are walked by. */
+export function benchOf(preset: BenchPreset, also: readonly Also[] = []): BenchBegun {
   const { lines, tanks = [], places, lamps }: Preset = BENCH_PRESETS[preset];
   let count = 0;
   const next = (of: string) => `${of}${++count}`;
@@ -171,23 +129,37 @@ export function benchOf(preset: BenchPreset): BenchBegun {
   };
   const laid = lines.map(({ name, baths, stores }) => {
     const ids = baths.map(addBath);
+    const liquid = baths[0]!.liquid;
     const own = (stores ? STORES : []).map((store) => {
       const id = next('v');
-      vessels.push({ ...store, id, solvent: baths[0]!.liquid, agitation: 'hand' });
+      vessels.push({ ...store, id, solvent: liquid, agitation: 'hand' });
       return id;
     });
-    return { id: next('l'), name, baths: ids, own };
+    return { id: next('l'), name, baths: ids, own, liquid };
   });
   for (const tank of tanks) addBath(tank);
-  const placed = places.map(({ kind, name, capacity }) => ({ id: next('s'), name, kind, capacity, note: '' }));
-  const lit = lamps.map(({ name, lamp, capacity }) => ({
-    station: { id: next('s'), name, kind: lamp === 'sun' ? ('sun' as const) : ('lamp' as const), capacity, note: '' },
-    lamp: TYPICAL[lamp] as Lamp,
-  }));
+  for (const { thing, name } of also) {
+    const { station, bath: usual } = benchThing(thing);
+    if (!usual) continue;
+    const id = addBath({ ...usual, station, name });
+    const joins = lineToJoin(thing, usual.liquid, laid);
+    laid.find((line) => line.id === joins)?.baths.push(id);
+  }
+  const others = also.map(({ thing, name }) => ({ ...benchThing(thing), name }));
+  const placed = [
+    ...places,
+    ...others.flatMap(({ station: kind, bath: wet, lamp, ...rest }) => (wet || lamp ? [] : [{ ...rest, kind }])),
+  ].map(({ kind, name, capacity }) => ({ id: next('s'), name, kind, capacity, note: '' }));
+  const lit = [...lamps, ...others.flatMap(({ lamp, name, capacity }) => (lamp ? [{ lamp, name, capacity }] : []))].map(
+    ({ name, lamp, capacity }) => ({
+      station: { id: next('s'), name, kind: LIT_AT[lamp], capacity, note: '' },
+      lamp: TYPICAL_LAMPS[lamp],
+    }),
+  );
   const drip = placed.filter(({ kind }) => kind === 'drip-rack');
   return {
     vessels,
-    lines: laid,
+    lines: laid.map(({ liquid: _, ...line }) => line),
     stations: [
       ...drip,
       ...bathStations,
@@ -197,3 +169,7 @@ export function benchOf(preset: BenchPreset): BenchBegun {
     lamps: lit.map(({ station, lamp }) => ({ stationId: station.id, lamp })),
   };
 }
+const LIT_AT = { box: 'lamp', small: 'lamp', sun: 'sun', oven: 'oven' } as const satisfies Record<
+  TypicalLamp,
+  StationKind
+>;

@@ -1,4 +1,4 @@
 export { BATCH_HANDLINGS, batchAfter } from './commands.ts';
 export { batchRoutes } from './routes.ts';
 export { act } from './steps.ts';
-export { eventsOf, loadBatch } from './store.ts';
+export { eventsOf, loadBatch, openHeld, record } from './store.ts';

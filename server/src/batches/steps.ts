@@ -105,7 +105,7 @@ export async function occupancy(tx: Queryable, exceptBatchId: string): Promise<O
                       WHERE b.sealed_at IS NULL AND b.id <> ${exceptBatchId}
                         AND jsonb_path_exists(b.state, '$.steps[*] ? (@.state == "running" && @.station == $at)', jsonb_build_object('at', s.id))),
                     '[]'::jsonb) AS batches
-      FROM station s`);
+      FROM station_there s`);
   return Object.fromEntries(rows.map(({ id, capacity, batches }) => [id, { capacity, batches }]));
 }
 

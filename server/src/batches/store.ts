@@ -19,6 +19,10 @@ export async function holdForChange(tx: Queryable, id: string): Promise<Held> {
   return { batch: row.state, version: row.version };
 }
 
+/** Every batch that is on the bench, to be changed. */
+export const openHeld = (tx: Queryable): Promise<readonly Held[]> =>
+  tx.many<Held>(sql`SELECT state AS batch, version FROM batch WHERE sealed_at IS NULL ORDER BY created_at`);
+
 /** A sealed batch does not change any more, nor one that became part of another. */
 export function refuseClosed(batch: BatchState): void {
   if (batch.recordHash)

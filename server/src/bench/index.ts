@@ -5,6 +5,7 @@ export {
   type BenchSetting,
   benchNow,
   benchSetting,
+  everyVessel,
   inLine,
   openBatches,
   parcelOf,

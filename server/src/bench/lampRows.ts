@@ -44,7 +44,7 @@ export type LightRows = {
 };
 export const lightRows = (db: Queryable) =>
   db.one<LightRows>(sql`
-    SELECT (SELECT jsonb_agg(to_jsonb(l) || jsonb_build_object('name', s.name)) FROM lamp l JOIN station s ON s.id = l.station_id) AS lamps,
+    SELECT (SELECT jsonb_agg(to_jsonb(l) || jsonb_build_object('name', s.name)) FROM lamp l JOIN station_there s ON s.id = l.station_id) AS lamps,
            (SELECT jsonb_object_agg(card_id || ' at ' || station_id, body->'scale') FROM lamp_pair) AS pairs,
            (SELECT jsonb_object_agg(family || ' · ' || agitation, body) FROM recess_belief) AS recesses`);
 

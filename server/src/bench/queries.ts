@@ -30,6 +30,7 @@ export type VesselRow = {
   readonly solvent_mg: bigint;
   readonly water_mg: bigint;
   readonly resin_mg: bigint;
+  readonly retired_at: Date | null;
 };
 
 export const parcelOf = (row: Pick<VesselRow, 'solvent_mg' | 'water_mg' | 'resin_mg'>): Parcel => [
@@ -38,7 +39,11 @@ export const parcelOf = (row: Pick<VesselRow, 'solvent_mg' | 'water_mg' | 'resin
   row.resin_mg,
 ];
 
-export const allVessels = (db: Queryable) => db.many<VesselRow>(sql`SELECT * FROM vessel_in_line ORDER BY place`);
+/** Vessels that stand there. */
+export const allVessels = (db: Queryable) =>
+  db.many<VesselRow>(sql`SELECT * FROM vessel_in_line WHERE retired_at IS NULL ORDER BY place`);
+/** Those that are gone as well: the book knows them. */
+export const everyVessel = (db: Queryable) => db.many<VesselRow>(sql`SELECT * FROM vessel_in_line ORDER BY place`);
 export const vesselById = (db: Queryable, id: string) =>
   db.maybeOne<VesselRow>(sql`SELECT * FROM vessel_in_line WHERE id = ${id}`);
 
@@ -71,7 +76,10 @@ const lineOf = ({ line_id: id, line_name: name, line_place: place, position }: V
   id === null || name === null ? null : { id, name, place, position };
 
 /** What is set, not measured: the room, the rack's air, the lamp's last meter reading. */
-export type BenchSetting = Omit<BenchNow, 'stations' | 'lines' | 'baths'> & { readonly workshop: string };
+export type BenchSetting = Omit<BenchNow, 'stations' | 'lines' | 'baths'> & {
+  readonly workshop: string;
+  readonly currency?: string;
+};
 
 export async function benchSetting(db: Queryable): Promise<BenchSetting> {
   return (await db.one<{ value: BenchSetting }>(sql`SELECT value FROM setting WHERE key = 'bench'`)).value;
@@ -93,9 +101,9 @@ export async function benchNow(db: Queryable, nowMs: number): Promise<BenchNow> 
     stations: readonly StationNow[] | null;
     estimate: EstimateRow | null;
   }>(sql`
-    SELECT value, (SELECT jsonb_agg(to_jsonb(v) || jsonb_build_object('stations', (SELECT coalesce(jsonb_agg(s.id), '[]'::jsonb) FROM station s WHERE s.vessel_id = v.id)))
-                     FROM vessel_in_line v WHERE v.kind = 'bath') AS baths,
-           (SELECT jsonb_agg(jsonb_build_object('id', id, 'name', name, 'kind', kind, 'capacity', capacity) ORDER BY place) FROM station) AS stations,
+    SELECT value, (SELECT jsonb_agg(to_jsonb(v) || jsonb_build_object('stations', (SELECT coalesce(jsonb_agg(s.id), '[]'::jsonb) FROM station_there s WHERE s.vessel_id = v.id)))
+                     FROM vessel_in_line v WHERE v.kind = 'bath' AND v.retired_at IS NULL) AS baths,
+           (SELECT jsonb_agg(jsonb_build_object('id', id, 'name', name, 'kind', kind, 'capacity', capacity) ORDER BY place) FROM station_there) AS stations,
            (SELECT to_jsonb(e) FROM bath_estimate e) AS estimate
       FROM setting WHERE key = 'bench'`);
   const baths = (row.baths ?? []).map((bath) => ({
@@ -155,7 +163,7 @@ function benchFrom(
       surfaceM2: row.surface_m2,
     };
   };
-  const { workshop: _, ...rest } = setting;
+  const { workshop: _, currency: __, ...rest } = setting;
   const baths = Object.fromEntries(vessels.flatMap((row) => row.stations.map((station) => [station, bathNow(row)])));
   const { lamps, pairs, recesses } = light;
   return {
@@ -187,7 +195,7 @@ type StationRow = {
   note: string;
 };
 export const allStations = (db: Queryable) =>
-  db.many<StationRow>(sql`SELECT id, name, kind, side, capacity, vessel_id, note FROM station ORDER BY place`);
+  db.many<StationRow>(sql`SELECT id, name, kind, side, capacity, vessel_id, note FROM station_there ORDER BY place`);
 export const openBatches = async (db: Queryable) =>
   (await db.many<{ state: BatchState }>(sql`SELECT state FROM batch WHERE sealed_at IS NULL ORDER BY created_at`)).map(
     (row) => row.state,
@@ -219,7 +227,9 @@ export async function benchView(db: Queryable, nowMs: number): Promise<BenchRepl
       benchSetting(db),
       allStations(db),
       allVessels(db),
-      db.many<{ id: string; name: string; role: string }>(sql`SELECT id, name, role FROM person ORDER BY place`),
+      db.many<{ id: string; name: string; role: string }>(
+        sql`SELECT id, name, role FROM person WHERE left_at IS NULL ORDER BY place`,
+      ),
       openBatches(db),
       sealedSince(db, startOfDay),
       resinPerBatch(db),

@@ -16,11 +16,22 @@ type State = {
 /** What devices say now. Kept in memory: a sample becomes a fact only when somebody takes a reading from it. */
 export class DeviceHub {
   private readonly states = new Map<string, State>();
+  private readonly firstNumber: number;
+  /** @param firstNumber above every number that an earlier run of the server gave out, so that a device goes on from where it was */
+  constructor(firstNumber = Date.now()) {
+    this.firstNumber = firstNumber;
+  }
 
   of(id: string): State {
     const known = this.states.get(id);
     if (known) return known;
-    const made: State = { heardMs: 0, presses: [], pressed: 0, listeners: new Map(), waiters: new Set() };
+    const made: State = {
+      heardMs: 0,
+      presses: [],
+      pressed: this.firstNumber,
+      listeners: new Map(),
+      waiters: new Set(),
+    };
     this.states.set(id, made);
     return made;
   }
@@ -40,12 +51,15 @@ export class DeviceHub {
     for (const wake of state.waiters) wake();
   }
 
-  /** Presses after a number; waits for one when there is none. Starting anew, a device asks after -1 and is told only of what comes. */
-  async pressesAfter(id: string, after: number, waitMs: number): Promise<State['presses']> {
+  /** Presses after a number, and the number to ask after next; waits for one when there is none. Starting anew, a device asks after -1 and is told only of what comes. */
+  async pressesAfter(id: string, after: number, waitMs: number): Promise<{ presses: State['presses']; upTo: number }> {
     const state = this.of(id);
-    const from = after < 0 ? state.pressed : after;
-    const due = () => state.presses.filter(({ number }) => number > from);
-    if (due().length > 0 || waitMs <= 0) return due();
+    const from = after < 0 || after > state.pressed ? state.pressed : after;
+    const due = () => {
+      const presses = state.presses.filter(({ number }) => number > from);
+      return { presses, upTo: presses.at(-1)?.number ?? from };
+    };
+    if (due().presses.length > 0 || waitMs <= 0) return due();
     await new Promise<void>((resolve) => {
       const done = () => {
         clearTimeout(timer);

@@ -3,6 +3,7 @@ import path from 'node:path';
 import type { DevicesReply, PressesReply } from '@north-step/contract';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { TestBench } from '../testing/bench.ts';
+import { DeviceHub } from './deviceHub.ts';
 import { registerDevice } from './register.ts';
 
 let t: TestBench;
@@ -60,8 +61,8 @@ describe('the open device API', () => {
     await asDevice('samples', 'right', { samples: [sample] });
     await t.must('/api/devices/scale/press', { commandId: undefined, by: undefined, button: 'tare' });
     const first = (await asDevice('presses?after=0&waitMs=0')).json() as PressesReply;
-    expect(first.presses).toEqual([{ number: 1, press: { button: 'tare' } }]);
-    const waiting = asDevice('presses?after=1&waitMs=5000');
+    expect(first.presses).toEqual([{ number: first.upTo, press: { button: 'tare' } }]);
+    const waiting = asDevice(`presses?after=${first.upTo}&waitMs=5000`);
     await t.must('/api/devices/scale/press', {
       commandId: undefined,
       by: undefined,
@@ -69,8 +70,22 @@ describe('the open device API', () => {
       vesselId: 'w1',
       amount: 100,
     });
-    expect(((await waiting).json() as PressesReply).presses.map(({ number }) => number)).toEqual([2]);
+    const second = (await waiting).json() as PressesReply;
+    expect(second.presses.map(({ number }) => number)).toEqual([first.upTo + 1]);
     expect(((await asDevice('presses?after=-1&waitMs=0')).json() as PressesReply).presses).toEqual([]);
+  });
+  it('a press between two questions of a device that never had one is not lost, nor one after a restart', async () => {
+    const empty = (await asDevice('presses?after=-1&waitMs=0')).json() as PressesReply;
+    expect(empty.presses).toEqual([]);
+    await asDevice('samples', 'right', { samples: [sample] });
+    await t.must('/api/devices/scale/press', { commandId: undefined, by: undefined, button: 'tare' });
+    const next = (await asDevice(`presses?after=${empty.upTo}&waitMs=0`)).json() as PressesReply;
+    expect(next.presses.map(({ press }) => press.button)).toEqual(['tare']);
+    const restarted = new DeviceHub(next.upTo + 1000);
+    restarted.press('scale', { button: 'take off' });
+    expect((await restarted.pressesAfter('scale', next.upTo, 0)).presses.map(({ press }) => press.button)).toEqual([
+      'take off',
+    ]);
   });
   it('says in words that a device is away, unknown, or has no photo', async () => {
     t.wait(60);

@@ -1,7 +1,6 @@
 import { randomBytes, timingSafeEqual } from 'node:crypto';
 import rateLimit from '@fastify/rate-limit';
 import {
-  counted,
   type Device,
   DevicesReply,
   Done,
@@ -109,7 +108,7 @@ function forBrowsers(app: FastifyInstance, context: Context, hub: DeviceHub, fin
     },
     async ({ body }) => {
       if (body.stationId !== undefined) {
-        const station = await context.db.maybeOne(sql`SELECT 1 AS one FROM station WHERE id = ${body.stationId}`);
+        const station = await context.db.maybeOne(sql`SELECT 1 AS one FROM station_there WHERE id = ${body.stationId}`);
         if (!station) throw unknown('station', body.stationId);
       }
       const device = { id: context.newId(), token: randomBytes(24).toString('hex') };
@@ -217,7 +216,7 @@ function forDevices(app: FastifyInstance, context: Context, { hub, find, onSampl
     },
   );
   const after = Type.Object({
-    after: counted(undefined, -1),
+    after: Type.Integer({ minimum: -1, maximum: Number.MAX_SAFE_INTEGER }),
     waitMs: Type.Optional(Type.Integer({ minimum: 0, maximum: WAIT_MS })),
   });
   app.get<WithDevice & { Querystring: Static<typeof after> }>(
@@ -233,7 +232,7 @@ function forDevices(app: FastifyInstance, context: Context, { hub, find, onSampl
     },
     async (request) => {
       const { id } = request.device!;
-      return { presses: [...(await hub.pressesAfter(id, request.query.after, request.query.waitMs ?? WAIT_MS))] };
+      return hub.pressesAfter(id, request.query.after, request.query.waitMs ?? WAIT_MS);
     },
   );
   app.addContentTypeParser('image/png', { parseAs: 'buffer', bodyLimit: PHOTO_LIMIT_BYTES }, (_, body, done) =>

@@ -1,6 +1,6 @@
 import { type BathDeed, type BathReading, type BathSetup, type HistoryItem, inOrder } from '@north-step/core/estimate';
 import type { RawReading } from '@north-step/core/reading';
-import { allVessels } from '../bench/index.ts';
+import { everyVessel } from '../bench/index.ts';
 import { type Queryable, sql } from '../db/index.ts';
 
 type PostingRow = { id: string; at: Date; seq: bigint; deeds: readonly BathDeed[] | null };
@@ -22,7 +22,7 @@ export async function historyKey(db: Queryable): Promise<string> {
 /** Everything that still holds: postings that were not taken back, readings that were not discarded. In order. */
 export async function readHistory(db: Queryable): Promise<SolventHistory> {
   const [vessels, postings, readings] = await Promise.all([
-    allVessels(db),
+    everyVessel(db),
     db.many<PostingRow>(sql`
       SELECT p.id, p.at, p.seq, p.deeds FROM ledger_posting p
        WHERE p.reverses IS NULL AND NOT EXISTS (SELECT 1 FROM ledger_posting r WHERE r.reverses = p.id)

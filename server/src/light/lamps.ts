@@ -23,7 +23,7 @@ export async function lampViews(db: Queryable, nowMs: number): Promise<LampView[
     db.many<EventRow>(sql`
       SELECT station_id, kind, payload, at, by FROM (SELECT *, row_number() OVER (PARTITION BY station_id ORDER BY seq DESC) AS n FROM lamp_event) e
        WHERE n <= ${MOST_EVENTS} ORDER BY seq DESC`),
-    db.many<{ id: string; name: string }>(sql`SELECT id, name FROM station ORDER BY place`),
+    db.many<{ id: string; name: string }>(sql`SELECT id, name FROM station_there ORDER BY place`),
   ]);
   return stations.flatMap(({ id, name }): LampView[] => {
     const row = rows.find(({ station_id }) => station_id === id);
@@ -98,7 +98,7 @@ function lightDoubt(lamp: Lamp): Refused | undefined {
 
 /** Describes a lamp anew. A meter reading of before no longer counts. */
 export const describeLamp: Handler<'lamp.describe'> = async ({ tx, context, params: { stationId }, command }) => {
-  const station = await tx.maybeOne(sql`SELECT 1 AS one FROM station WHERE id = ${stationId} AND side = 'light'`);
+  const station = await tx.maybeOne(sql`SELECT 1 AS one FROM station_there WHERE id = ${stationId} AND side = 'light'`);
   if (!station) throw unknown('lamp', stationId);
   const lamp = command.lamp as unknown as Lamp;
   const breach = validateLamp(lamp)[0];

@@ -18,13 +18,15 @@ export async function roomView(db: Queryable): Promise<RoomReply> {
     benchSetting(db),
     pricesOf(db),
     db.many<{ id: string; name: string; vessel_id: string | null }>(sql`
-      SELECT s.id, s.name, s.vessel_id FROM station s
+      SELECT s.id, s.name, s.vessel_id FROM station_there s
        WHERE s.vessel_id IS NOT NULL OR s.id IN (SELECT station_id FROM lamp) ORDER BY s.place`),
-    db.maybeOne<{ at: Date; by: string }>(sql`SELECT at, by FROM setting_event ORDER BY seq DESC LIMIT 1`),
+    db.maybeOne<{ at: Date; by: string }>(
+      sql`SELECT at, by FROM setting_event WHERE key IN ('bench', 'prices') ORDER BY seq DESC LIMIT 1`,
+    ),
   ]);
-  const { workshop, roomC, humidityPct, dryAir, lightCosts, spaces = {} } = setting;
+  const { workshop, roomC, humidityPct, dryAir, currency, lightCosts, spaces = {} } = setting;
   return {
-    room: { workshop, roomC, humidityPct, dryAir, lightCosts: lightCosts ?? USUAL_COSTS, spaces, prices },
+    room: { workshop, roomC, humidityPct, dryAir, currency, lightCosts: lightCosts ?? USUAL_COSTS, spaces, prices },
     stations: stations.map(({ id, name, vessel_id }) => ({ id, name, kind: vessel_id ? 'wash' : 'box' })),
     changedAtMs: last?.at.getTime() ?? null,
     changedBy: last?.by ?? null,

@@ -1,7 +1,6 @@
-import type { CommandBody } from '@north-step/contract';
 import { UNSAID_SKY } from '@north-step/core/light';
 import { cardOfSheet } from '@north-step/core/resin';
-import { benchOf } from '@north-step/core/setUp';
+import { benchOf, lampOfSays } from '@north-step/core/setUp';
 import { slugOf } from '@north-step/core/units';
 import { sql } from '../db/index.ts';
 import type { Handler } from '../http/command.ts';
@@ -18,16 +17,21 @@ export const setUpShop: Handler<'shop.set-up'> = async ({ tx, context, body, com
       message: 'This workshop is set up already. Nothing was changed.',
       remedy: 'Change it in Room and Resins.',
     });
-  refuseTwins(body, 'people');
-  refuseTwins(body, 'resins');
-  const { workshop, roomC, humidityPct, people, bench, resins, place } = body;
-  const setting = { ...BARE, workshop, roomC, humidityPct };
-  const begun = benchOf(bench);
+  refuseTwins('people', body.people);
+  refuseTwins('resins', body.resins, idOf);
+  const { workshop, roomC, humidityPct, currency, people, bench, also, lights = [], resins, place } = body;
+  const setting = { ...BARE, workshop, roomC, humidityPct, currency };
+  const begun = benchOf(bench, also);
+  refuseTwins('bench', begun.stations);
   await moveIn(tx, {
     ...begun,
     bench: setting,
     people: people.map((person, i) => ({ ...person, id: `p${i + 1}` })),
-    lamps: begun.lamps.map((one) => (one.lamp.kind === 'sun' ? { ...one, sky: { ...UNSAID_SKY, ...place } } : one)),
+    lamps: begun.lamps.map(({ stationId, lamp }, i) => ({
+      stationId,
+      lamp: lampOfSays(lamp, lights[i] ?? {}),
+      ...(lamp.kind === 'sun' ? { sky: { ...UNSAID_SKY, ...place } } : {}),
+    })),
     resins: resins.map(({ lot, ...says }, i) => ({ card: cardOfSheet(says, idOf(says.name, i)), lots: [lot] })),
   });
   await tx.many(sql`
@@ -36,13 +40,18 @@ export const setUpShop: Handler<'shop.set-up'> = async ({ tx, context, body, com
   return { reply: await roomView(tx), topics: ['bench', 'solvent', 'batches', 'resins', 'lamps'] };
 };
 
-function refuseTwins(body: CommandBody<'shop.set-up'>, of: 'people' | 'resins'): void {
-  const names = body[of].map(({ name }, i) => (of === 'resins' ? idOf(name, i) : name.trim().toLowerCase()));
+type Named = { readonly name: string };
+function refuseTwins(
+  of: string,
+  all: readonly Named[],
+  sameAs: (name: string, i: number) => string = (name) => name.trim().toLowerCase(),
+): void {
+  const names = all.map(({ name }, i) => sameAs(name, i));
   const twin = names.findIndex((name, i) => names.indexOf(name) < i);
   if (twin >= 0)
     throw new Refused({
       code: 'NAME_TAKEN',
-      message: `Two ${of} are called “${body[of][twin]!.name.trim()}”. Nothing was kept.`,
+      message: `Two ${of === 'bench' ? 'stations' : of} are called “${all[twin]!.name.trim()}”. Nothing was kept.`,
       remedy: 'Give one of them another name.',
       field: `${of}.${twin}.name`,
     });

@@ -80,7 +80,9 @@ export const setLimit: Handler<'solvent.limit'> = async ({ tx, context, command 
 
 /** Another vessel for the shop. */
 export const addVessel: Handler<'solvent.vessel'> = async ({ tx, context, command }) => {
-  const taken = await tx.maybeOne(sql`SELECT 1 AS one FROM vessel WHERE lower(name) = lower(${command.name.trim()})`);
+  const taken = await tx.maybeOne(
+    sql`SELECT 1 AS one FROM vessel WHERE retired_at IS NULL AND lower(name) = lower(${command.name.trim()})`,
+  );
   if (taken)
     throw new Refused({
       code: 'NAME_TAKEN',

@@ -7,6 +7,7 @@ import type {
   CareReply,
   DevicesReply,
   LaterReply,
+  LayoutReply,
   MovementList,
   MovementQuery,
   PaceReply,
@@ -37,6 +38,7 @@ export const TAGS = [
   'Parts',
   'Lamps',
   'Room',
+  'Layout',
   'Shift',
   'Devices',
 ] as const;
@@ -92,6 +94,7 @@ export const api = createApi({
     workload: build.query<WorkloadReply, number>({ query: (days) => ({ url: 'solvent/workload', params: { days } }) }),
     shiftNotes: build.query<ShiftNotesReply, void>({ query: () => 'shift-notes', providesTags: ['Shift'] }),
     room: build.query<RoomReply, void>({ query: () => 'room', providesTags: ['Room'] }),
+    layout: build.query<LayoutReply, void>({ query: () => 'layout', providesTags: ['Layout'] }),
     devices: build.query<DevicesReply, void>({ query: () => 'devices', providesTags: ['Devices'] }),
     backups: build.query<BackupsReply, void>({ query: () => 'backups' }),
     records: build.query<RecordList, { offset: number; limit: number }>({
@@ -106,6 +109,7 @@ export const {
   useBatchQuery,
   useBatchesQuery,
   useLaterQuery,
+  useLayoutQuery,
   useCardQuery,
   usePaceQuery,
   usePartNotesQuery,

@@ -7,7 +7,7 @@ type Tag = (typeof TAGS)[number];
 /** What is read again when a subject changes. */
 const TAGS_OF: Readonly<Record<Subject, readonly Tag[]>> = {
   bench: ['Bench', 'Room'],
-  batches: ['Batches'],
+  batches: ['Batches', 'Layout'],
   solvent: ['Solvent'],
   estimates: ['Care', 'Bench'],
   records: ['Records'],
@@ -17,6 +17,7 @@ const TAGS_OF: Readonly<Record<Subject, readonly Tag[]>> = {
   parts: ['Parts'],
   resins: ['Resins'],
   lamps: ['Lamps', 'Bench'],
+  layout: ['Layout'],
   shift: ['Shift'],
 };
 /** The store, as far as a change needs it. */

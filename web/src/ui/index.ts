@@ -7,6 +7,7 @@ export * from './PhotoPick.tsx';
 export * from './PhotoSource.tsx';
 export * from './SearchField.tsx';
 export * from './Sheet.tsx';
+export * from './SortableList.tsx';
 export * from './States.tsx';
 export * from './Stepper.tsx';
 export * from './ticks.ts';

@@ -130,7 +130,7 @@ describe('vapour', () => {
 describe('devices in a reading', () => {
   const reading = (kind: string, devices: Device[]) =>
     show(`/solvent/read?bath=w1&kind=${kind}`, devices, {
-      '/api/solvent': { vessels: [...VESSELS], sinks: [], movements: [], residualMg: 0 },
+      '/api/solvent': { vessels: [...VESSELS], sinks: [], movements: [], former: [], residualMg: 0 },
       '/api/solvent/care': careReply(bathCare()),
     });
   it('a density meter gives density and temperature once it is calm', async () => {

@@ -109,6 +109,14 @@ function foresee(batch: BatchState, command: Asked, scene: Scene): ReturnType<ty
     case 'route.save':
     case 'shop.set-up':
     case 'room.set':
+    case 'layout.add':
+    case 'layout.change':
+    case 'layout.retire':
+    case 'layout.put-back':
+    case 'layout.order':
+    case 'layout.line':
+    case 'person.save':
+    case 'person.leave':
     case 'clock.take':
     case 'shift.note':
       return undefined;

@@ -4,7 +4,7 @@ import { bathCare, careReply } from '../../testing/care.ts';
 import { benchReply, failure, leavePage, showPage, VESSELS } from '../../testing/page.tsx';
 
 afterEach(leavePage);
-const solvent = { vessels: [...VESSELS], sinks: [], movements: [], residualMg: 0 };
+const solvent = { vessels: [...VESSELS], sinks: [], movements: [], former: [], residualMg: 0 };
 const show = (kind: string, more: object = {}, care = careReply(bathCare())) =>
   showPage(`/solvent/read?bath=w1&kind=${kind}`, {
     '/api/solvent': solvent,

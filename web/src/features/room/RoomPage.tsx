@@ -7,6 +7,7 @@ import { useAskBeforeLeaving } from '../../app/useAskBeforeLeaving.ts';
 import { dayAndClock } from '../../app/useNow.ts';
 import { AirFields, Choice, Failed, Loading, NumberField, Sheet } from '../../ui/index.ts';
 import { DeviceList } from '../devices/index.ts';
+import { Layout, People } from '../layout/index.ts';
 import { SlimBand, SlimButton, useDo } from '../next/index.ts';
 import { Backups } from './Backups.tsx';
 import { Sizes } from './Sizes.tsx';
@@ -72,6 +73,7 @@ function RoomForm({ known }: { readonly known: RoomReply }) {
           </p>
         </Sheet>
       )}
+      <Layout />
       <DeviceList />
       <div className="grid grid-cols-[360px_minmax(0,1fr)] border-t border-line max-lg:grid-cols-1">
         <section aria-label="The room" className="border-r border-line px-[18px] py-3">
@@ -123,26 +125,38 @@ function RoomForm({ known }: { readonly known: RoomReply }) {
           <p className="text-[13px] text-ink-2">
             In your own money. Choices at a bath and the policy page count with it.
           </p>
+          <label className="mt-2 block w-44">
+            <span className="text-[13px] text-ink-2">what it is called</span>
+            <input
+              className="field"
+              maxLength={12}
+              value={draft.currency ?? ''}
+              onChange={(event) => set({ currency: event.target.value.trim() || undefined })}
+            />
+          </label>
           {(Object.keys(PRICE_WORDS) as (keyof typeof PRICE_WORDS)[]).map((name) => (
             <NumberField
               key={name}
               className="mt-2"
               label={PRICE_WORDS[name]}
+              unit={draft.currency}
               min={0}
               step={0.1}
               value={draft.prices[name]}
               onChange={(value) => value !== undefined && set({ prices: { ...draft.prices, [name]: value } })}
             />
           ))}
+          <People />
           <Backups />
         </section>
         <section aria-label="Sizes" className="px-[18px] py-3">
-          <h2 className="text-lg font-bold">Sizes</h2>
+          <details>
+            <summary className="min-h-11 cursor-pointer py-2 text-lg font-bold">Sizes by a ruler</summary>
+            <Sizes stations={known.stations} spaces={draft.spaces} onChange={(spaces) => set({ spaces })} />
+          </details>
           <p className="text-[13px] text-ink-2">
-            By a ruler, inside. They say whether a plate hangs, a basket holds, a lamp closes; what is not known is not
-            checked.
+            Inside. They say whether a plate hangs, a basket holds, a lamp closes; what is not known is not checked.
           </p>
-          <Sizes stations={known.stations} spaces={draft.spaces} onChange={(spaces) => set({ spaces })} />
         </section>
       </div>
     </>

@@ -1,9 +1,8 @@
-import { useSortable } from '@dnd-kit/sortable';
-import { CSS } from '@dnd-kit/utilities';
 import type { BenchNow } from '@north-step/core/bench';
 import { titleOf } from '@north-step/core/plan';
 import { type BoundRoute, type Finding, type RouteStep, stepType } from '@north-step/core/route';
 import { clockText } from '@north-step/core/units';
+import { SortableRow } from '../../ui/index.ts';
 import { whereOptions, whereText } from './places.ts';
 import { StepSettings } from './StepSettings.tsx';
 
@@ -29,53 +28,38 @@ export const LEVEL_LOOK = {
 export function StepRow(props: StepRowProps) {
   const { id, index, step, findings, bound, bench, chosen } = props;
   const { station } = bound.steps[index]!;
-  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({
-    id,
-  });
   const title = titleOf({ ...step, station }, bench);
   return (
-    <li
-      ref={setNodeRef}
-      style={{ transform: CSS.Translate.toString(transform), transition }}
-      className={`border-b border-line last:border-b-0 ${isDragging ? 'relative z-10 bg-liquid' : ''} ${chosen ? 'bg-liquid' : ''}`}
+    <SortableRow
+      id={id}
+      handle={`Move ${title}, step ${index + 1}`}
+      chosen={chosen}
+      below={chosen && <StepSettings step={step} where={whereOptions(bound, index, bench)} onChange={props.onChange} />}
     >
-      <div className="flex items-center">
-        <button
-          type="button"
-          ref={setActivatorNodeRef}
-          {...attributes}
-          {...listeners}
-          aria-label={`Move ${title}, step ${index + 1}`}
-          className="min-h-11 w-11 touch-none cursor-grab text-lg text-ink-2"
-        >
-          ⠿
-        </button>
-        <button
-          type="button"
-          aria-expanded={chosen}
-          className="flex min-h-11 min-w-0 flex-1 items-center gap-3 text-left"
-          onClick={props.onChoose}
-        >
-          <span className="w-6 text-right font-mono text-ink-2">{index + 1}</span>
-          <b className="shrink-0">{title}</b>
-          <span className="truncate text-[13px] text-ink-2">{settingsText(step, whereText(station, step, bench))}</span>
-          {findings[0] && (
-            <span className={`ml-auto shrink-0 border-l-4 pl-2 text-[13px] font-bold ${LEVEL_LOOK[findings[0].level]}`}>
-              {findings[0].level}
-            </span>
-          )}
-        </button>
-        <button
-          type="button"
-          className="min-h-11 w-11 text-lg"
-          aria-label={`Remove ${title}, step ${index + 1}`}
-          onClick={props.onRemove}
-        >
-          ×
-        </button>
-      </div>
-      {chosen && <StepSettings step={step} where={whereOptions(bound, index, bench)} onChange={props.onChange} />}
-    </li>
+      <button
+        type="button"
+        aria-expanded={chosen}
+        className="flex min-h-11 min-w-0 flex-1 items-center gap-3 text-left"
+        onClick={props.onChoose}
+      >
+        <span className="w-6 text-right font-mono text-ink-2">{index + 1}</span>
+        <b className="shrink-0">{title}</b>
+        <span className="truncate text-[13px] text-ink-2">{settingsText(step, whereText(station, step, bench))}</span>
+        {findings[0] && (
+          <span className={`ml-auto shrink-0 border-l-4 pl-2 text-[13px] font-bold ${LEVEL_LOOK[findings[0].level]}`}>
+            {findings[0].level}
+          </span>
+        )}
+      </button>
+      <button
+        type="button"
+        className="min-h-11 w-11 text-lg"
+        aria-label={`Remove ${title}, step ${index + 1}`}
+        onClick={props.onRemove}
+      >
+        ×
+      </button>
+    </SortableRow>
   );
 }
 

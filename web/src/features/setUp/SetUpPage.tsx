@@ -6,17 +6,21 @@ import { workedBy } from '../../app/bench.ts';
 import { useAppDispatch } from '../../app/store.ts';
 import { Loading } from '../../ui/index.ts';
 import { SlimBand, useDo } from '../next/index.ts';
+import { BathsStep } from './BathsStep.tsx';
+import { BenchStep } from './BenchStep.tsx';
 import { type Draft, shopOf, useDraft } from './draft.ts';
-import { BathsStep, BenchStep, PeopleStep, ReadyStep, ResinsStep, WorkshopStep } from './steps.tsx';
+import { LightsStep } from './LightsStep.tsx';
+import { ResinsStep } from './ResinsStep.tsx';
+import { PeopleStep, WorkshopStep } from './steps.tsx';
 import { usualFillMl } from './usualFill.ts';
 
 const STEPS = [
   { title: 'The workshop', Step: WorkshopStep },
   { title: 'Who works here', Step: PeopleStep },
   { title: 'What stands on the bench', Step: BenchStep },
+  { title: 'Its light', Step: LightsStep },
   { title: 'Resins', Step: ResinsStep },
   { title: 'What is in the baths', Step: BathsStep },
-  { title: 'Ready', Step: ReadyStep },
 ] as const;
 /** Of alcohols the strength counts; water and detergent have none. */
 const STRONG = new Set(['isopropanol', 'ethanol']);
@@ -111,8 +115,8 @@ export function SetUpPage() {
 }
 
 /** What was poured in just now, by the baths of the bench that was chosen. */
-function fillsOf({ bench, filledMl, strengthPct }: Draft) {
-  const baths = benchOf(bench).vessels.filter(({ kind }) => kind === 'bath');
+function fillsOf({ bench, also, filledMl, strengthPct }: Draft) {
+  const baths = benchOf(bench, also).vessels.filter(({ kind }) => kind === 'bath');
   return baths.flatMap(({ id, capacityMl, solvent }, i) => {
     const volumeMl = filledMl[i] ?? usualFillMl(capacityMl);
     return volumeMl > 0 ? [{ vesselId: id, volumeMl, ...(STRONG.has(solvent) ? { strengthPct } : {}) }] : [];

@@ -1,6 +1,6 @@
 import type { SetUpShop } from '@north-step/contract';
 import { UNSAID_SKY } from '@north-step/core/light';
-import type { BenchPreset } from '@north-step/core/setUp';
+import type { Also, BenchPreset, LampSays } from '@north-step/core/setUp';
 import { useState } from 'react';
 
 type Resin = SetUpShop['resins'][number];
@@ -11,7 +11,13 @@ export type Draft = {
   readonly roomC: number;
   readonly humidityPct: number;
   readonly people: readonly SetUpShop['people'][number][];
+  /** what its money is called; empty, nothing stands after prices */
+  readonly currency: string;
   readonly bench: BenchPreset;
+  /** what else stands there */
+  readonly also: readonly Also[];
+  /** of each lamp in its order, as far as it is known */
+  readonly lights: readonly LampSays[];
   readonly latDeg: number;
   readonly lonDeg: number;
   readonly resins: readonly Resin[];
@@ -26,7 +32,10 @@ const START: Draft = {
   roomC: 21,
   humidityPct: 50,
   people: [{ name: '', role: 'technician' }],
+  currency: '',
   bench: 'bath and lamp',
+  also: [],
+  lights: [],
   latDeg: UNSAID_SKY.latDeg,
   lonDeg: UNSAID_SKY.lonDeg,
   resins: [RESIN],
@@ -57,13 +66,16 @@ const named = <T extends { readonly name: string }>(all: readonly T[]): readonly
   all.filter(({ name }) => name.trim() !== '');
 /** What is sent: rows without a name are left out, and nobody is called a technician. */
 export function shopOf(draft: Draft): SetUpShop {
-  const { workshop, roomC, humidityPct, bench, latDeg, lonDeg } = draft;
+  const { workshop, roomC, humidityPct, currency, bench, also, lights, latDeg, lonDeg } = draft;
   const people = named(draft.people);
   return {
     workshop: workshop.trim() || START.workshop,
     roomC,
     humidityPct,
+    ...(currency.trim() ? { currency: currency.trim() } : {}),
     bench,
+    also: [...also],
+    lights: [...lights],
     place: { latDeg, lonDeg },
     people: people.length > 0 ? [...people] : [{ name: 'Technician', role: 'technician' }],
     resins: named(draft.resins).map((resin) => ({ ...resin, name: resin.name.trim() })),

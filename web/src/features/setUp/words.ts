@@ -16,15 +16,25 @@ export const BENCH_WORDS: Readonly<Record<BenchPreset, readonly [title: string, 
 };
 
 /** What is still guessed after setting up, and what narrows it most for the work that it takes. */
-export const GUESSED: readonly (readonly [what: string, narrows: string])[] = [
-  [
-    'Each lamp: its light is known to a third',
-    'A UV meter at three places: to a twentieth. Two minutes, on Cure → lamp.',
-  ],
-  [
-    'Each resin: by its family, times to a quarter',
-    'Eight coupons: to a tenth. Half an hour of lamp, five minutes of hands, on Cure → coupons.',
-  ],
-  ['Each bath: by the book', 'A flask on a scale: its load to a per cent. Two minutes, on Solvent → read.'],
-  ['Whether a part fits: not checked', 'A ruler in plate, tub and lamp. Five minutes, on Room.'],
-];
+export const GUESSED = [
+  {
+    of: 'lamps',
+    what: 'Each lamp: its light is known to a third',
+    narrows: 'A UV meter at three places: to a twentieth. Two minutes, on Cure → lamp.',
+  },
+  {
+    of: 'resins',
+    what: 'Each resin: by its family, times to a quarter',
+    narrows: 'Eight coupons: to a tenth. Half an hour of lamp, five minutes of hands, on Cure → coupons.',
+  },
+  {
+    of: 'baths',
+    what: 'Each bath: by the book',
+    narrows: 'A flask on a scale: its load to a per cent. Two minutes, on Solvent → read.',
+  },
+  {
+    of: 'sizes',
+    what: 'Whether a part fits: not checked',
+    narrows: 'A ruler in plate, tub and lamp. Five minutes, on Room.',
+  },
+] as const;

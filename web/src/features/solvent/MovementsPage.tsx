@@ -101,7 +101,7 @@ export function MovementsPage() {
                 </td>
                 <td className="whitespace-nowrap">{movement.by}</td>
                 <td className="font-mono text-[13px]">
-                  <Lines movement={movement} vessels={solvent?.vessels ?? []} />
+                  <Lines movement={movement} vessels={[...(solvent?.vessels ?? []), ...(solvent?.former ?? [])]} />
                 </td>
                 <td>
                   <UndoButton
@@ -125,7 +125,13 @@ export function MovementsPage() {
   );
 }
 
-function Lines({ movement, vessels }: { readonly movement: Movement; readonly vessels: readonly Vessel[] }) {
+function Lines({
+  movement,
+  vessels,
+}: {
+  readonly movement: Movement;
+  readonly vessels: readonly Pick<Vessel, 'id' | 'name'>[];
+}) {
   const nameOf = (account: string) =>
     vessels.find((vessel) => vessel.id === account)?.name ?? account.replaceAll('-', ' ');
   return (

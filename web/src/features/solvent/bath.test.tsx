@@ -6,7 +6,7 @@ import { benchReply, leavePage, RESINS, showPage, VESSELS } from '../../testing/
 import { crossing, loadSeries } from './loadSeries.ts';
 
 afterEach(leavePage);
-const solvent = { vessels: [...VESSELS], sinks: [], movements: [], residualMg: 0 };
+const solvent = { vessels: [...VESSELS], sinks: [], movements: [], former: [], residualMg: 0 };
 const movement = (over: Partial<Movement>): Movement => ({
   id: 'm1',
   atMs: 0,

@@ -20,6 +20,7 @@ const reply = (over: Partial<SolventReply> = {}): SolventReply => ({
   vessels: [...VESSELS],
   sinks: [{ account: 'supply', solventG: -9000, waterG: -90, resinG: -70 }],
   movements: [],
+  former: [],
   residualMg: 0,
   ...over,
 });

@@ -1,0 +1,129 @@
+import type { StationThere } from '@north-step/contract';
+import { stationKind } from '@north-step/core/bench';
+import { AGITATIONS } from '@north-step/core/wash';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { NumberField, Stepper } from '../../ui/index.ts';
+import { useDo } from '../next/index.ts';
+
+/** What can be said of a station; what it holds is changed by a fill. Kept with one press, and asked twice before it is taken away. */
+export function StationForm({ station, onDone }: { readonly station: StationThere; readonly onDone: () => void }) {
+  const { id, name, kind, capacity, note, bath } = station;
+  const acts = useDo();
+  const [draft, setDraft] = useState({ name, capacity, note, litres: (bath?.capacityMl ?? 0) / 1000 });
+  const [face, setFace] = useState(bath?.surfaceCm2);
+  const [agitation, setAgitation] = useState(bath?.agitation);
+  const [asked, setAsked] = useState(false);
+  const keep = async () => {
+    const mL = Math.round(draft.litres * 1000);
+    const set = {
+      ...(draft.name.trim() !== name ? { name: draft.name } : {}),
+      ...(draft.capacity !== capacity ? { capacity: draft.capacity } : {}),
+      ...(draft.note !== note ? { note: draft.note } : {}),
+      ...(bath && mL !== bath.capacityMl ? { capacityMl: mL } : {}),
+      ...(bath && face !== undefined && face !== bath.surfaceCm2 ? { surfaceCm2: face } : {}),
+      ...(bath && agitation !== bath.agitation ? { agitation } : {}),
+    };
+    if (Object.keys(set).length === 0) return onDone();
+    const answer = await acts.send('layout.change', { stationId: id }, set);
+    if (answer?.ok) onDone();
+  };
+  const retire = async () => {
+    if (!asked) return setAsked(true);
+    const answer = await acts.send('layout.retire', { stationId: id }, {});
+    if (!answer?.ok) setAsked(false);
+  };
+  return (
+    <form
+      className="border-t border-line px-3 pt-2 pb-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void keep();
+      }}
+    >
+      <label className="block">
+        <span className="text-[13px] text-ink-2">called</span>
+        <input
+          className="field"
+          maxLength={60}
+          required
+          value={draft.name}
+          onChange={(event) => setDraft({ ...draft, name: event.target.value })}
+        />
+      </label>
+      <label className="mt-2 block">
+        <span className="text-[13px] text-ink-2">note, said on its tag</span>
+        <input
+          className="field"
+          maxLength={120}
+          value={draft.note}
+          onChange={(event) => setDraft({ ...draft, note: event.target.value })}
+        />
+      </label>
+      <p className="mt-2 text-[13px] text-ink-2">batches at once</p>
+      <Stepper
+        label={`Batches at once in ${name}`}
+        value={draft.capacity}
+        min={1}
+        max={100}
+        onChange={(to) => setDraft({ ...draft, capacity: to })}
+      />
+      {bath && (
+        <>
+          <div className="mt-2 grid grid-cols-2 gap-2">
+            <NumberField
+              label="holds"
+              unit="L"
+              min={0.05}
+              step={0.05}
+              value={draft.litres}
+              onChange={(litres) => litres !== undefined && setDraft({ ...draft, litres })}
+            />
+            <NumberField label="open face" unit="cm²" min={1} value={face} onChange={setFace} />
+          </div>
+          <label className="mt-2 block">
+            <span className="text-[13px] text-ink-2">how its liquid is moved</span>
+            <select
+              className="field"
+              value={agitation}
+              onChange={(event) => setAgitation(event.target.value as typeof agitation)}
+            >
+              {AGITATIONS.map((one) => (
+                <option key={one}>{one}</option>
+              ))}
+            </select>
+          </label>
+          <p className="mt-2 text-[13px]">
+            What is in it is changed by a fill:{' '}
+            <Link className="underline" to={`/solvent/baths/${encodeURIComponent(bath.vesselId)}`}>
+              its page on Solvent
+            </Link>
+            .
+          </p>
+        </>
+      )}
+      {stationKind(kind).lights && (
+        <p className="mt-2 text-[13px]">
+          Its light is described and metered on{' '}
+          <Link className="underline" to={`/cure/lamps/${encodeURIComponent(id)}`}>
+            its page on Cure
+          </Link>
+          .
+        </p>
+      )}
+      <p className="mt-3 flex flex-wrap gap-3">
+        <button type="submit" className="btn btn-sea">
+          Keep
+        </button>
+        <button type="button" className="btn" onClick={() => void retire()}>
+          {asked ? `Yes, take ${name} away` : 'Take it away'}
+        </button>
+      </p>
+      {asked && (
+        <p role="status" className="mt-2 text-[13px]">
+          What is done keeps its name; what is planned here is done elsewhere. It can be put back.
+        </p>
+      )}
+    </form>
+  );
+}

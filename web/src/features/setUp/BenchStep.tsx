@@ -1,0 +1,75 @@
+import {
+  BENCH_PRESET_IDS,
+  BENCH_THING_IDS,
+  type BenchThing,
+  benchOf,
+  benchThing,
+  freeName,
+} from '@north-step/core/setUp';
+import { THING_WORDS } from '../layout/index.ts';
+import type { StepProps } from './stepProps.ts';
+import { BENCH_WORDS } from './words.ts';
+
+export function BenchStep({ draft, set }: StepProps) {
+  const begun = benchOf(draft.bench, draft.also);
+  return (
+    <>
+      <div role="radiogroup" aria-label="Begin with" className="grid grid-cols-2 gap-3 max-md:grid-cols-1">
+        {BENCH_PRESET_IDS.map((id) => (
+          <label key={id} className={`frame flex gap-3 p-3 ${draft.bench === id ? 'bg-liquid' : ''}`}>
+            <input
+              type="radio"
+              name="bench"
+              className="mt-1 size-5 shrink-0"
+              checked={draft.bench === id}
+              onChange={() => set({ bench: id, also: [], lights: [], filledMl: [] })}
+            />
+            <span>
+              <b>{BENCH_WORDS[id][0]}</b>
+              <span className="block text-sm text-ink-2">{BENCH_WORDS[id][1]}</span>
+            </span>
+          </label>
+        ))}
+      </div>
+      <Also draft={draft} set={set} names={begun.stations.map(({ name }) => name)} />
+      <p className="mt-3 text-sm">
+        In walking order: {begun.stations.map(({ name }) => name).join(' · ')}. On Room they are called otherwise,
+        moved, added to and taken away, now or in a year.
+      </p>
+    </>
+  );
+}
+
+/** What a preset lacks: put there with one press. */
+function Also({ draft, set, names }: StepProps & { readonly names: readonly string[] }) {
+  const put = (thing: BenchThing) =>
+    set({ also: [...draft.also, { thing, name: freeName(benchThing(thing).name, names) }], lights: [], filledMl: [] });
+  return (
+    <div className="mt-3 flex flex-wrap items-center gap-2">
+      <label className="flex items-center gap-2">
+        <span className="label">and also</span>
+        <select className="field w-72" value="" onChange={(event) => put(event.target.value as BenchThing)}>
+          <option value="" disabled>
+            nothing more
+          </option>
+          {BENCH_THING_IDS.map((thing) => (
+            <option key={thing} value={thing}>
+              {THING_WORDS[thing]}
+            </option>
+          ))}
+        </select>
+      </label>
+      {draft.also.map(({ name }) => (
+        <button
+          key={name}
+          type="button"
+          className="btn"
+          aria-label={`${name}: not there`}
+          onClick={() => set({ also: draft.also.filter((one) => one.name !== name), lights: [], filledMl: [] })}
+        >
+          {name} ×
+        </button>
+      ))}
+    </div>
+  );
+}

@@ -1,0 +1,3 @@
+import type { Draft } from './draft.ts';
+
+export type StepProps = { readonly draft: Draft; readonly set: (over: Partial<Draft>) => void };
