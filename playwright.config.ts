@@ -12,6 +12,7 @@ export default defineConfig({
   retries: 0,
   reporter: [['list'], ['json', { outputFile: '.cache/e2e.json' }]],
   use: {
+    actionTimeout: 60_000,
     viewport: { width: 1280, height: 800 },
     launchOptions: {
       executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',

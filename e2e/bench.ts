@@ -2,6 +2,8 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import AxeBuilder from '@axe-core/playwright';
+import type { BatchReply } from '@north-step/contract';
+import { type BatchState, currentStep } from '@north-step/core/batch';
 import { type Soup, toBinaryStl } from '@north-step/core/mesh';
 import { test as base, expect, type Page } from '@playwright/test';
 import { ServerProcess } from './serverProcess.ts';
@@ -92,4 +94,51 @@ export async function breaches(page: Page, where: string): Promise<readonly stri
 /** Lets the step of a batch that runs come to its end, and waits until the page has seen it. */
 export async function runOut(page: Page, server: ServerProcess, id: string): Promise<void> {
   if (await server.runOut(id)) await expect(page.getByRole('timer')).toHaveText(/^(−|0:00)/);
+}
+
+/** Presses the pedal until the record is sealed; whoever has to be somebody else is chosen by hand. */
+export async function pedalThrough(
+  page: Page,
+  server: ServerProcess,
+  { id, name }: { id: string; name: string },
+): Promise<BatchState> {
+  const get = async () => (await server.get<BatchReply>(`/api/batches/${id}`)).batch;
+  await expect(page.getByRole('heading', { level: 1 })).toContainText(name);
+  for (let press = 0; press < 80 && !(await get()).recordHash; press++) {
+    if (currentStep(await get())?.kind === 'accept') await page.getByLabel('Who works here').selectOption({ index: 1 });
+    // the band, or the look that lies over it
+    const said = async () => `${await page.locator('h1').innerText()} ${await page.getByRole('dialog').count()}`;
+    const before = await said();
+    await page.keyboard.press('PageDown');
+    await expect.poll(said).not.toBe(before);
+    if (await page.getByRole('dialog').count()) continue;
+    await runOut(page, server, id);
+  }
+  const batch = await get();
+  expect(batch.recordHash).toMatch(/^[0-9a-f]{64}$/);
+  expect(batch.flag).toBeUndefined();
+  return batch;
+}
+
+/** Picks the focused row of a list up, moves it until it is said to be there, and puts it down. A press may only scroll. */
+export async function carry(
+  page: Page,
+  title: string,
+  key: 'ArrowUp' | 'ArrowDown',
+  to: number,
+  what = 'step',
+): Promise<void> {
+  const said = page.getByRole('status').filter({ hasText: title });
+  await page.keyboard.press('Space');
+  await expect(said).toContainText(/picked up|is at/);
+  for (let i = 0; i < 30; i++) {
+    const before = await said.textContent();
+    if (before?.includes(`is at ${what} ${to} of`)) break;
+    await page.keyboard.press(key);
+    await expect(said)
+      .not.toHaveText(before ?? '', { timeout: 1000 })
+      .catch(() => undefined);
+  }
+  await page.keyboard.press('Space');
+  await expect(said).toContainText(`put down at ${what} ${to}`);
 }

@@ -1,8 +1,7 @@
 import type { BatchReply } from '@north-step/contract';
-import { type BatchState, currentStep } from '@north-step/core/batch';
-import type { Page } from '@playwright/test';
+import type { BatchState } from '@north-step/core/batch';
 import { wideWorkshop } from '../server/src/testing/workshop.ts';
-import { expect, runOut, ServerProcess, test } from './bench.ts';
+import { expect, pedalThrough, runOut, ServerProcess, test } from './bench.ts';
 
 /** Orders of work, and what is seen at their looks. */
 const ORDERS = [
@@ -10,25 +9,6 @@ const ORDERS = [
   ['dried and lit unattended, looked at after', 'unattended', ['good']],
   ['washed twice before it first dries', 'wash-twice', ['matte', 'good']],
 ] as const;
-/** Presses the pedal until the record is sealed; whoever has to be somebody else is chosen by hand. */
-async function pedalThrough(page: Page, server: ServerProcess, { id, name }: { id: string; name: string }) {
-  const get = async () => (await server.get<BatchReply>(`/api/batches/${id}`)).batch;
-  await expect(page.getByRole('heading', { level: 1 })).toContainText(name);
-  for (let press = 0; press < 80 && !(await get()).recordHash; press++) {
-    if (currentStep(await get())?.kind === 'accept') await page.getByLabel('Who works here').selectOption({ index: 1 });
-    // the band, or the look that lies over it
-    const said = async () => `${await page.locator('h1').innerText()} ${await page.getByRole('dialog').count()}`;
-    const before = await said();
-    await page.keyboard.press('PageDown');
-    await expect.poll(said).not.toBe(before);
-    if (await page.getByRole('dialog').count()) continue;
-    await runOut(page, server, id);
-  }
-  const batch = await get();
-  expect(batch.recordHash).toMatch(/^[0-9a-f]{64}$/);
-  expect(batch.flag).toBeUndefined();
-  return batch;
-}
 const looksOf = ({ steps }: BatchState) => steps.filter(({ mode }) => mode === 'look').map(({ outcome }) => outcome);
 
 for (const [what, routeId, seen] of ORDERS)

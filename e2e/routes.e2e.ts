@@ -2,7 +2,7 @@ import { box, cup, joinSoups, moved, revolved, type Soup, toBinaryStl, weld } fr
 import { testLamp } from '@north-step/core/testing';
 import type { Page } from '@playwright/test';
 import { strToU8, zipSync } from 'fflate';
-import { expect, stlFile, test } from './bench.ts';
+import { carry, expect, stlFile, test } from './bench.ts';
 
 const steps = (page: Page) => page.getByRole('list', { name: 'Steps of the route' }).getByRole('listitem');
 const conclusion = (page: Page) => page.getByRole('region', { name: 'Conclusion' });
@@ -23,23 +23,6 @@ async function tabTo(page: Page, name: string | RegExp, most = 120): Promise<voi
     await page.keyboard.press('Tab');
   }
   throw new Error(`Tab never came to ${name}`);
-}
-
-/** Picks the focused step up, moves it until it is said to be there, and puts it down. A press may only scroll. */
-async function carry(page: Page, title: string, key: 'ArrowUp' | 'ArrowDown', to: number): Promise<void> {
-  const said = page.getByRole('status').filter({ hasText: title });
-  await page.keyboard.press('Space');
-  await expect(said).toContainText(/picked up|is at step/);
-  for (let i = 0; i < 30; i++) {
-    const before = await said.textContent();
-    if (before?.includes(`is at step ${to} of`)) break;
-    await page.keyboard.press(key);
-    await expect(said)
-      .not.toHaveText(before ?? '', { timeout: 1000 })
-      .catch(() => undefined);
-  }
-  await page.keyboard.press('Space');
-  await expect(said).toContainText(`put down at step ${to}`);
 }
 
 test('a route is built with the keyboard alone, refused while it is wrong, and run', async ({

@@ -10,7 +10,7 @@ export const drip = {
       group: 'drip and plate',
       place: 1,
       where: 'drip-rack',
-      say: ['Hang {} on the drip rack', '{} has dripped'],
+      say: ['Hang {} to drip', '{} has dripped'],
     },
   },
   gear: 'wet',

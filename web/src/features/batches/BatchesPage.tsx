@@ -110,9 +110,7 @@ export function BatchesPage() {
       </div>
       {isError && !data && <Failed what="the batches" onRetry={() => void refetch()} />}
       {!data && !isError && <Loading what="the batches" />}
-      {data?.rows.length === 0 && (
-        <Empty>No batch matches. Clear the search, or put a new batch on the drip rack with N.</Empty>
-      )}
+      {data?.rows.length === 0 && <Empty>No batch matches. Clear the search, or hang a new batch with N.</Empty>}
       {data && data.rows.length > 0 && <BatchTable rows={data.rows} lateOf={lateOf} />}
       {data && data.total > PAGE_SIZE && (
         <Pages

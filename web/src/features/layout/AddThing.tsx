@@ -46,6 +46,7 @@ export function AddThing({ known, onAdded }: { readonly known: LayoutReply; read
       <label className="col-span-2 block">
         <span className="text-[13px] text-ink-2">what it is</span>
         <select
+          aria-label="what it is"
           className="field"
           value={thing}
           onChange={(event) => {
@@ -78,6 +79,7 @@ export function AddThing({ known, onAdded }: { readonly known: LayoutReply; read
           <label className="col-span-2 block">
             <span className="text-[13px] text-ink-2">liquid</span>
             <select
+              aria-label="liquid"
               className="field"
               value={liquid}
               onChange={(event) => setSaid({ ...said, lineId: undefined, liquid: event.target.value as Solvent })}
@@ -98,6 +100,7 @@ export function AddThing({ known, onAdded }: { readonly known: LayoutReply; read
           <label className="col-span-2 block">
             <span className="text-[13px] text-ink-2">line</span>
             <select
+              aria-label="line"
               className="field"
               value={lineId}
               onChange={(event) => setSaid({ ...said, lineId: event.target.value })}

@@ -1,6 +1,6 @@
 import type { LayoutReply, StationThere } from '@north-step/contract';
 import { stationKind } from '@north-step/core/bench';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useLayoutQuery } from '../../app/api.ts';
 import { dayAndClock } from '../../app/useNow.ts';
 import { Failed, Loading, SortableList } from '../../ui/index.ts';
@@ -28,7 +28,7 @@ export function Layout() {
 function Plan({ known }: { readonly known: LayoutReply }) {
   const acts = useDo();
   const [adding, setAdding] = useState(false);
-  const there = known.stations.filter(({ retiredAtMs }) => retiredAtMs === null);
+  const there = useMemo(() => known.stations.filter(({ retiredAtMs }) => retiredAtMs === null), [known]);
   const gone = known.stations.filter(({ retiredAtMs }) => retiredAtMs !== null);
   return (
     <section aria-label="What stands here" className="px-[18px] py-3">
@@ -79,13 +79,16 @@ type SideListProps = {
 function SideList({ side, title, there, lines }: SideListProps) {
   const acts = useDo();
   const [open, setOpen] = useState<string>();
-  const own = there.filter(({ kind }) => stationKind(kind).side === side);
+  // as it was put down, until the server has said how it is now
+  const [put, setPut] = useState<{ readonly over: typeof there; readonly order: typeof there }>();
+  const own = put?.over === there ? put.order : there.filter(({ kind }) => stationKind(kind).side === side);
   const move = (from: number, to: number) => {
     const turned = [...own];
     turned.splice(to, 0, ...turned.splice(from, 1));
+    setPut({ over: there, order: [...turned] });
     // the places of this side in the walk, taken in the new order
     const stations = there.map(({ id, kind }) => (stationKind(kind).side === side ? turned.shift()!.id : id));
-    void acts.send('layout.order', {}, { stations });
+    void acts.send('layout.order', {}, { stations }).then((answer) => !answer?.ok && setPut(undefined));
   };
   return (
     <section aria-label={title}>

@@ -1,4 +1,4 @@
-import { fitOf, newBatch, planBatch } from '@north-step/core/plan';
+import { fitOf, newBatch, planBatch, routeOf } from '@north-step/core/plan';
 import { checkRoute } from '@north-step/core/route';
 import { clockText } from '@north-step/core/units';
 import { useMemo, useRef } from 'react';
@@ -60,6 +60,7 @@ export function NewBatchPage() {
     () => Object.fromEntries((bench.data?.stations ?? []).map(({ id, name }) => [id, name])),
     [bench.data],
   );
+  const firstPlace = (request && names[routeOf(request).steps[0]?.station ?? '']?.toLowerCase()) ?? 'bench';
   const fit = useMemo(() => (request ? fitOf(request, names) : []), [request, names]);
   const hang = async () => {
     const hung = await draft.hang();
@@ -102,7 +103,7 @@ export function NewBatchPage() {
             {draft.begun && <SlimButton label="Start anew" onPress={draft.startAnew} />}
             <SlimButton
               keyName="Enter"
-              label={draft.saving ? 'Storing …' : 'Put on the drip rack'}
+              label={draft.saving ? 'Storing …' : `Put on the ${firstPlace}`}
               disabled={!draft.request || draft.saving || draft.plate.busy}
               onPress={() => void hang()}
             />

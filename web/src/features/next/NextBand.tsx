@@ -17,7 +17,7 @@ type NextBandProps = {
 /** The band with its keys and dialogs, for one action. Every key works as a button too. */
 export function NextBand({ action, batch, late, idle }: NextBandProps) {
   const { keys, dialogs } = useNextStep(action, batch);
-  if (!action || !batch) return <Band say={idle} reason="Put a new batch on the drip rack with N." keys={[]} />;
+  if (!action || !batch) return <Band say={idle} reason="Hang a new batch with N." keys={[]} />;
   return (
     <>
       <Band

@@ -80,10 +80,10 @@ export function PolicyPage() {
           <Link to="/room" className="underline">
             change them
           </Link>
-          ){room?.room.currency && `, in ${room.room.currency}`}: fresh {prices.freshPerL} a litre, disposal {prices.disposePerL}, reclaiming{' '}
-          {prices.reclaimPerL}, the work of one change {prices.changeEach}. Every policy starts with freshly filled
-          baths. Impeller, 180 s in all, 0.8 µm tolerated. Local codes decide how much solvent may be kept and whether
-          it may be reclaimed.
+          ){room?.room.currency && `, in ${room.room.currency}`}: fresh {prices.freshPerL} a litre, disposal{' '}
+          {prices.disposePerL}, reclaiming {prices.reclaimPerL}, the work of one change {prices.changeEach}. Every
+          policy starts with freshly filled baths. Impeller, 180 s in all, 0.8 µm tolerated. Local codes decide how much
+          solvent may be kept and whether it may be reclaimed.
         </p>
       </div>
     </>
