@@ -102,10 +102,15 @@ export const daysText = (days: number): string =>
 
 /** Spread of a bath's load, and its 90 % range, after a reading of this kind, if it says what is expected. */
 export type Narrowing = { readonly kind: ReadingKind; readonly sdPctW: number; readonly minutes: number };
+/** Where nobody says how well the strength is known, weight %. An engineering guess. */
+const USUAL_STRENGTH_SD = 1;
 /** Which reading would narrow the range most, best first. Two independent spreads combine as 1/√(1/a² + 1/b²). */
-export function narrowing(estimate: BathEstimate): readonly Narrowing[] {
-  const { loadPctW, sdPctW } = estimate;
-  const strengthSd = (estimate.strengthRange90[1] - estimate.strengthRange90[0]) / 3.3;
+export function narrowing({
+  loadPctW,
+  sdPctW,
+  strengthRange90,
+}: Pick<BathEstimate, 'loadPctW' | 'sdPctW'> & Partial<Pick<BathEstimate, 'strengthRange90'>>): readonly Narrowing[] {
+  const strengthSd = strengthRange90 ? (strengthRange90[1] - strengthRange90[0]) / 3.3 : USUAL_STRENGTH_SD;
   const confounded = Math.hypot(1.1 * strengthSd, 0.18);
   return READING_KINDS.map((kind) => {
     const worth = readingWorth(kind, loadPctW, confounded);

@@ -71,6 +71,19 @@ const SURELY = 0.001;
 /** A batch that is tacky at the end of its window is washed and tried again: half of what a spoiled one costs. An engineering guess. */
 const STUCK_SHARE = 0.5;
 
+/** Work that a first light and its increments are expected to cost: looks, batches spoiled or stuck, the lamp's own time. @returns cost in s of work */
+export function expectedCost(
+  edges: Edges,
+  first: Pick<FirstLight, 'firstS' | 'addS' | 'lastS'>,
+  costs: LightCosts = USUAL_COSTS,
+): { readonly looks: number; readonly cost: number } {
+  const { looks, over, stuck } = expectedOf(edges, first);
+  return {
+    looks,
+    cost: looks * costs.lookS + (over + STUCK_SHARE * stuck) * costs.spoiledS + LAMP_SHARE * first.firstS,
+  };
+}
+
 export type FirstLight = {
   readonly firstS: number;
   readonly addS: number;
@@ -109,8 +122,7 @@ function cheapest(edges: Edges, stepS: number, costs: LightCosts): FirstLight | 
   let bestCost = Number.POSITIVE_INFINITY;
   const gridS = Math.max(stepS, Math.ceil(edges.handleS / GRID_STEPS / stepS) * stepS);
   for (let firstS = gridS; firstS <= Math.min(lastS, Math.max(stepS, SEARCHED * edges.handleS)); firstS += gridS) {
-    const { looks, over, stuck } = expectedOf(edges, { firstS, addS, lastS });
-    const cost = looks * costs.lookS + (over + STUCK_SHARE * stuck) * costs.spoiledS + LAMP_SHARE * firstS;
+    const { looks, cost } = expectedCost(edges, { firstS, addS, lastS }, costs);
     if (cost >= bestCost) continue;
     bestCost = cost;
     best = { firstS, addS, lastS, passes: passChance(edges, firstS), looks };

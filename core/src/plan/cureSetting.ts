@@ -79,9 +79,13 @@ const meanOf = ({ poses }: BatchLight, pick: (pose: BatchPose) => number): numbe
 
 /** How far rate and harmful dose may be off: by the resin, as coupons have narrowed it, and by the lamp, as its meter has. */
 export function cureDoubt(request: BatchRequest): CureDoubt {
-  const pair = pairOf(request);
   // a rod is never metered
   const lampShare = Math.max(lampOf(request).doubtShare ?? 0, request.light?.inside ? UNMETERED_SHARE : 0);
+  return doubtOf(pairOf(request), lampShare);
+}
+
+/** The same by what is known of the resin under the lamp, and how far the lamp's light may be off. */
+export function doubtOf(pair: PairScale | undefined, lampShare: number): CureDoubt {
   const rate = pair ? Math.expm1(Z90 * pair.lnRateSd) : UNTRIED.rate;
   const dose = pair ? Math.expm1(Z90 * pair.lnDoseSd) : UNTRIED.dose;
   return { rate: Math.hypot(rate, LIGHT_EXPONENT * lampShare), dose: Math.hypot(dose, lampShare) };

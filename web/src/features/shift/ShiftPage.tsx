@@ -8,6 +8,7 @@ import { useRecordsQuery, useShiftNotesQuery } from '../../app/api.ts';
 import { dayAndClock } from '../../app/useNow.ts';
 import { Failed, Loading } from '../../ui/index.ts';
 import { chorePath, SlimBand, SlimButton, useBench, useDo } from '../next/index.ts';
+import { GettingSurer } from './GettingSurer.tsx';
 
 /** What the one who takes over must know: what is in liquid or light now, what must not be forgotten, and a note. */
 export function ShiftPage() {
@@ -122,6 +123,7 @@ export function ShiftPage() {
           </List>
         </section>
       </div>
+      <GettingSurer bench={bench} />
       {anchor && (
         <p className="border-t border-line px-[18px] py-2 text-[13px] text-ink-2">
           Chain of records now: <span className="font-mono break-all">{anchor}</span>

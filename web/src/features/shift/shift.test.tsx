@@ -1,6 +1,6 @@
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, describe, expect, it } from 'vitest';
-import { batchAt, benchReply, leavePage, showPage } from '../../testing/page.tsx';
+import { batchAt, benchReply, leavePage, RESINS, showPage } from '../../testing/page.tsx';
 
 afterEach(leavePage);
 const notes = { notes: [{ text: 'Key of the drum is with Ines', atMs: 1_800_000_000_000, by: 'Osei T.' }] };
@@ -54,5 +54,20 @@ describe('the shift page', () => {
     fireEvent.click(leave);
     await waitFor(() => expect(posted[0]?.body).toMatchObject({ text: 'Wash 2 is weak' }));
     await waitFor(() => expect(field).toHaveProperty('value', ''));
+  });
+  it('says what would make it surer, what it takes and when it is paid back, and leads there', async () => {
+    const bench = benchReply([]);
+    const lamps = { 'lamp-box': { ...bench.bench.lamps['lamp-box']!, doubtShare: 0.35 } };
+    showPage('/shift', {
+      '/api/bench': { ...bench, bench: { ...bench.bench, lamps } },
+      '/api/shift-notes': notes,
+      '/api/resins': RESINS,
+    });
+    const surer = await region('Getting surer');
+    const meter = await surer.findByRole('link', { name: /^Meter .* at three places/ });
+    expect(meter.getAttribute('href')).toBe('/cure/lamps/lamp-box');
+    const row = within(meter.closest('tr')!);
+    expect([row.getByText('± 35 %'), row.getByText('± 7 %'), row.getByText('2.0 min')]).toHaveLength(3);
+    expect(row.getByText(/^\d+ s; paid back after \d+ batches$/)).toBeDefined();
   });
 });
