@@ -61,6 +61,8 @@ const CHANGE_MIN = 10;
 const REWASH_MIN = 8;
 /** Mean distance of a normal value from its middle, in standard deviations: √(2/π). */
 const MEAN_OFF = Math.sqrt(2 / Math.PI);
+/** A bench has a scale; other instruments are for those who have them. */
+const BY_SCALE: ReadonlySet<ReadingKind> = new Set(['flask', 'residue']);
 const WALL_MM = 3;
 /** Less is not worth naming, min a batch. */
 const LEAST_SAVED_MIN = 0.02;
@@ -151,15 +153,19 @@ function readIt({ id, name, loadPctW, limitPctW, range90, batchesLeft }: BathKno
   const perBatchPctW = (limitPctW - loadPctW) / batchesLeft;
   if (!(perBatchPctW > 0 && Number.isFinite(perBatchPctW))) return [];
   const ofAFill = limitPctW / perBatchPctW;
-  const offMin = (sd: number) => ((MEAN_OFF * sd) / perBatchPctW) * 0.5 * (CHANGE_MIN / ofAFill + REWASH_MIN);
-  const ways = narrowing({ loadPctW, sdPctW }).map(
+  const offBatches = (sd: number) => (MEAN_OFF * sd) / perBatchPctW;
+  const offMin = (sd: number) => offBatches(sd) * 0.5 * (CHANGE_MIN / ofAFill + REWASH_MIN);
+  // over the batches that are left by its load, or by which it may be off
+  const overBatches = Math.max(1, batchesLeft, offBatches(sdPctW));
+  const byScale = narrowing({ loadPctW, sdPctW }).filter(({ kind }) => BY_SCALE.has(kind));
+  const ways = byScale.map(
     ({ kind, minutes, sdPctW: afterSd }): Surer => ({
       act: { kind: 'read', bathId: id, by: kind },
       name,
       minutes,
       before: range90,
       after: [Math.max(0, loadPctW - Z90 * afterSd), loadPctW + Z90 * afterSd],
-      savesMinPerBatch: (offMin(sdPctW) - offMin(afterSd)) / Math.max(1, batchesLeft),
+      savesMinPerBatch: (offMin(sdPctW) - offMin(afterSd)) / overBatches,
     }),
   );
   const [best] = ways.sort((a, b) => b.savesMinPerBatch / b.minutes - a.savesMinPerBatch / a.minutes);
