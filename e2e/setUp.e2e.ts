@@ -3,6 +3,7 @@ import os from 'node:os';
 import path from 'node:path';
 import type { BenchReply, RecordList } from '@north-step/contract';
 import { box, joinSoups, moved } from '@north-step/core/mesh';
+import { routeFile, templateById } from '@north-step/core/route';
 import { type Page, test } from '@playwright/test';
 import { breaches, carry, expect, freePort, pedalThrough, ServerProcess, stlFile } from './bench.ts';
 
@@ -85,6 +86,27 @@ test('an empty folder opens on Set up; a jar, the sun and one resin are set up b
     await expect(page.getByRole('heading', { level: 1 })).toHaveText('The bench is clear.');
     await pedalThrough(page, server, await hangOwn(page, server));
     expect((await server.get<RecordList>('/api/records?offset=0&limit=5')).rows).toHaveLength(1);
+
+    // routes of a larger workshop: what this bench lacks is said, and what it has instead
+    await page.goto(`${server.address}/routes`);
+    await page.getByRole('button', { name: /^Take one in/ }).click();
+    const take = (id: string) =>
+      page
+        .getByLabel('File of a route')
+        .setInputFiles(stlFile(`${id}.route.json`, JSON.stringify(routeFile(templateById(id)!))));
+    await take('two-baths');
+    await expect(page.getByRole('alert')).toContainText(
+      /cannot be run here.*This bench lacks the first bath of a line/,
+    );
+    await expect(page.getByRole('button', { name: 'Keep it' })).toBeDisabled();
+    await take('jar-and-sun');
+    await expect(page.getByText('It can be run here.')).toBeVisible();
+    await expect(
+      page.getByRole('row', { name: /a drip rack Drying rack, which serves instead/ }).first(),
+    ).toBeVisible();
+    expect(await breaches(page, 'take in a route')).toEqual([]);
+    await page.getByRole('button', { name: 'Keep it' }).click();
+    await expect(page).toHaveURL(/\/routes\/one-jar-then-the-sun/);
   } finally {
     await server.remove();
   }

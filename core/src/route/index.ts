@@ -9,5 +9,6 @@ export * from './rules.ts';
 export * from './schools.ts';
 export * from './template.ts';
 export * from './templates/index.ts';
+export * from './travel.ts';
 export * from './twoBaths.ts';
 export * from './usualRoute.ts';

@@ -1,5 +1,5 @@
 import type { BenchReply, Resin, RouteVersion } from '@north-step/contract';
-import { bindRoute, checkRoute, orderRefusal } from '@north-step/core/route';
+import { bindRoute, checkRoute, orderRefusal, routeFile } from '@north-step/core/route';
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { useBenchQuery, useResinsQuery, useRouteQuery } from '../../app/api.ts';
@@ -119,6 +119,15 @@ function Builder({ versions, bench, resins }: BuilderProps) {
             >
               Save as another route
             </button>
+          )}
+          {from && (
+            <a
+              className="btn mt-3 ml-3"
+              download={`${from.id}.route.json`}
+              href={`data:application/json,${encodeURIComponent(JSON.stringify(routeFile(from), null, 2))}`}
+            >
+              Save it to a file
+            </a>
           )}
         </section>
         <Judgement

@@ -1,11 +1,12 @@
 import type { RouteRow } from '@north-step/contract';
 import { SCHOOLS, type SchoolQuestion } from '@north-step/core/route';
-import { useId } from 'react';
+import { useId, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
-import { useRoutesQuery } from '../../app/api.ts';
+import { useBenchQuery, useRoutesQuery } from '../../app/api.ts';
 import { useKeys } from '../../app/useKeys.ts';
 import { Empty, Failed, HeadRow, Loading } from '../../ui/index.ts';
 import { SlimBand, SlimButton } from '../next/index.ts';
+import { TakeRoute } from './TakeRoute.tsx';
 
 /** The questions on which practitioners disagree, as columns. */
 export const QUESTIONS: readonly { readonly key: SchoolQuestion; readonly text: string }[] = [
@@ -20,6 +21,8 @@ export const QUESTIONS: readonly { readonly key: SchoolQuestion; readonly text: 
 /** Every named route by what it answers to each question of the work; the address holds the filter. */
 export function RoutesPage() {
   const { data, isError, refetch } = useRoutesQuery();
+  const bench = useBenchQuery().data;
+  const [taking, setTaking] = useState(false);
   const navigate = useNavigate();
   const [params, setParams] = useSearchParams();
   useKeys({ n: () => navigate('/routes/new') });
@@ -40,8 +43,14 @@ export function RoutesPage() {
       <SlimBand
         say={data ? `${data.routes.length} routes, one for every school` : 'Routes'}
         more="A batch keeps the version it ran. Change one and it becomes the next version."
-        keys={<SlimButton keyName="N" label="New route" onPress={() => navigate('/routes/new')} />}
+        keys={
+          <>
+            {bench && <SlimButton label="Take one in …" onPress={() => setTaking(true)} />}
+            <SlimButton keyName="N" label="New route" onPress={() => navigate('/routes/new')} />
+          </>
+        }
       />
+      {taking && bench && <TakeRoute bench={bench} onClose={() => setTaking(false)} />}
       {isError && !data && <Failed what="the routes" onRetry={() => void refetch()} />}
       {!data && !isError && <Loading what="the routes" />}
       {data && (
