@@ -3,10 +3,12 @@ import {
   clockText,
   litresText,
   parseDurationS,
+  parseTempC,
   parseVolumeMl,
   percentText,
   plainNumber,
   rangeText,
+  readIn,
   requireInRange,
 } from './index.ts';
 
@@ -27,6 +29,31 @@ describe('units at the edge', () => {
     ['2', 2000],
     ['3 gallons', undefined],
   ])('reads %s as %s mL', (text, ml) => expect(parseVolumeMl(text)).toBe(ml));
+  it.each([
+    ['1.5 L', 'mL', 1500],
+    ['1500 ml', 'L', 1.5],
+    ['850', 'mL', 850],
+    ['4:30', 's', 270],
+    ['4:30', 'min', 4.5],
+    ['90', 's', 90],
+    ['2,5 cm', 'mm', 25],
+    ['1 in', 'mm', 25.4],
+    ['22,5', '°C', 22.5],
+    ['212 °F', '°C', 100],
+    ['−4', '°C', -4],
+    ['50 %', '%', 50],
+    ['12 mW/cm²', 'mW/cm²', 12],
+    ['.5', '', 0.5],
+    ['a lot', '%', undefined],
+    ['3 gallons', 'L', undefined],
+    ['', 'mm', undefined],
+  ])('reads %s where %s is asked for', (text, unit, value) => {
+    if (value === undefined) expect(readIn(text, unit)).toBeUndefined();
+    else expect(readIn(text, unit)).toBeCloseTo(value, 9);
+  });
+  it('knows the freezing and the boiling point of water in both scales', () => {
+    expect([parseTempC('32F'), parseTempC('212 f'), parseTempC('0 °C')]).toEqual([0, 100, 0]);
+  });
   it('writes clocks and plain numbers', () => {
     expect([clockText(72), clockText(3725), clockText(-61), clockText(59.6)]).toEqual([
       '1:12',

@@ -5,13 +5,17 @@ import { serverIsCut } from './practice.ts';
 export type Posted<T> = { readonly ok: true; readonly reply: T } | { readonly ok: false; readonly message: string };
 
 /** Asks the server for something about itself: a backup, a device taken away. Work at the bench goes through the outbox. */
-export async function postNow<T>(url: string): Promise<Posted<T>> {
+export async function postNow<T>(url: string, body?: object): Promise<Posted<T>> {
   if (serverIsCut()) return { ok: false, message: 'The server is away. Try again when it is back.' };
   try {
-    const response = await fetch(url, { method: 'POST' });
-    const body = (await response.json()) as T & ErrorReply;
-    if (response.ok) return { ok: true, reply: body };
-    return { ok: false, message: [body.error.message, body.error.remedy].filter(Boolean).join(' ') };
+    const headers = { 'content-type': 'application/json' };
+    const response = await fetch(url, {
+      method: 'POST',
+      ...(body ? { headers, body: JSON.stringify(body) } : {}),
+    });
+    const reply = (await response.json()) as T & ErrorReply;
+    if (response.ok) return { ok: true, reply };
+    return { ok: false, message: [reply.error.message, reply.error.remedy].filter(Boolean).join(' ') };
   } catch {
     return { ok: false, message: 'The server did not answer. Try again.' };
   }

@@ -1,7 +1,9 @@
-import { useId } from 'react';
+import { readIn } from '@north-step/core/units';
+import { type KeyboardEvent, useId, useState } from 'react';
 
 type NumberFieldProps = {
   readonly label: string;
+  /** what it counts in; what follows a blank or a comma is a remark */
   readonly unit?: string;
   readonly value: number | undefined;
   readonly min?: number;
@@ -12,25 +14,64 @@ type NumberFieldProps = {
   readonly onChange: (value: number | undefined) => void;
 };
 
-/** A labelled number with its unit. */
+/**
+ * A labelled number with its unit: `1.5 L` where mL are asked for, `4:30`, `72 °F` are understood, a decimal comma is a point.
+ * What is not understood stays as it was typed and says so; the arrow keys count up and down.
+ */
 export function NumberField({ label, unit, value, min, max, step = 1, className = '', onChange }: NumberFieldProps) {
   const id = useId();
+  const [typed, setTyped] = useState<{ readonly text: string; readonly meant: number | undefined }>();
+  const counts = unit?.split(/[ ,]/)[0];
+  // what was typed is shown as long as it is what is meant; set from elsewhere, that is shown
+  const text = typed && typed.meant === value ? typed.text : value === undefined ? '' : String(value);
+  const read = text.trim() === '' ? undefined : readIn(text, counts);
+  const fault = faultOf(text, read, { min, max, unit: counts });
+  const type = (next: string) => {
+    const meant = next.trim() === '' ? undefined : readIn(next, counts);
+    // emptied or not understood it stays as it is typed, whether or not the page takes an empty field
+    setTyped({ text: next, meant: meant ?? value });
+    if (meant !== undefined || next.trim() === '') onChange(meant);
+  };
+  const count = (event: KeyboardEvent) => {
+    const by = event.key === 'ArrowUp' ? step : event.key === 'ArrowDown' ? -step : 0;
+    if (by === 0) return;
+    event.preventDefault();
+    const next = Math.min(max ?? Infinity, Math.max(min ?? -Infinity, (value ?? min ?? 0) + by));
+    setTyped(undefined);
+    onChange(Number(next.toPrecision(12)));
+  };
   return (
-    <label htmlFor={id} className={`block ${className}`}>
-      <span className="text-[13px] text-ink-2">
+    <div className={className}>
+      <label htmlFor={id} className="block text-[13px] text-ink-2">
         {label}
         {unit && `, ${unit}`}
-      </span>
+      </label>
       <input
         id={id}
-        type="number"
+        ref={(input) => input?.setCustomValidity(fault ?? '')}
+        inputMode="decimal"
+        autoComplete="off"
         className="field font-mono"
-        min={min}
-        max={max}
-        step={step}
-        value={value ?? ''}
-        onChange={(event) => onChange(event.target.value === '' ? undefined : Number(event.target.value))}
+        aria-invalid={fault !== undefined}
+        aria-describedby={fault ? `${id}-fault` : undefined}
+        value={text}
+        onChange={(event) => type(event.target.value)}
+        onKeyDown={count}
+        onBlur={() => fault === undefined && setTyped(undefined)}
       />
-    </label>
+      {fault && (
+        <span id={`${id}-fault`} className="block text-[13px] text-brick">
+          {fault}
+        </span>
+      )}
+    </div>
   );
+}
+
+type Limits = { readonly min?: number; readonly max?: number; readonly unit?: string };
+function faultOf(text: string, read: number | undefined, { min, max, unit = '' }: Limits): string | undefined {
+  if (text.trim() === '') return undefined;
+  if (read === undefined) return `Not understood: a number${unit && `, in ${unit}`}.`;
+  if (min !== undefined && read < min) return `At least ${min} ${unit}`.trim();
+  return max !== undefined && read > max ? `At most ${max} ${unit}`.trim() : undefined;
 }

@@ -3,6 +3,7 @@ import { useBenchQuery, useDevicesQuery } from '../../app/api.ts';
 import { postNow } from '../../app/postNow.ts';
 import { cutServer, onCut, serverIsCut } from '../../app/practice.ts';
 import { HeadRow, Sheet } from '../../ui/index.ts';
+import { AddDevice } from './AddDevice.tsx';
 import { DevicePanel } from './DevicePanel.tsx';
 import { KIND_WORDS, shownText } from './panel.ts';
 
@@ -12,11 +13,18 @@ export function DeviceList() {
   const stations = useBenchQuery().data?.stations ?? [];
   const devices = Array.isArray(data?.devices) ? data.devices : [];
   const [openId, setOpenId] = useState<string>();
+  const [adding, setAdding] = useState(false);
   const open = devices.find(({ id }) => id === openId);
   const cut = useSyncExternalStore(onCut, serverIsCut);
   return (
     <section aria-label="Devices" className="px-[18px] py-3">
-      <h2 className="text-lg font-bold">Devices</h2>
+      <div className="flex flex-wrap items-center justify-between gap-3">
+        <h2 className="text-lg font-bold">Devices</h2>
+        <button type="button" className="btn" onClick={() => setAdding(true)}>
+          Add a device
+        </button>
+      </div>
+      {adding && <AddDevice stations={stations} onClose={() => setAdding(false)} />}
       {devices.length === 0 ? (
         <p className="text-ink-2">
           None speaks to this workshop. Bridges use the open device API; the docs hold a small one.

@@ -84,6 +84,21 @@ describe('every device of the room', () => {
     expect(posted[0]!.body.amount as number).toBeGreaterThan(30);
     expect(posted[1]!.body).toEqual({ button: 'die' });
   });
+  it('a real one is made known, with a token that is shown once', async () => {
+    const { posted } = show('/room', [], { '/api/devices': { devices: [], id: 'x1', token: 'feed0123' } });
+    fireEvent.click(await screen.findByRole('button', { name: 'Add a device' }));
+    const sheet = within(await screen.findByRole('dialog', { name: 'Add a device' }));
+    fireEvent.change(sheet.getByLabelText('What it is'), { target: { value: 'lamp' } });
+    fireEvent.change(sheet.getByLabelText('Where it stands'), { target: { value: 'lamp-box' } });
+    fireEvent.click(sheet.getByRole('button', { name: 'Make it known' }));
+    expect(await screen.findByText('feed0123')).toBeDefined();
+    expect(posted[0]).toMatchObject({
+      path: '/api/devices',
+      body: { kind: 'lamp', stationId: 'lamp-box' },
+    });
+    fireEvent.click(screen.getByRole('button', { name: 'It is in the bridge' }));
+    await waitFor(() => expect(screen.queryByText('feed0123')).toBeNull());
+  });
   it('that is real can be given no fault', async () => {
     show('/room', [device({ kind: 'vapour-sensor', simulated: false })]);
     fireEvent.click(await screen.findByRole('button', { name: 'Bench scale' }));

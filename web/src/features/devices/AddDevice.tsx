@@ -1,0 +1,116 @@
+import type { Device, NewDeviceReply, Station } from '@north-step/contract';
+import { upperFirst } from '@north-step/core/units';
+import { useState } from 'react';
+import { postNow } from '../../app/postNow.ts';
+import { Sheet } from '../../ui/index.ts';
+import { KIND_WORDS } from './panel.ts';
+
+const KINDS = Object.keys(KIND_WORDS) as readonly Device['kind'][];
+type Added = NewDeviceReply & { readonly name: string };
+
+/** A bridge of a real device is made known: its token is shown this once, its samples from then on. */
+export function AddDevice({
+  stations,
+  onClose,
+}: {
+  readonly stations: readonly Station[];
+  readonly onClose: () => void;
+}) {
+  const [kind, setKind] = useState<Device['kind']>('scale');
+  const [name, setName] = useState<string>();
+  const [stationId, setStationId] = useState('');
+  const [failed, setFailed] = useState<string>();
+  const [added, setAdded] = useState<Added>();
+  const called = name ?? upperFirst(KIND_WORDS[kind]);
+  const add = async () => {
+    setFailed(undefined);
+    const body = { kind, name: called.trim(), ...(stationId ? { stationId } : {}) };
+    const answer = await postNow<NewDeviceReply>('/api/devices', body);
+    if (answer.ok) setAdded({ ...answer.reply, name: called });
+    else setFailed(answer.message);
+  };
+  return (
+    <Sheet open onOpenChange={onClose} title={added ? `${added.name} is known now` : 'Add a device'}>
+      {added ? (
+        <TokenOnce added={added} onClose={onClose} />
+      ) : (
+        <form
+          onSubmit={(event) => {
+            event.preventDefault();
+            void add();
+          }}
+        >
+          <label className="block">
+            <span className="label">What it is</span>
+            <select
+              className="field"
+              aria-label="What it is"
+              value={kind}
+              onChange={(event) => setKind(event.target.value as Device['kind'])}
+            >
+              {KINDS.map((one) => (
+                <option key={one} value={one}>
+                  {KIND_WORDS[one]}
+                </option>
+              ))}
+            </select>
+          </label>
+          <label className="mt-2 block">
+            <span className="label">Called</span>
+            <input
+              className="field"
+              maxLength={40}
+              required
+              value={called}
+              onChange={(event) => setName(event.target.value)}
+            />
+          </label>
+          <label className="mt-2 block">
+            <span className="label">Where it stands</span>
+            <select
+              className="field"
+              aria-label="Where it stands"
+              value={stationId}
+              onChange={(event) => setStationId(event.target.value)}
+            >
+              <option value="">in the room</option>
+              {stations.map((station) => (
+                <option key={station.id} value={station.id}>
+                  {station.name}
+                </option>
+              ))}
+            </select>
+          </label>
+          {failed && (
+            <p role="alert" className="mt-3 border-l-4 border-brick pl-3">
+              {failed}
+            </p>
+          )}
+          <button type="submit" className="btn btn-sea mt-3">
+            Make it known
+          </button>
+        </form>
+      )}
+    </Sheet>
+  );
+}
+
+function TokenOnce({ added: { id, token }, onClose }: { readonly added: Added; readonly onClose: () => void }) {
+  return (
+    <>
+      <p>
+        Its token is shown this once. Put both into its bridge; whoever has them can speak for it. Take the device away
+        and the token counts no more.
+      </p>
+      <dl className="mt-3">
+        <dt className="label">Id</dt>
+        <dd className="m-0 font-mono break-all">{id}</dd>
+        <dt className="label mt-2">Token</dt>
+        <dd className="m-0 font-mono break-all">{token}</dd>
+      </dl>
+      <button type="button" className="btn btn-sea mt-3" onClick={onClose}>
+        It is in the bridge
+      </button>
+    </>
+  );
+}
