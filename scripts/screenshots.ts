@@ -7,29 +7,30 @@ import { PARTS, stlOf } from '../demo/src/index.ts';
 import { ensureBuilt } from './ensure.mjs';
 
 /** `npm run screenshots`: one picture of each main view, from fresh demo data, into docs/screenshots. */
-const PORT = 4179;
-const ADDRESS = `http://127.0.0.1:${PORT}`;
+const ADDRESS = 'http://127.0.0.1:4179';
+/** An empty folder, for Set up. */
+const OWN = 'http://127.0.0.1:4178';
 const folder = mkdtempSync(path.join(os.tmpdir(), 'north-step-shots-'));
 
-function startDemo(): Promise<ChildProcess> {
+function start(program: 'demo.js' | 'server.js', address: string): Promise<ChildProcess> {
   const child = spawn('node', [
-    'dist/server/demo.js',
+    `dist/server/${program}`,
     '--port',
-    String(PORT),
+    new URL(address).port,
     '--data',
-    path.join(folder, 'data'),
+    path.join(folder, program),
     '--web',
     path.resolve('dist/web'),
   ]);
   return new Promise((resolve, reject) => {
     child.stdout.on('data', (data) => String(data).includes('North Step is at') && resolve(child));
     child.stderr.on('data', (data) => process.stderr.write(data));
-    child.once('exit', () => reject(new Error('the demo ended')));
+    child.once('exit', () => reject(new Error(`${program} ended`)));
   });
 }
 
 ensureBuilt();
-const child = await startDemo();
+const servers = await Promise.all([start('demo.js', ADDRESS), start('server.js', OWN)]);
 const browser = await chromium.launch({
   executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',
   args: ['--no-sandbox'],
@@ -43,7 +44,7 @@ async function take(
 ): Promise<void> {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await page.addInitScript((value) => localStorage.setItem('north-step.theme', value), theme);
-  await page.goto(ADDRESS + at);
+  await page.goto(new URL(at, ADDRESS).href);
   await page.getByRole('heading', { level: 1 }).waitFor();
   await prepare(page);
   await page.waitForTimeout(600);
@@ -68,7 +69,6 @@ await take('new-batch', '/batches/new', async (page) => {
   await page.waitForTimeout(1500);
 });
 await take('batches', '/batches', (page) => page.getByRole('table').waitFor());
-await take('routes', '/routes', (page) => page.getByRole('table').waitFor());
 await take('route', '/routes/warm-peel', (page) => page.getByRole('button', { name: /^4 / }).click());
 await take('batch-sheet', `/batches/${drying.id}`);
 await take('part', '/parts', (page) => page.waitForTimeout(4000));
@@ -91,6 +91,15 @@ const { open, laterLooks } = (await (await fetch(`${ADDRESS}/api/bench`)).json()
   open: { id: string; part: { name: string } }[];
   laterLooks: { batchId: string }[];
 };
+await take('set-up', `${OWN}/set-up`, async (page) => {
+  for (const title of ['Who works here', 'What stands on the bench']) {
+    await page.getByRole('button', { name: 'Next' }).click();
+    await page.getByText(title).first().waitFor();
+  }
+  await page.getByRole('radio', { name: /Two baths and a lamp box/ }).check();
+  await page.getByLabel('and also').selectOption('machine-bath');
+  await page.getByLabel('and also').selectOption('box-lamp');
+});
 await take('room', '/room', (page) => page.getByText(/% humid · windows/).waitFor());
 await take('look', `/batches/${laterLooks[0]!.batchId}`, async (page) => {
   await page.getByRole('button', { name: 'Look again, or came back …' }).click();
@@ -114,7 +123,9 @@ await take('coupons', '/cure/coupons?card=clear-port&lamp=lamp-box', async (page
 });
 
 await browser.close();
-const ended = new Promise((resolve) => child.once('exit', resolve));
-child.kill('SIGTERM');
-await ended;
+for (const child of servers) {
+  const ended = new Promise((resolve) => child.once('exit', resolve));
+  child.kill('SIGTERM');
+  await ended;
+}
 rmSync(folder, { recursive: true, force: true });
