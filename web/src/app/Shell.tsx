@@ -13,6 +13,7 @@ const MachineNotices = lazy(async () => ({ default: (await import('./MachineNoti
 /** Whether the machine behind the page has something to say: hardly ever. */
 const needsSomebody = ({ disk, clockJumpMs }: BenchReply): boolean =>
   (disk !== undefined && disk.level !== 'plenty') || clockJumpMs !== undefined;
+const PageHelp = lazy(async () => ({ default: (await import('./PageHelp.tsx')).PageHelp }));
 const Help = lazy(async () => ({ default: (await import('./Help.tsx')).Help }));
 
 const PAGES = [
@@ -102,6 +103,9 @@ export function Shell() {
       <Notices />
       <main id="main" ref={main} tabIndex={-1} className="outline-none">
         <Outlet />
+        <Suspense fallback={null}>
+          <PageHelp />
+        </Suspense>
       </main>
       <NotedBar />
       {helping && (

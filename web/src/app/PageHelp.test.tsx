@@ -1,0 +1,37 @@
+import { fireEvent, screen, within } from '@testing-library/react';
+import { matchPath } from 'react-router';
+import { afterEach, describe, expect, it } from 'vitest';
+import { benchReply, leavePage, showPage } from '../testing/page.tsx';
+import { PAGE_HELP, TOUR } from './helpTexts.ts';
+import { routes } from './router.tsx';
+
+afterEach(leavePage);
+const pages = (routes[0]!.children![0]!.children ?? []).map(({ path, index }) => (index ? '/' : `/${path}`));
+/** Set up explains itself; where nothing is, nothing is explained. */
+const BY_ITSELF = new Set(['/set-up', '/*']);
+
+describe('what a page is for', () => {
+  it('is said of every page, by its own words', () => {
+    const silent = pages.filter((page) => !BY_ITSELF.has(page) && !PAGE_HELP.some(({ path }) => path === page));
+    expect(silent).toEqual([]);
+    const address = (path: string) => path.replace(/:\w+/g, 'x');
+    for (const { path } of PAGE_HELP)
+      expect(PAGE_HELP.find((help) => matchPath(help.path, address(path)))!.path, path).toBe(path);
+  });
+  it('is folded at its foot, with a tour of eight stops that are pages', async () => {
+    showPage('/shift', { '/api/bench': benchReply([]), '/api/shift-notes': { notes: [] } });
+    const summary = await screen.findByText('What is this?');
+    const details = within(summary.closest('details')!);
+    fireEvent.click(summary);
+    expect(details.getByText(/^What the one who takes over must know/)).toBeDefined();
+    expect(details.getAllByRole('link').map((link) => link.getAttribute('href'))).toEqual(TOUR.map(({ to }) => to));
+    expect(TOUR).toHaveLength(8);
+    expect(TOUR.every(({ to }) => pages.includes(to))).toBe(true);
+    expect(
+      details
+        .getByText(/^The shift:/)
+        .closest('li')!
+        .getAttribute('aria-current'),
+    ).toBe('page');
+  });
+});
