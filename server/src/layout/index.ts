@@ -7,8 +7,6 @@ import { leavePerson, savePerson } from './people.ts';
 import { addStation, changeStation, orderStations, putBackStation, retireStation } from './stations.ts';
 import { layoutView } from './view.ts';
 
-export { addThing } from './stations.ts';
-
 export function layoutRoutes(app: FastifyInstance, context: Context): void {
   const schema = { summary: 'What stands in the workshop, and who works there', response: { 200: LayoutReply } };
   app.get('/api/layout', { schema }, () => layoutView(context.db));

@@ -31,6 +31,17 @@ export async function needStation(tx: Queryable, id: string, gone = false): Prom
   return row;
 }
 
+/** A name as it is kept. @throws Refused where nothing is left of it */
+export function called(name: string): string {
+  const kept = name.trim();
+  if (kept !== '') return kept;
+  throw new Refused({
+    code: 'BAD_VALUE',
+    message: 'A name of blanks alone is none. Nothing was changed.',
+    field: 'name',
+  });
+}
+
 /** Nothing else that stands there is called so: people say names, and labels carry them. */
 export async function refuseNameTaken(tx: Queryable, name: string, exceptId?: string): Promise<void> {
   const taken = await tx.maybeOne(sql`

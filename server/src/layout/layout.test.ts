@@ -46,11 +46,12 @@ describe('something new stands there', () => {
   it('is refused in words, and nothing stands there more', async () => {
     const before = names(await layout());
     const tries = [
-      // a name that is taken, water in a line of alcohol, a line that is not there, what nobody has
+      // a name that is taken, water in a line of alcohol, a line that is not there, what nobody has, no name
       [{ thing: 'jar', name: ' wash 1 ' }, [409, 'NAME_TAKEN', 'name']],
       [{ thing: 'bowl', name: 'Bowl', lineId: 'alcohol' }, [409, 'TWO_LIQUIDS', 'baths']],
       [{ thing: 'jar', name: 'Jar', lineId: 'none' }, [404, 'UNKNOWN_ID', undefined]],
       [{ thing: 'kettle', name: 'Kettle' }, [400, 'BAD_INPUT', 'thing']],
+      [{ thing: 'jar', name: '  ' }, [400, 'BAD_VALUE', 'name']],
     ] as const;
     for (const [body, refusal] of tries) expect(await refusalOf('/api/layout/stations', body)).toEqual(refusal);
     expect(names(await layout())).toEqual(before);
@@ -73,6 +74,11 @@ describe('while parts are on their way', () => {
       by: 'Ada B.',
       change: { name: 'Wash 1', set: { name: 'Grey bath' } },
     });
+    expect(await refusalOf('/api/layout/stations/wash-1', { capacityMl: 3000 })).toEqual([
+      400,
+      'BAD_VALUE',
+      'capacityMl',
+    ]);
     expect(await refusalOf('/api/layout/stations/trim-mat', { capacityMl: 500 })).toEqual([
       409,
       'NO_VESSEL',

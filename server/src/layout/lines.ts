@@ -1,14 +1,14 @@
 import { type Queryable, sql } from '../db/index.ts';
 import type { Handler } from '../http/command.ts';
 import { Refused, unknown } from '../http/errors.ts';
-import { nameTaken, told } from './keep.ts';
+import { called, nameTaken, told } from './keep.ts';
 
 type Bath = { readonly id: string; readonly name: string; readonly solvent: string };
 
 /** Baths of a line, in order, the dirtiest first; whatever stood in it and is not named stands by itself. */
 export const arrangeLine: Handler<'layout.line'> = async (work) => {
   const { tx, context, body } = work;
-  const name = body.name.trim();
+  const name = called(body.name);
   const lineId = body.lineId ?? context.newId();
   const twin = await tx.maybeOne(
     sql`SELECT 1 AS one FROM bath_line WHERE lower(name) = lower(${name}) AND id <> ${lineId}`,

@@ -1,12 +1,12 @@
 import { sql } from '../db/index.ts';
 import type { Handler } from '../http/command.ts';
 import { Refused, unknown } from '../http/errors.ts';
-import { nameTaken, told } from './keep.ts';
+import { called, nameTaken, told } from './keep.ts';
 
 /** Somebody new, or somebody called otherwise: what they did keeps the name that they had. */
 export const savePerson: Handler<'person.save'> = async (work) => {
   const { tx, context, body } = work;
-  const name = body.name.trim();
+  const name = called(body.name);
   const twin = await tx.maybeOne(
     sql`SELECT 1 AS one FROM person WHERE lower(name) = lower(${name}) AND left_at IS NULL AND id <> ${body.personId ?? ''}`,
   );

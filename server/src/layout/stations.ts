@@ -2,27 +2,28 @@ import type { Topic } from '@north-step/contract';
 import { decideRenamedPlace, decideRetiredPlace } from '@north-step/core/decide';
 import { UNSAID_SKY } from '@north-step/core/light';
 import { benchThing, TYPICAL_LAMPS } from '@north-step/core/setUp';
+import { litresText } from '@north-step/core/units';
 import { openHeld, record } from '../batches/index.ts';
-import { benchNow, type Sky } from '../bench/index.ts';
+import { benchNow, type Sky, toVessel, vesselById } from '../bench/index.ts';
 import { type Queryable, sql } from '../db/index.ts';
 import type { Handler, Work } from '../http/command.ts';
 import { Refused, unknown } from '../http/errors.ts';
 import { putLamp, putStation, putVessel } from '../setUp.ts';
-import { needStation, refuseNameTaken, type StationRow, told } from './keep.ts';
+import { called, needStation, refuseNameTaken, type StationRow, told } from './keep.ts';
 import { appendToLine } from './lines.ts';
 import { DREGS_MG } from './view.ts';
 
 /** Puts something new on the bench, empty, behind what stands there. */
 export const addStation: Handler<'layout.add'> = async (work) => {
   const { tx, body } = work;
-  const name = body.name.trim();
+  const name = called(body.name);
   await refuseNameTaken(tx, name);
   await addThing(work, { ...body, name });
   return told(work, { what: 'added', name, thing: body.thing });
 };
 
 type NewThing = Work<'layout.add'>['body'];
-export async function addThing({ tx, context }: Pick<Work, 'tx' | 'context'>, asked: NewThing): Promise<void> {
+async function addThing({ tx, context }: Pick<Work, 'tx' | 'context'>, asked: NewThing): Promise<void> {
   const { station, capacity, bath, lamp } = benchThing(asked.thing);
   const [stationId, vesselId] = [context.newId(), bath && context.newId()];
   const { place } = await tx.one<{ place: number }>(sql`
@@ -51,7 +52,7 @@ async function skyHere(tx: Queryable): Promise<Sky> {
 export const changeStation: Handler<'layout.change'> = async (work) => {
   const { tx, params, body } = work;
   const station = await needStation(tx, params.stationId);
-  const name = body.name?.trim();
+  const name = body.name === undefined ? undefined : called(body.name);
   if (name !== undefined) await refuseNameTaken(tx, name, station.id);
   const bathFields = (['capacityMl', 'surfaceCm2', 'agitation'] as const).filter((field) => body[field] !== undefined);
   if (bathFields.length > 0 && station.vessel_id === null)
@@ -71,17 +72,31 @@ export const changeStation: Handler<'layout.change'> = async (work) => {
 
 async function changeBath(tx: Queryable, station: StationRow, set: Work<'layout.change'>['body']): Promise<void> {
   if (station.vessel_id === null) return;
+  await refuseTooSmall(tx, station, set.capacityMl);
   const { capacityMl = null, surfaceCm2 = null, agitation = null } = set;
-  const row = await tx.maybeOne(sql`
+  await tx.many(sql`
     UPDATE vessel SET name = CASE WHEN name = ${station.name} THEN coalesce(${set.name ?? null}, name) ELSE name END,
                       capacity_ml = coalesce(${capacityMl}::float8, capacity_ml),
                       surface_m2 = coalesce(${surfaceCm2}::float8 / 10000, surface_m2),
                       agitation = coalesce(${agitation}, agitation)
-     WHERE id = ${station.vessel_id} RETURNING id`);
-  if (!row) throw unknown('vessel', station.vessel_id);
+     WHERE id = ${station.vessel_id}`);
 }
 
 type Step = Pick<Work, 'tx' | 'context' | 'nowMs' | 'command'>;
+/** A vessel is never smaller than what is in it. */
+async function refuseTooSmall(tx: Queryable, { name, vessel_id }: StationRow, capacityMl = Number.POSITIVE_INFINITY) {
+  const vessel = await vesselById(tx, vessel_id!);
+  if (!vessel) throw unknown('vessel', vessel_id!);
+  const { volumeMl } = toVessel(vessel);
+  if (volumeMl <= capacityMl) return;
+  throw new Refused({
+    code: 'BAD_VALUE',
+    message: `${litresText(volumeMl)} are in ${name}; it cannot hold ${litresText(capacityMl)}. Nothing was changed.`,
+    remedy: 'Say what it holds to its brim, or pour some out first.',
+    field: 'capacityMl',
+  });
+}
+
 async function renameSteps({ tx, context, nowMs, command }: Step, { id }: StationRow): Promise<readonly Topic[]> {
   const touched: Topic[] = [];
   const now = { atMs: context.nowMs(), by: command.by };

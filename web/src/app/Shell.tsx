@@ -77,18 +77,20 @@ export function Shell() {
           >
             {theme === 'day' ? 'Amber room' : 'Daylight'}
           </button>
-          <select
-            aria-label="Who works here"
-            className="min-h-11 max-w-44 bg-ground max-md:max-w-28"
-            value={person}
-            onChange={(event) => dispatch(workedBy(event.target.value))}
-          >
-            {(data?.people ?? []).map((someone) => (
-              <option key={someone.id} value={someone.name}>
-                {someone.name} · {someone.role}
-              </option>
-            ))}
-          </select>
+          {data?.people.length !== 0 && (
+            <select
+              aria-label="Who works here"
+              className="min-h-11 max-w-44 bg-ground max-md:max-w-28"
+              value={person}
+              onChange={(event) => dispatch(workedBy(event.target.value))}
+            >
+              {(data?.people ?? []).map((someone) => (
+                <option key={someone.id} value={someone.name}>
+                  {someone.name} · {someone.role}
+                </option>
+              ))}
+            </select>
+          )}
           <time className="font-mono text-lg font-bold">{clockOfDay(nowMs)}</time>
         </div>
       </header>
