@@ -1,5 +1,6 @@
 export * from './AirFields.tsx';
 export * from './Choice.tsx';
+export * from './FilePick.tsx';
 export * from './HeadRow.tsx';
 export * from './NumberField.tsx';
 export * from './Pages.tsx';

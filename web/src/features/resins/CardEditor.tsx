@@ -1,8 +1,8 @@
 import type { ErrorReply, ResinCardFile } from '@north-step/contract';
 import type { ResinCard } from '@north-step/core/resin';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { Sheet } from '../../ui/index.ts';
+import { FilePick, Sheet } from '../../ui/index.ts';
 import { useDo } from '../next/index.ts';
 
 type CardEditorProps = { readonly card?: ResinCard; readonly onClose: () => void };
@@ -14,7 +14,6 @@ const asText = (card: ResinCard | undefined): string =>
 export function CardEditor({ card, onClose }: CardEditorProps) {
   const acts = useDo();
   const navigate = useNavigate();
-  const input = useRef<HTMLInputElement>(null);
   const [text, setText] = useState(asText(card));
   const [changeNote, setChangeNote] = useState('');
   const [lots, setLots] = useState('');
@@ -45,21 +44,7 @@ export function CardEditor({ card, onClose }: CardEditorProps) {
       <p className="text-ink-2">
         Saved as the next version; batches that ran an earlier one keep it. Another id makes another resin.
       </p>
-      <input
-        ref={input}
-        type="file"
-        accept=".json,application/json"
-        className="sr-only"
-        tabIndex={-1}
-        aria-label="File of a resin card"
-        onChange={(event) => {
-          void event.target.files?.[0]?.text().then(setText);
-          event.target.value = '';
-        }}
-      />
-      <button type="button" className="btn mt-2" onClick={() => input.current?.click()}>
-        Take it from a file
-      </button>
+      <FilePick label="File of a resin card" text="Take it from a file" onText={setText} />
       <label className="mt-2 block">
         <span className="label">The card</span>
         <textarea

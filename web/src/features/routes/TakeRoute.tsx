@@ -1,21 +1,19 @@
 import type { BenchReply, ErrorReply } from '@north-step/contract';
 import { titleOf } from '@north-step/core/plan';
 import { missingWords, type RouteFile, readRouteFile, rebind } from '@north-step/core/route';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { HeadRow, Sheet } from '../../ui/index.ts';
+import { FilePick, HeadRow, Sheet } from '../../ui/index.ts';
 import { useDo } from '../next/index.ts';
 
 /** A route from another workshop: read, shown where each step is done here and what serves instead, kept; or what is missing. */
 export function TakeRoute({ bench, onClose }: { readonly bench: BenchReply; readonly onClose: () => void }) {
-  const input = useRef<HTMLInputElement>(null);
   const acts = useDo();
   const navigate = useNavigate();
   const [file, setFile] = useState<RouteFile>();
   const [refusal, setRefusal] = useState<Pick<ErrorReply['error'], 'message' | 'remedy'>>();
-  const take = async (chosen: File | undefined) => {
-    if (!chosen) return;
-    const read = readRouteFile(await chosen.text());
+  const take = (text: string) => {
+    const read = readRouteFile(text);
     setFile(read.ok ? read.value : undefined);
     setRefusal(read.ok ? undefined : read.refusal);
   };
@@ -39,21 +37,7 @@ export function TakeRoute({ bench, onClose }: { readonly bench: BenchReply; read
         A file that a route was saved to, here or in another workshop. It names kinds of places; where each is here is
         found now.
       </p>
-      <input
-        ref={input}
-        type="file"
-        accept=".json,application/json"
-        className="sr-only"
-        tabIndex={-1}
-        aria-label="File of a route"
-        onChange={(event) => {
-          void take(event.target.files?.[0]);
-          event.target.value = '';
-        }}
-      />
-      <button type="button" className="btn mt-2" onClick={() => input.current?.click()}>
-        Choose the file
-      </button>
+      <FilePick label="File of a route" text="Choose the file" onText={take} />
       {refusal && (
         <p role="alert" className="mt-3 border-l-4 border-brick pl-3">
           {refusal.message} <b>{refusal.remedy}</b>
