@@ -122,6 +122,7 @@ test('tested samples say what an oven is worth; sizes of the room decide what fi
   await expect(page.getByLabel(/Readings, Shore D/)).toHaveValue('180');
 
   await page.getByRole('link', { name: 'Room' }).click();
+  await page.getByText('Sizes by a ruler').click();
   await page.getByRole('button', { name: 'Give the sizes of wash 1' }).click();
   await page.getByLabel('deep, mm').fill('30');
   await page.getByLabel('impeller, mm').fill('40');

@@ -51,7 +51,7 @@ describe('something new stands there', () => {
       [{ thing: 'bowl', name: 'Bowl', lineId: 'alcohol' }, [409, 'TWO_LIQUIDS', 'baths']],
       [{ thing: 'jar', name: 'Jar', lineId: 'none' }, [404, 'UNKNOWN_ID', undefined]],
       [{ thing: 'kettle', name: 'Kettle' }, [400, 'BAD_INPUT', 'thing']],
-      [{ thing: 'jar', name: '  ' }, [400, 'BAD_VALUE', 'name']],
+      [{ thing: 'jar', name: '  ' }, [422, 'BAD_VALUE', 'name']],
     ] as const;
     for (const [body, refusal] of tries) expect(await refusalOf('/api/layout/stations', body)).toEqual(refusal);
     expect(names(await layout())).toEqual(before);
@@ -75,7 +75,7 @@ describe('while parts are on their way', () => {
       change: { name: 'Wash 1', set: { name: 'Grey bath' } },
     });
     expect(await refusalOf('/api/layout/stations/wash-1', { capacityMl: 3000 })).toEqual([
-      400,
+      422,
       'BAD_VALUE',
       'capacityMl',
     ]);
