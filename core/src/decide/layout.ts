@@ -68,7 +68,7 @@ export function decideRetiredPlace(
 }
 
 /** A bench without one of its stations. */
-export const benchWithout = (bench: BenchNow, stationId: string): BenchNow => ({
+const benchWithout = (bench: BenchNow, stationId: string): BenchNow => ({
   ...bench,
   stations: bench.stations.filter(({ id }) => id !== stationId),
   lines: bench.lines.map((line) => ({ ...line, baths: line.baths.filter((id) => id !== stationId) })),

@@ -1,10 +1,17 @@
 import type { BatchLight, BatchPose } from '../batch/index.ts';
 import type { BenchNow, LampNow } from '../bench/index.ts';
 import { stationKind } from '../bench/index.ts';
-import { type CureDoubt, type CureSetting, type PairScale, scaledConstants, UNTRIED } from '../cure/index.ts';
+import {
+  type CureConstants,
+  type CureDoubt,
+  type CureSetting,
+  type PairScale,
+  scaledConstants,
+  UNTRIED,
+} from '../cure/index.ts';
 import { UNMETERED_SHARE } from '../light/index.ts';
 import { LIGHT_EXPONENT } from '../maths/index.ts';
-import { cureConstantsOf } from '../resin/index.ts';
+import { cureConstantsOf, type ResinCard } from '../resin/index.ts';
 import { type BoundStep, kindOf, NOWHERE } from '../route/index.ts';
 import { Z90 } from '../units/index.ts';
 import type { BatchRequest } from './request.ts';
@@ -41,16 +48,15 @@ export function cureSetting(request: BatchRequest): CureSetting {
   const lamp = lampOf(request);
   const step = firstCure(request);
   const { light, cureIn } = request;
-  const pair = pairOf(request);
-  const constants = cureConstantsOf(request.card);
+  const even = evenLight(lamp);
   const coldMWPerCm2 = light
     ? Math.max(
         LEAST_MW_PER_CM2,
         meanOf(light, (pose) => pose.coldMWPerCm2),
       )
-    : lamp.mWPerCm2 * EVEN_LIGHT.cold;
+    : even.coldMWPerCm2;
   return {
-    constants: pair ? scaledConstants(constants, pair) : constants,
+    constants: constantsUnder(request.card, pairOf(request)),
     wallMm: request.part.wallMm,
     coldMWPerCm2,
     hotMWPerCm2: light
@@ -58,12 +64,17 @@ export function cureSetting(request: BatchRequest): CureSetting {
           coldMWPerCm2,
           meanOf(light, (pose) => pose.hotMWPerCm2),
         )
-      : lamp.mWPerCm2 * EVEN_LIGHT.hot,
+      : even.hotMWPerCm2,
     medium: cureIn?.medium ?? step?.medium ?? request.card.cureMedium,
     tempC: cureIn ? (cureIn.tempC ?? request.bench.roomC) : (step?.tempC ?? request.bench.roomC),
     lampHeatsK: lamp.heatsK,
     ...entersWarm(request),
   };
+}
+/** A resin's constants as a lamp has shown them, where one has. */
+export function constantsUnder(card: ResinCard, pair: PairScale | undefined): CureConstants {
+  const constants = cureConstantsOf(card);
+  return pair ? scaledConstants(constants, pair) : constants;
 }
 /** Parts that come straight out of a warm box are warm already; everything else goes in at the room's temperature. */
 function entersWarm(request: BatchRequest): Pick<CureSetting, 'entersC'> {
@@ -93,3 +104,8 @@ export function doubtOf(pair: PairScale | undefined, lampShare: number): CureDou
 
 /** Share of the metered light at the coldest and hottest spot while no light map is made. Engineering guesses for a turntable box. */
 export const EVEN_LIGHT = { cold: 0.85, hot: 1.15 } as const;
+/** Coldest and hottest spot under a lamp while no light map is made. */
+export const evenLight = ({ mWPerCm2 }: Pick<LampNow, 'mWPerCm2'>) => ({
+  coldMWPerCm2: mWPerCm2 * EVEN_LIGHT.cold,
+  hotMWPerCm2: mWPerCm2 * EVEN_LIGHT.hot,
+});

@@ -8,11 +8,10 @@ import {
   edgesOf,
   expectedCost,
   type PairScale,
-  scaledConstants,
 } from '../cure/index.ts';
-import { doubtOf, EVEN_LIGHT, pairKey } from '../plan/index.ts';
+import { constantsUnder, doubtOf, evenLight, pairKey } from '../plan/index.ts';
 import type { ReadingKind } from '../reading/index.ts';
-import { cureConstantsOf, type ResinCard } from '../resin/index.ts';
+import type { ResinCard } from '../resin/index.ts';
 import { Z90 } from '../units/index.ts';
 
 /** A few minutes of work after which something is known better. */
@@ -69,26 +68,34 @@ const LEAST_SAVED_MIN = 0.02;
 
 /** What would make this workshop surer, by what it saves for the work that it takes: the best first. */
 export function gettingSurer(view: SurerView): readonly Surer[] {
-  const lamps = view.bench.stations.flatMap(({ id, kind }) => {
-    const lamp = view.bench.lamps[id];
-    return lamp && stationKind(kind).lights === 'lamp' ? [{ station: id, lamp }] : [];
+  const { bench, cards } = view;
+  const lamps = bench.stations.flatMap(({ id, kind }): readonly LampKnown[] => {
+    const lamp = bench.lamps[id];
+    if (!lamp || stationKind(kind).lights !== 'lamp') return [];
+    const resins = cards.map((card) => {
+      const pair = bench.pairs?.[pairKey(card.id, id)];
+      return { card, pair, nowMin: costMin(bench, card, lamp, pair) };
+    });
+    return [{ station: id, lamp, resins }];
   });
   return [
-    ...lamps.flatMap(({ station, lamp }) => meterIt(view, station, lamp)),
-    ...lamps.flatMap(({ station, lamp }) => view.cards.flatMap((card) => ladderOf(view, card, station, lamp))),
+    ...lamps.flatMap((known) => meterIt(bench, known)),
+    ...lamps.flatMap((known) => known.resins.flatMap((resin) => ladderOf(bench, known, resin))),
     ...view.baths.flatMap(readIt),
   ]
     .filter(({ savesMinPerBatch }) => savesMinPerBatch > LEAST_SAVED_MIN)
     .sort((a, b) => b.savesMinPerBatch / b.minutes - a.savesMinPerBatch / a.minutes);
 }
 
-function meterIt({ bench, cards }: SurerView, station: string, lamp: LampNow): readonly Surer[] {
+/** A resin under a lamp: what is known of both together, and what lighting it is expected to cost as it is, min of work. */
+type ResinKnown = { readonly card: ResinCard; readonly pair?: PairScale; readonly nowMin: number };
+type LampKnown = { readonly station: string; readonly lamp: LampNow; readonly resins: readonly ResinKnown[] };
+
+function meterIt(bench: BenchNow, { station, lamp, resins }: LampKnown): readonly Surer[] {
   const { doubtShare = 0 } = lamp;
-  if (doubtShare <= METERED_SHARE || cards.length === 0) return [];
-  const saved = cards.map((card) => {
-    const pair = bench.pairs?.[pairKey(card.id, station)];
-    return costMin(bench, card, lamp, pair) - costMin(bench, card, { ...lamp, doubtShare: METERED_SHARE }, pair);
-  });
+  if (doubtShare <= METERED_SHARE || resins.length === 0) return [];
+  const metered = { ...lamp, doubtShare: METERED_SHARE };
+  const saved = resins.map(({ card, pair, nowMin }) => nowMin - costMin(bench, card, metered, pair));
   return [
     {
       act: { kind: 'meter', station },
@@ -101,8 +108,7 @@ function meterIt({ bench, cards }: SurerView, station: string, lamp: LampNow): r
   ];
 }
 
-function ladderOf({ bench }: SurerView, card: ResinCard, station: string, lamp: LampNow): readonly Surer[] {
-  const pair = bench.pairs?.[pairKey(card.id, station)];
+function ladderOf(bench: BenchNow, { station, lamp }: LampKnown, { card, pair, nowMin }: ResinKnown): readonly Surer[] {
   // what a validated procedure says is not learned anew
   if (card.procedure || (pair && pair.lnRateSd <= COUPON_SD)) return [];
   const known: PairScale = {
@@ -121,19 +127,17 @@ function ladderOf({ bench }: SurerView, card: ResinCard, station: string, lamp: 
       minutes: COUPONS_MIN,
       before: [-off(pair, lamp.doubtShare ?? 0), off(pair, lamp.doubtShare ?? 0)],
       after: [-off(known, 0), off(known, 0)],
-      savesMinPerBatch: costMin(bench, card, lamp, pair) - after,
+      savesMinPerBatch: nowMin - after,
     },
   ];
 }
 
 /** What lighting a usual part of a resin under a lamp is expected to cost, min of work; nothing where no light is planned at all. */
 function costMin(bench: BenchNow, card: ResinCard, lamp: LampNow, pair: PairScale | undefined): number {
-  const constants = cureConstantsOf(card);
   const setting: CureSetting = {
-    constants: pair ? scaledConstants(constants, pair) : constants,
+    constants: constantsUnder(card, pair),
     wallMm: WALL_MM,
-    coldMWPerCm2: lamp.mWPerCm2 * EVEN_LIGHT.cold,
-    hotMWPerCm2: lamp.mWPerCm2 * EVEN_LIGHT.hot,
+    ...evenLight(lamp),
     medium: card.cureMedium,
     tempC: bench.roomC,
     entersC: bench.roomC,

@@ -14,3 +14,4 @@ export {
   vesselById,
 } from './queries.ts';
 export { benchRoutes } from './routes.ts';
+export { settingFact } from './settingFact.ts';

@@ -1,4 +1,5 @@
 import type { LayoutChange, LayoutReply, Topic } from '@north-step/contract';
+import { settingFact } from '../bench/index.ts';
 import { type Queryable, sql } from '../db/index.ts';
 import type { Outcome, Work } from '../http/command.ts';
 import { Refused, unknown } from '../http/errors.ts';
@@ -8,14 +9,12 @@ const TOPICS = ['bench', 'layout', 'solvent', 'estimates', 'lamps'] as const sat
 
 /** Writes a change down as a fact, and answers with what stands there now. */
 export async function told(
-  { tx, context, command: { commandId, by } }: Pick<Work, 'tx' | 'context' | 'command'>,
+  work: Pick<Work, 'tx' | 'context' | 'command'>,
   change: LayoutChange,
   more: readonly Topic[] = [],
 ): Promise<Outcome<LayoutReply>> {
-  await tx.many(sql`
-    INSERT INTO setting_event (key, value, at, by, command_id)
-    VALUES ('layout', ${JSON.stringify(change)}, ${new Date(context.nowMs())}, ${by}, ${commandId})`);
-  return { reply: await layoutView(tx), topics: [...TOPICS, ...more] };
+  await settingFact(work, 'layout', change);
+  return { reply: await layoutView(work.tx), topics: [...TOPICS, ...more] };
 }
 
 export type StationRow = {

@@ -2,9 +2,9 @@ import type { RoomInput, RoomReply } from '@north-step/contract';
 import { USUAL_COSTS } from '@north-step/core/cure';
 import { validateSpaces } from '@north-step/core/fit';
 import { DEFAULT_PRICES, type Prices } from '@north-step/core/policy';
-import { type BenchSetting, benchSetting } from '../bench/index.ts';
+import { type BenchSetting, benchSetting, settingFact } from '../bench/index.ts';
 import { type Queryable, sql } from '../db/index.ts';
-import type { Handler } from '../http/command.ts';
+import type { Handler, Work } from '../http/command.ts';
 import { Refused } from '../http/errors.ts';
 
 /** What solvent costs here; the model's own figures until the workshop says its own. */
@@ -34,7 +34,11 @@ export async function roomView(db: Queryable): Promise<RoomReply> {
 }
 
 /** Writes the room down anew. Nothing that ran before is changed by it. @throws Refused naming the first size that cannot be */
-export const setRoom: Handler<'room.set'> = async ({ tx, context, command: { commandId, by, room } }) => {
+export const setRoom: Handler<'room.set'> = async (work) => {
+  const {
+    tx,
+    body: { room },
+  } = work;
   const breach = validateSpaces(room.spaces)[0];
   if (breach)
     throw new Refused({
@@ -44,22 +48,18 @@ export const setRoom: Handler<'room.set'> = async ({ tx, context, command: { com
     });
   const { prices, ...rest } = room;
   const bench: BenchSetting = { ...(await benchSetting(tx)), ...rest };
-  await keep(tx, 'bench', bench, context.nowMs(), by, commandId);
-  await keep(tx, 'prices', prices, context.nowMs(), by, commandId);
+  await keep(work, 'bench', bench);
+  await keep(work, 'prices', prices);
   return { reply: await roomView(tx), topics: ['bench', 'solvent'] };
 };
 
 async function keep(
-  tx: Queryable,
+  work: Work<'room.set'>,
   key: 'bench' | 'prices',
   value: BenchSetting | RoomInput['prices'],
-  nowMs: number,
-  by: string,
-  commandId: string,
 ): Promise<void> {
   const text = JSON.stringify(value);
-  await tx.many(sql`
+  await work.tx.many(sql`
     INSERT INTO setting (key, value) VALUES (${key}, ${text}) ON CONFLICT (key) DO UPDATE SET value = excluded.value`);
-  await tx.many(sql`
-    INSERT INTO setting_event (key, value, at, by, command_id) VALUES (${key}, ${text}, ${new Date(nowMs)}, ${by}, ${commandId})`);
+  await settingFact(work, key, value);
 }

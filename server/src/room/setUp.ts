@@ -2,6 +2,7 @@ import { UNSAID_SKY } from '@north-step/core/light';
 import { cardOfSheet } from '@north-step/core/resin';
 import { benchOf, lampOfSays } from '@north-step/core/setUp';
 import { slugOf } from '@north-step/core/units';
+import { settingFact } from '../bench/index.ts';
 import { sql } from '../db/index.ts';
 import type { Handler } from '../http/command.ts';
 import { Refused } from '../http/errors.ts';
@@ -9,7 +10,8 @@ import { BARE, moveIn } from '../setUp.ts';
 import { roomView } from './room.ts';
 
 /** Begins a workshop in a database where nothing stands yet. @throws Refused once something does, or where two things have one name */
-export const setUpShop: Handler<'shop.set-up'> = async ({ tx, context, body, command: { commandId, by } }) => {
+export const setUpShop: Handler<'shop.set-up'> = async (work) => {
+  const { tx, body } = work;
   const { n } = await tx.one<{ n: number }>(sql`SELECT count(*)::int AS n FROM station`);
   if (n > 0)
     throw new Refused({
@@ -34,9 +36,7 @@ export const setUpShop: Handler<'shop.set-up'> = async ({ tx, context, body, com
     })),
     resins: resins.map(({ lot, ...says }, i) => ({ card: cardOfSheet(says, idOf(says.name, i)), lots: [lot] })),
   });
-  await tx.many(sql`
-    INSERT INTO setting_event (key, value, at, by, command_id)
-    VALUES ('bench', ${JSON.stringify(setting)}, ${new Date(context.nowMs())}, ${by}, ${commandId})`);
+  await settingFact(work, 'bench', setting);
   return { reply: await roomView(tx), topics: ['bench', 'solvent', 'batches', 'resins', 'lamps'] };
 };
 

@@ -5,6 +5,7 @@ import { parcelOf, toVessel, vesselById } from '../bench/index.ts';
 import { type Queryable, sql } from '../db/index.ts';
 import type { Handler } from '../http/command.ts';
 import { Refused } from '../http/errors.ts';
+import { putVessel } from '../setUp.ts';
 import { writeReading } from './readings.ts';
 import { massG, need, posted, volumeOf } from './shared.ts';
 
@@ -92,8 +93,8 @@ export const addVessel: Handler<'solvent.vessel'> = async ({ tx, context, comman
     });
   const id = context.newId();
   const { place } = await tx.one<{ place: number }>(sql`SELECT coalesce(max(place), 0)::int + 1 AS place FROM vessel`);
-  await tx.many(sql`
-    INSERT INTO vessel (id, name, kind, solvent, capacity_ml, surface_m2, place)
-    VALUES (${id}, ${command.name.trim()}, ${command.kind}, ${command.solvent}, ${command.capacityMl}, ${command.surfaceCm2 / 1e4}, ${place})`);
+  const { kind, solvent, capacityMl, surfaceCm2 } = command;
+  const vessel = { id, name: command.name.trim(), kind, solvent, capacityMl, surfaceM2: surfaceCm2 / 1e4 };
+  await putVessel(tx, vessel, { lineId: null, inLine: null, place });
   return vesselReply(tx, id);
 };

@@ -10,17 +10,17 @@ import { HeadRow } from '../../ui/index.ts';
 const MOST = 6;
 
 /** What is known badly here, what a few minutes would make of it, and what that saves: the best first. */
-export function GettingSurer({ bench }: { readonly bench: BenchReply }) {
+export function GettingSurer({ bench: { bench, vessels, care } }: { readonly bench: BenchReply }) {
   const { data } = useResinsQuery();
   const cards = data?.resins;
   const acts = useMemo(() => {
     if (!cards) return undefined;
-    const baths = bench.vessels.flatMap(({ id, name }) => {
-      const note = bench.care[id];
+    const baths = vessels.flatMap(({ id, name }) => {
+      const note = care[id];
       return note ? [{ ...note, id, name }] : [];
     });
-    return gettingSurer({ bench: bench.bench, baths, cards: cards.map(({ card }) => card) });
-  }, [bench, cards]);
+    return gettingSurer({ bench, baths, cards: cards.map(({ card }) => card) });
+  }, [bench, vessels, care, cards]);
   if (!acts) return null;
   return (
     <section aria-label="Getting surer" className="border-t border-line px-[18px] py-3">
