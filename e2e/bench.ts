@@ -53,15 +53,35 @@ export const test = base.extend<{ bench: Page; server: ServerProcess }, { ahead:
     { scope: 'worker', timeout: 120_000 },
   ],
   server: [lent, { timeout: 120_000 }],
-  bench: async ({ page, server }, use) => {
+  bench: async ({ page, server }, use, info) => {
     const faults: string[] = [];
+    const log: string[] = [];
     page.on('pageerror', (error) => faults.push(error.message));
+    page.on('requestfailed', (request) => log.push(`failed: ${request.method()} ${request.url()}`));
+    page.on('request', (request) => request.method() === 'POST' && log.push(`asked: ${request.url()}`));
+    page.on(
+      'response',
+      (response) => response.request().method() === 'POST' && log.push(`${response.status()}: ${response.url()}`),
+    );
     await page.goto(server.address);
     await page.getByRole('heading', { level: 1 }).waitFor();
     await use(page);
+    if (info.status !== info.expectedStatus) console.error(await stateOf(page, server, log));
     if (faults.length > 0) throw new Error(`the page threw: ${faults.join('; ')}`);
   },
 });
+/** What a page was in when a test of it failed. */
+async function stateOf(page: Page, server: ServerProcess, log: readonly string[]): Promise<string> {
+  const seen = await page
+    .evaluate(() => ({
+      address: location.href,
+      focus: document.activeElement?.outerHTML.slice(0, 200),
+      dialogs: [...document.querySelectorAll('[role="dialog"]')].map((one) => one.textContent?.slice(0, 200)),
+      page: document.body.innerText.slice(0, 1500),
+    }))
+    .catch((error: Error) => error.message);
+  return JSON.stringify({ seen, asked: log.slice(-12), server: server.log.slice(-1500) }, null, 2);
+}
 /** For tests that change nothing on the server: all of a worker's share one. */
 export const onStanding = test.extend<object, { standing: ServerProcess }>({
   standing: [lent, { scope: 'worker', timeout: 120_000 }],

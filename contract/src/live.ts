@@ -31,5 +31,7 @@ export type Patch = {
   /** by batch: what a wash unit has told of the wash that runs */
   readonly wash?: Readonly<Record<string, WashSoFar>>;
 };
+/** An answer to a command names its place in the stream of changes; the answer to a repeat does not, it may tell of earlier. */
+export const SEQ_HEADER = 'north-step-seq';
 /** One message of the stream of changes. */
 export type Change = { readonly seq: number; readonly topics: readonly Topic[]; readonly patch?: Patch };

@@ -74,6 +74,8 @@ export const ResinCardFile = Type.Object(
     }),
     exposureCapS: ranged('s in solvent over all stages', 10, 7200),
     ultrasonicCapS: OptNum('s in an ultrasonic tank, default 60', 5, 3600),
+    cardWashS: OptNum('s in solvent, all baths, that its data sheet asks for at the least', 5, 7200),
+    cardDryS: OptNum('s, shortest drying by its data sheet', 30, 86_400),
     residueTolUm: ranged('µm of resin that may stay', 0.01, 50),
     cureMedium: literals(MEDIA),
     cardCureS: OptNum('s, the maker’s own cure time', 1, 86_400),
@@ -99,6 +101,7 @@ export const ResinCardFile = Type.Object(
       Type.Array(literals(SOLVENTS), { maxItems: SOLVENTS.length, description: 'liquids known to haze it' }),
     ),
     exotherm: Type.Optional(Text(300)),
+    harm: Type.Optional(Text(500)),
     dataSheet: Type.Optional(Text(300)),
     procedure: Type.Optional(
       Type.Union([
@@ -131,6 +134,11 @@ export const SaveCard = Type.Object(
   strict,
 );
 
+export const SetLot = Type.Object(
+  { lot: Text(40), there: Type.Boolean({ description: 'on the shelf; else it is used up' }) },
+  strict,
+);
+
 const Card = Type.Unsafe<ResinCard>(
   Type.Object({ id: EntityId, name: Type.String(), version: Type.Integer() }, { additionalProperties: true }),
 );
@@ -147,7 +155,8 @@ export const CardVersion = Type.Object({
 });
 export type CardVersion = Static<typeof CardVersion>;
 export const CardReply = Type.Object({
-  lots: Type.Array(Type.String()),
+  lots: Type.Array(Type.String(), { description: 'on the shelf' }),
+  usedUp: Type.Array(Type.String(), { description: 'lots that are there no more' }),
   versions: Type.Array(CardVersion, { description: 'newest first' }),
 });
 export type CardReply = Static<typeof CardReply>;

@@ -41,6 +41,7 @@ export const COMMAND_PATHS = {
   'coupon.ladder': '/api/pairs/ladders',
   'cure.test': '/api/cure-tests',
   'resin.card': '/api/resins',
+  'resin.lot': '/api/resins/:cardId/lots',
   'route.save': '/api/routes',
   'shop.set-up': '/api/set-up',
   'room.set': '/api/room',

@@ -1,7 +1,7 @@
 import { Done } from '../common.ts';
 import { CureTestsReply, NewCureTest } from '../cureTests.ts';
 import { DescribeLamp, LampsReply, MeterLamp, NewLadder, PairsReply, SkyNow } from '../light.ts';
-import { CardReply, SaveCard } from '../resinCard.ts';
+import { CardReply, SaveCard, SetLot } from '../resinCard.ts';
 import { NewShiftNote, RoomReply, SetRoom, SetUpShop, ShiftNotesReply } from '../room.ts';
 import { RouteReply, SaveRoute } from '../routes.ts';
 import { type CommandShape, Nothing } from './define.ts';
@@ -36,6 +36,11 @@ export const SHOP_COMMANDS = {
   'resin.card': {
     summary: 'Import a card: a new resin, or its next version',
     body: SaveCard,
+    reply: CardReply,
+  },
+  'resin.lot': {
+    summary: 'A lot came onto the shelf, or is used up',
+    body: SetLot,
     reply: CardReply,
   },
   'route.save': {

@@ -53,7 +53,7 @@ export function restAgain(batch: BatchState, bench: BenchNow, nowMs: number, mor
     soakedS: exposureS(batch, nowMs) + moreS,
     ...wettingAfter(batch.steps.filter(isWet).slice(-1), bench),
   };
-  const plannedS = dryS({ bench, part: batch.part }, { ...drying, air: dry?.air, type: dry?.type });
+  const plannedS = dryS({ bench, part: batch.part, card: batch.card }, { ...drying, air: dry?.air, type: dry?.type });
   // a rest that the route fixes is as long again
   const kept = dry?.fixed ? { plannedS: dry.plannedS, fixed: true } : { plannedS };
   return [

@@ -174,7 +174,10 @@ function afterWash(batch: BatchState, step: Step, bench: BenchNow, now: Moment):
   if (dry && last && !dry.fixed && !batch.card.procedure) {
     const wetting = wettingBefore(batch.steps, dry, bench);
     const times = {
-      [dry.id]: dryS({ bench, part: batch.part }, { soakedS, ...wetting, air: dry.air, type: dry.type }),
+      [dry.id]: dryS(
+        { bench, part: batch.part, card: batch.card },
+        { soakedS, ...wetting, air: dry.air, type: dry.type },
+      ),
     };
     events.push({ ...now, type: 'planned', times });
   }

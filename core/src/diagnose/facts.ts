@@ -18,7 +18,7 @@ export function factsOf(batch: BatchState, bench: BenchNow, nowMs: number): Fact
   const wetting = dry && wettingBefore(steps, dry, bench);
   const neededS = card.procedure
     ? procedureTimes(card).dryS
-    : dryS({ bench, part }, { soakedS, ...wetting, air: dry?.air, type: dry?.type });
+    : dryS({ bench, part, card }, { soakedS, ...wetting, air: dry?.air, type: dry?.type });
   const restS = dry ? tookS(dry) : 0;
   const request = requestOf(batch, bench);
   const window = windowOf(cureSetting(request), batch.light?.poses);

@@ -97,7 +97,11 @@ const upTo = (seconds: number, { stepS = 1 }: Timer): number => Math.ceil(second
  */
 function strongS(card: ResinCard, setting: CureSetting, window: CureWindow): number | undefined {
   const minutes = card.cardCureS === undefined ? STRONG_BY[card.family]?.minutes : card.cardCureS / 60;
-  if (minutes === undefined) return window.fullS;
+  return minutes === undefined ? window.fullS : minutesHereS(card, setting, minutes);
+}
+
+/** Minutes that a data sheet gives under its own lamp, as the light of this one gives them. @returns s */
+export function minutesHereS(card: ResinCard, setting: CureSetting, minutes: number): number {
   const here = { mWPerCm2: setting.coldMWPerCm2, medium: setting.medium, lampHeatsK: setting.lampHeatsK };
   const roomC = setting.tempC ?? CARD_LAMP.tempC;
   const sheet = { minutes, ...CARD_LAMP, ...card.cardLight, medium: card.cureMedium };

@@ -1,6 +1,7 @@
 import type { BenchNow } from '../bench/index.ts';
 import { type Air, dryTime, pocketDryS } from '../dry/index.ts';
 import type { PartFacts } from '../part/index.ts';
+import type { ResinCard } from '../resin/index.ts';
 import { isDrying, isWet, leavesWet, type StepKind, typeOfStep } from '../route/index.ts';
 import type { Solvent } from '../wash/index.ts';
 import { bathAt, cleanBath } from './baths.ts';
@@ -40,15 +41,20 @@ export type Drying = Partial<Wetting> & {
   /** which entry of the palette dries: a warm box takes its own time at the least */
   readonly type?: string;
 };
-type Dried = { readonly bench: BenchNow; readonly part?: Pick<PartFacts, 'pocketDepthMm'> };
+type Dried = {
+  readonly bench: BenchNow;
+  readonly part?: Pick<PartFacts, 'pocketDepthMm'>;
+  readonly card?: Pick<ResinCard, 'cardDryS'>;
+};
 
 /**
- * Evaporation of corner puddles or of the deepest blind hole, whichever is longer, then as long again as solvent had to soak in.
+ * Evaporation of corner puddles or of the deepest blind hole, whichever is longer, then as long again as solvent had to soak in;
+ * never shorter than the data sheet asks for.
  * @returns s, rounded up to half a minute
  * @source cure model H
  */
 export function dryS(
-  { bench, part }: Dried,
+  { bench, part, card }: Dried,
   { soakedS, liquid, air, puddleMm = PUDDLE_MM.lifted, type }: Drying,
 ): number {
   const solvent = liquid ?? cleanBath(bench).solvent;
@@ -61,5 +67,5 @@ export function dryS(
   });
   const holeS = part?.pocketDepthMm ? pocketDryS(solvent, Math.min(300, part.pocketDepthMm), bench.roomC) : 0;
   const modelS = Math.ceil((Math.max(seconds, holeS) + soakedS) / 30) * 30;
-  return Math.max(typeOfStep({ type })?.seconds ?? 0, modelS);
+  return Math.max(typeOfStep({ type })?.seconds ?? 0, card?.cardDryS ?? 0, modelS);
 }

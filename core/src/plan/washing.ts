@@ -147,6 +147,7 @@ export function rewashS(batch: BatchState, bench: BenchNow, nowMs: number): numb
   );
   const plan = planWash({
     ...request,
+    leastTotalS: 0,
     filmUm: VISIBLE_FILM_UM,
     stages: [stageOf(bathNowFor(lastWash(batch), bench), batch.card)],
     exposureCapS: leftS,

@@ -88,6 +88,7 @@ export function washRequest(request: BatchRequest, filmUm: number): Omit<WashReq
     tempC: request.bench.roomC,
     exposureCapS: request.card.exposureCapS,
     residueTolUm: request.card.residueTolUm,
+    leastTotalS: request.card.cardWashS,
     recesses: recessesFor(request.card.family, request.part.relief ?? 1, request.bench.recesses),
   };
 }
@@ -134,13 +135,21 @@ function planRuns(
 ): Result<StagesPlan, WashRefusal> {
   let [filmUm, recessFilmUm] = [request.filmUm, request.recessFilmUm ?? request.filmUm];
   let leftS = request.exposureCapS ?? Number.POSITIVE_INFINITY;
+  let owedS = request.leastTotalS ?? 0;
   const plans: StagesPlan[] = [];
   for (const [i, run] of spell.entries()) {
     const stages = run.map(washStageOf);
     const last = i === spell.length - 1;
     // nobody washes off more than trimming will set free again
     const residueTolUm = last ? request.residueTolUm : Math.max(TRIMMED_FILM_UM, request.residueTolUm ?? 0);
-    const asked = { ...request, filmUm, recessFilmUm, residueTolUm, exposureCapS: Math.max(1, leftS) };
+    const asked = {
+      ...request,
+      filmUm,
+      recessFilmUm,
+      residueTolUm,
+      exposureCapS: Math.max(1, leftS),
+      leastTotalS: last ? owedS : 0,
+    };
     const plan = last || !least ? planStages(asked, stages) : undefined;
     if (last && !plan?.ok) return plan!;
     const now = plan?.ok ? plan.value : leastTimes(stages);
@@ -148,7 +157,9 @@ function planRuns(
     const after = washResidue(filmUm, stages, now.stagesS, asked).byStage.at(-1)!;
     filmUm = after.filmUm;
     recessFilmUm = Math.max(after.recessUm, TRIMMED_FILM_UM);
-    leftS -= now.stagesS.reduce((sum, seconds) => sum + seconds, 0);
+    const spentS = now.stagesS.reduce((sum, seconds) => sum + seconds, 0);
+    leftS -= spentS;
+    owedS -= spentS;
   }
   return ok({
     stagesS: plans.flatMap(({ stagesS }) => stagesS),

@@ -101,6 +101,9 @@ function explainWash(index: number, request: BatchRequest, plan: BatchPlan, run?
       ['moved by', bath.agitation],
       ['recesses', recessWords(request, plan, index)],
       ['longest time in solvent', clockText(card.exposureCapS)],
+      ...(card.cardWashS === undefined
+        ? []
+        : [['its data sheet asks for', `${clockText(card.cardWashS)} over all baths, at the least`] as const]),
       ['left in recesses', `${plainNumber(residueUm)} of ${plainNumber(card.residueTolUm)} µm allowed`],
     ],
     formula: procedure ?? fixedWords(fixedS, modelS) ?? `${clearWords(request, plan)} ${SHORTEST}`,
@@ -183,6 +186,9 @@ function explainDry(request: BatchRequest, plan: BatchPlan, run?: Step): Why {
         ? [['deepest blind hole', `${plainNumber(request.part.pocketDepthMm, 3)} mm`] as const]
         : []),
       ['soaked in', 'for as long as it was washed'],
+      ...(request.card.cardDryS === undefined
+        ? []
+        : [['its data sheet asks for', `${clockText(request.card.cardDryS)} at the least`] as const]),
     ],
     formula:
       fixedWords(fixedS, plan.dryS) ??

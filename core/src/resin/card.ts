@@ -1,13 +1,5 @@
-import {
-  CURE_FAMILIES,
-  type CureConstants,
-  type CureFamily,
-  FAMILY_CONSTANTS,
-  MEDIA,
-  type Medium,
-  validateCureConstants,
-} from '../cure/index.ts';
-import { SOLVENTS, type Solvent } from '../wash/index.ts';
+import { type CureConstants, type CureFamily, FAMILY_CONSTANTS, type Medium } from '../cure/index.ts';
+import type { Solvent } from '../wash/index.ts';
 
 /** One step of a maker's procedure, as a route has it, with its exact time. */
 export type ProcedureStep = {
@@ -43,7 +35,11 @@ export type ResinCard = {
   readonly exposureCapS: number;
   /** longest in an ultrasonic tank, where its data sheet says more, or less, than a minute */
   readonly ultrasonicCapS?: number;
+  /** time in solvent over all baths that its data sheet asks for at the least */
+  readonly cardWashS?: number;
   readonly residueTolUm: number;
+  /** shortest drying by its data sheet */
+  readonly cardDryS?: number;
   readonly cureMedium: Medium;
   /** the card's own cure time, s: for those who cure by the card */
   readonly cardCureS?: number;
@@ -63,52 +59,10 @@ export type ResinCard = {
   readonly exotherm?: string;
   /** where its data sheet is kept, as text; nothing is fetched from there */
   readonly dataSheet?: string;
+  /** what its data sheet warns of, in words */
+  readonly harm?: string;
   readonly procedure?: ValidatedProcedure;
   readonly notes: string;
 };
 
 export const cureConstantsOf = (card: ResinCard): CureConstants => ({ ...FAMILY_CONSTANTS[card.family], ...card.cure });
-
-/** Every way a card breaks its own rules. Empty when it can be used. */
-export function validateCard(card: ResinCard): readonly string[] {
-  const breaches: string[] = [];
-  const need = (holds: boolean, text: string) => {
-    if (!holds) breaches.push(text);
-  };
-  need(card.name.trim() !== '', 'name is empty.');
-  need(CURE_FAMILIES.includes(card.family), `family “${card.family}” is not known.`);
-  need(MEDIA.includes(card.cureMedium), `cureMedium “${card.cureMedium}” is not known.`);
-  need(
-    card.solvents.length > 0 && card.solvents.every((s) => SOLVENTS.includes(s)),
-    'solvents names none that is known.',
-  );
-  need(
-    card.viscosityMPaS25 >= 1 && card.viscosityMPaS25 <= 100_000,
-    `viscosityMPaS25 is ${card.viscosityMPaS25}; 1 to 100,000.`,
-  );
-  need(card.densityGPerMl >= 0.5 && card.densityGPerMl <= 3, `densityGPerMl is ${card.densityGPerMl}; 0.5 to 3.`);
-  need(card.exposureCapS >= 10 && card.exposureCapS <= 7200, `exposureCapS is ${card.exposureCapS}; 10 to 7,200.`);
-  need(
-    card.ultrasonicCapS === undefined || (card.ultrasonicCapS >= 5 && card.ultrasonicCapS <= 3600),
-    `ultrasonicCapS is ${card.ultrasonicCapS}; 5 to 3,600.`,
-  );
-  need(card.residueTolUm > 0 && card.residueTolUm <= 50, `residueTolUm is ${card.residueTolUm}; above 0, at most 50.`);
-  need(
-    card.cardCureS === undefined || (card.cardCureS >= 1 && card.cardCureS <= 86_400),
-    `cardCureS is ${card.cardCureS}; 1 to 86,400.`,
-  );
-  need(
-    card.cardLight === undefined || (card.cardLight.mWPerCm2 >= 0.1 && card.cardLight.mWPerCm2 <= 1000),
-    `cardLight.mWPerCm2 is ${card.cardLight?.mWPerCm2}; 0.1 to 1,000.`,
-  );
-  need(
-    card.oven === undefined || (card.oven.tempC >= 30 && card.oven.tempC <= 250 && card.oven.seconds >= 60),
-    `oven is ${card.oven?.seconds} s at ${card.oven?.tempC} °C; a minute or more, at 30 to 250 °C.`,
-  );
-  need(
-    card.hazedBy === undefined || card.hazedBy.every((s) => SOLVENTS.includes(s)),
-    'hazedBy names a liquid that is not known.',
-  );
-  if (CURE_FAMILIES.includes(card.family)) breaches.push(...validateCureConstants(cureConstantsOf(card)));
-  return breaches;
-}

@@ -1,14 +1,26 @@
 import { describe, expect, it } from 'vitest';
 import { testCard } from '../testing/index.ts';
-import { cardLines, compareCards, validateCard } from './index.ts';
+import { cardLines, compareCards, validateCard, withCardValue } from './index.ts';
 
 describe('cards compared', () => {
   it('differ in what was changed, whether the family or the card sets it', () => {
     const after = { ...testCard, version: 2, exposureCapS: 600, cure: { k0PerS: 0.007 }, cardCureS: 240 };
     expect(compareCards(testCard, after)).toEqual([
-      { field: 'exposureCapS', before: '900 s', after: '600 s' },
-      { field: 'cardCureS', before: undefined, after: '240 s' },
-      { field: 'cure.k0PerS', before: '0.006', after: '0.007' },
+      {
+        field: 'exposureCapS',
+        group: 'washing',
+        label: 'Longest time in solvent, all baths',
+        before: '15:00',
+        after: '10:00',
+      },
+      { field: 'cardCureS', group: 'light', label: 'Light by its data sheet', before: undefined, after: '4:00' },
+      {
+        field: 'cure.k0PerS',
+        group: 'constants',
+        label: 'Rate at 25 °C and 10 mW/cm²',
+        before: '0.006 1/s',
+        after: '0.007 1/s',
+      },
     ]);
     expect(compareCards(after, testCard).map(({ field }) => field)).toContain('cardCureS');
     expect(compareCards(testCard, { ...testCard, version: 9 })).toEqual([]);
@@ -18,7 +30,25 @@ describe('cards compared', () => {
   it('list every field once, with its unit', () => {
     const lines = cardLines(testCard);
     expect(new Set(lines.map(({ field }) => field)).size).toBe(lines.length);
-    expect(lines).toContainEqual({ field: 'viscosityMPaS25', value: '300 mPa·s' });
+    expect(lines).toContainEqual({
+      field: 'viscosityMPaS25',
+      group: 'identity',
+      label: 'Viscosity at 25 °C',
+      value: '300 mPa·s',
+    });
+    // people read names, never identifiers
+    for (const { label } of lines) expect(label).toMatch(/^[A-Z][^A-Z]* ?/);
+    expect(lines.some(({ label }) => /[a-z]{2}[A-Z]|\./.test(label))).toBe(false);
+  });
+  it('a field is set, and taken out again, where it lies', () => {
+    const heated = withCardValue(withCardValue(testCard, 'oven.tempC', 60), 'oven.seconds', 1800);
+    expect(heated.oven).toEqual({ tempC: 60, seconds: 1800 });
+    expect(validateCard(heated)).toEqual([]);
+    const half = withCardValue(heated, 'oven.tempC', undefined);
+    expect(validateCard(half)).toEqual(['oven needs both its heat and its time.']);
+    const cold = withCardValue(half, 'oven.seconds', undefined);
+    expect('oven' in cold).toBe(false);
+    expect(compareCards(testCard, cold)).toEqual([]);
   });
   it('a card that breaks its own rules names every field', () => {
     const breaches = validateCard({ ...testCard, viscosityMPaS25: 0, exposureCapS: 9e9, cardCureS: 0 });

@@ -1,28 +1,32 @@
+import type { CureConstants } from '../cure/index.ts';
 import { cureConstantsOf, type ResinCard } from './card.ts';
+import { CARD_FIELD_IDS, CARD_FIELDS, type CardGroup, CONSTANT_LABELS, cardValue, cardValueText } from './fields.ts';
 
-/** One line of a card: what it is, and its value in words. */
-export type CardLine = { readonly field: string; readonly value: string };
-
-const UNITS: Readonly<Record<string, string>> = {
-  viscosityMPaS25: 'mPa·s',
-  densityGPerMl: 'g/mL',
-  exposureCapS: 's',
-  residueTolUm: 'µm',
-  ultrasonicCapS: 's',
-  cardCureS: 's',
+/** One line of a card: which field it is, what it is called, and its value in words. */
+export type CardLine = {
+  readonly field: string;
+  readonly group: CardGroup | 'constants';
+  readonly label: string;
+  readonly value: string;
 };
-/** Version is what differs by nature; the constants are listed one by one. */
-const LEFT_OUT = ['id', 'version', 'cure'];
 
 /** Every field of a card in order, cure constants in full: the family's, where the card sets none of its own. */
 export function cardLines(card: ResinCard): readonly CardLine[] {
-  const plain = Object.entries(card)
-    .filter(([field, value]) => !LEFT_OUT.includes(field) && value !== undefined)
-    .map(([field, value]) => ({ field, value: `${inWords(value)}${UNITS[field] ? ` ${UNITS[field]}` : ''}` }));
+  const plain = CARD_FIELD_IDS.flatMap((field): readonly CardLine[] => {
+    const value = cardValueText(field, cardValue(card, field));
+    const { group, label } = CARD_FIELDS[field];
+    return value === undefined ? [] : [{ field, group, label, value }];
+  });
+  const procedure: readonly CardLine[] = card.procedure
+    ? [{ field: 'procedure', group: 'identity', label: 'Validated procedure', value: inWords(card.procedure) }]
+    : [];
   const constants = Object.entries(cureConstantsOf(card))
     .filter(([, value]) => value !== undefined)
-    .map(([field, value]) => ({ field: `cure.${field}`, value: inWords(value) }));
-  return [...plain, ...constants];
+    .map(([id, value]): CardLine => {
+      const { label, unit } = CONSTANT_LABELS[id as keyof CureConstants];
+      return { field: `cure.${id}`, group: 'constants', label, value: `${inWords(value)}${unit ? ` ${unit}` : ''}` };
+    });
+  return [...plain, ...procedure, ...constants];
 }
 
 function inWords(value: unknown): string {
@@ -35,13 +39,22 @@ function inWords(value: unknown): string {
   return String(value);
 }
 
-export type CardDifference = { readonly field: string; readonly before?: string; readonly after?: string };
+export type CardDifference = Pick<CardLine, 'field' | 'group' | 'label'> & {
+  readonly before?: string;
+  readonly after?: string;
+};
 
 /** What differs between two cards, field by field, in the order of the second. */
 export function compareCards(before: ResinCard, after: ResinCard): readonly CardDifference[] {
-  const old = new Map(cardLines(before).map(({ field, value }) => [field, value]));
-  const now = new Map(cardLines(after).map(({ field, value }) => [field, value]));
+  const lines = [cardLines(before), cardLines(after)] as const;
+  const [old, now] = lines.map((of) => new Map(of.map((line) => [line.field, line]))) as [
+    Map<string, CardLine>,
+    Map<string, CardLine>,
+  ];
   return [...new Set([...now.keys(), ...old.keys()])]
-    .filter((field) => old.get(field) !== now.get(field))
-    .map((field) => ({ field, before: old.get(field), after: now.get(field) }));
+    .filter((field) => old.get(field)?.value !== now.get(field)?.value)
+    .map((field) => {
+      const { group, label } = (now.get(field) ?? old.get(field))!;
+      return { field, group, label, before: old.get(field)?.value, after: now.get(field)?.value };
+    });
 }

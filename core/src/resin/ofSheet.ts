@@ -3,17 +3,11 @@ import type { Solvent } from '../wash/index.ts';
 import type { ResinCard } from './card.ts';
 
 /** What a data sheet says, as far as somebody typed it. */
-export type SheetSays = {
-  readonly name: string;
-  readonly family: CureFamily;
-  /** light minutes of the sheet, s, and the lamp that they are for */
-  readonly cardCureS?: number;
-  readonly cardMWPerCm2?: number;
-  /** longest in solvent, s */
-  readonly exposureCapS?: number;
-  readonly viscosityMPaS25?: number;
-  readonly oven?: ResinCard['oven'];
-};
+export type SheetSays = Pick<ResinCard, 'name' | 'family'> &
+  Partial<Pick<ResinCard, 'cardCureS' | 'cardWashS' | 'cardDryS' | 'exposureCapS' | 'viscosityMPaS25' | 'oven'>> & {
+    /** the lamp that its light minutes are for */
+    readonly cardMWPerCm2?: number;
+  };
 
 type Usual = {
   readonly viscosityMPaS25: number;
@@ -56,8 +50,9 @@ const USUAL: Readonly<Record<CureFamily, Usual>> = {
 
 /** A first card of a resin: what its sheet says over what its family is usually like. @param id as it is kept under */
 export function cardOfSheet(says: SheetSays, id: string): ResinCard {
-  const { name, family, cardCureS, cardMWPerCm2, exposureCapS, viscosityMPaS25, oven } = says;
+  const { name, family, cardMWPerCm2, ...sheet } = says;
   const usual = USUAL[family];
+  const said = Object.fromEntries(Object.entries(sheet).filter(([, value]) => value !== undefined));
   return {
     residueTolUm: 0.8,
     densityGPerMl: 1.1,
@@ -69,11 +64,8 @@ export function cardOfSheet(says: SheetSays, id: string): ResinCard {
     name: name.trim(),
     version: 1,
     family,
-    ...(viscosityMPaS25 === undefined ? {} : { viscosityMPaS25 }),
-    ...(exposureCapS === undefined ? {} : { exposureCapS }),
-    ...(cardCureS === undefined ? {} : { cardCureS }),
+    ...said,
     ...(cardMWPerCm2 === undefined ? {} : { cardLight: { mWPerCm2: cardMWPerCm2 } }),
-    ...(oven ? { oven } : {}),
     notes: 'From its data sheet and what its family is usually like. The data sheet decides.',
   };
 }

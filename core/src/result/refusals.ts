@@ -22,6 +22,7 @@ export const REFUSALS = {
   UNKNOWN_ID: [UNKNOWN, 'Nothing has that id.'],
   UNKNOWN_LAMP: [UNKNOWN, 'No lamp stands there.'],
   UNKNOWN_LOT: [UNKNOWN, 'The resin has no such lot.'],
+  LOT_USED_UP: [NOT_NOW, 'That lot is used up.'],
   UNKNOWN_PHOTO: [UNKNOWN, 'No such photo is stored.'],
   UNKNOWN_PIECE: [UNKNOWN, 'No such kind of piece is in the batch.'],
   UNKNOWN_STEP: [UNKNOWN, 'The batch has no such step.'],

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { BatchState } from '../batch/index.ts';
-import { type BenchNow, lampNow, sunNow } from '../bench/index.ts';
+import { type BenchNow, lampNow } from '../bench/index.ts';
 import { diagnose, factsOf } from '../diagnose/index.ts';
 import { estimateOf, type HistoryItem, Replayer } from '../estimate/index.ts';
 import { describedMWPerCm2, MIDDLE_SPOT } from '../light/index.ts';
@@ -14,6 +14,7 @@ import {
   type Also,
   BENCH_PRESET_IDS,
   type BenchPreset,
+  begunBench,
   benchOf,
   freeName,
   lampOfSays,
@@ -22,31 +23,8 @@ import {
 
 const JUNE_NOON_MS = Date.UTC(2026, 5, 21, 12);
 /** A bench as it is once its baths are filled with fresh liquid. */
-function benchNowOf(preset: BenchPreset, also: readonly Also[] = []): BenchNow {
-  const { stations, vessels, lines, lamps } = benchOf(preset, also);
-  const at = (vesselId: string) => stations.find((station) => station.vesselId === vesselId)!.id;
-  const nameOf = (stationId: string) => stations.find(({ id }) => id === stationId)!.name;
-  return {
-    roomC: 21,
-    humidityPct: 50,
-    dryAir: 'still',
-    stations,
-    lines: lines.map(({ id, name, baths }) => ({ id, name, baths: baths.map(at) })),
-    baths: Object.fromEntries(
-      vessels.flatMap(({ id, name, kind, solvent, agitation }) =>
-        kind === 'bath' ? [[at(id), { name, solvent, agitation, loadPctW: 0, strengthPctW: 98 }]] : [],
-      ),
-    ),
-    lamps: Object.fromEntries(
-      lamps.map(({ stationId, lamp }) => [
-        stationId,
-        lamp.kind === 'sun'
-          ? sunNow(nameOf(stationId), lamp, { latDeg: 50, lonDeg: 0, atMs: JUNE_NOON_MS })
-          : lampNow(nameOf(stationId), lamp, describedMWPerCm2(lamp)[MIDDLE_SPOT] ?? 0),
-      ]),
-    ),
-  };
-}
+const benchNowOf = (bench: BenchPreset, also: readonly Also[] = []): BenchNow =>
+  begunBench({ bench, also }, JUNE_NOON_MS);
 
 const isDone = ({ steps }: BatchState) => steps.every(({ state }) => state === 'done');
 /** A batch of the resin that such a bench is for. */

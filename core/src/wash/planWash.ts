@@ -42,6 +42,8 @@ export type WashRequest = WashSetting & {
   readonly residueTolUm?: number;
   /** no stage shorter than this, default by how the liquid is moved */
   readonly leastStageS?: number;
+  /** all stages together no shorter than this, as far as their limits allow: what a data sheet asks for */
+  readonly leastTotalS?: number;
 };
 
 export type WashPlan = {
@@ -78,7 +80,8 @@ export function planWash(request: WashRequest): Result<WashPlan, WashRefusal> {
     };
   });
   const search: Search = { request, stages, toleranceUm, capS, dragUm };
-  const best = stages.every(({ tauS }) => Number.isFinite(tauS)) ? searchTimes(search) : undefined;
+  const found = stages.every(({ tauS }) => Number.isFinite(tauS)) ? searchTimes(search) : undefined;
+  const best = found && asLongAsAsked(search, found);
   if (!best) {
     const evenS = request.stages.map(() => capS / request.stages.length);
     return refuse({ ...whyNot(search), limitsPctW: stageLimitsPctW(search, evenS) });
@@ -129,6 +132,17 @@ function searchTimes(search: Search): readonly number[] | undefined {
     usedS += addS;
     if (usedS + last.leastS > capS) return best;
   }
+}
+
+/** What the data sheet asks for over the model's times goes to the baths in order, the dirtiest first, within what each may take. */
+function asLongAsAsked({ request, stages, capS }: Search, timesS: readonly number[]): readonly number[] {
+  const usedS = timesS.reduce((a, b) => a + b, 0);
+  let missingS = Math.min(request.leastTotalS ?? 0, capS) - usedS;
+  return timesS.map((timeS, i) => {
+    const addS = Math.max(0, Math.min(missingS, stages[i]!.longestS - timeS));
+    missingS -= addS;
+    return timeS + addS;
+  });
 }
 
 const shareLeft = (stages: readonly SearchStage[], timesS: readonly number[], tau: 'tauS' | 'recessTauS'): number =>

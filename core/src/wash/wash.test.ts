@@ -107,6 +107,24 @@ describe('wash plan', () => {
     expect(plan.value.residueUm).toBeLessThanOrEqual(0.8);
     expect(washResidue(75, stages, [t1, t2 - 10], { solvent: 'isopropanol' }).residueUm).toBeGreaterThan(0.8);
   });
+  it('takes as long in all as its data sheet asks for, in the dirtiest bath first, never past its cap', () => {
+    const asked = (leastTotalS: number, exposureCapS = 1200) => {
+      const stages = [
+        { agitation: 'impeller' as const, loadPctW: 8 },
+        { agitation: 'impeller' as const, loadPctW: 2, capS: 300 },
+      ];
+      const plan = planWash({ filmUm: 75, solvent: 'isopropanol', exposureCapS, leastTotalS, stages });
+      if (!plan.ok) throw new Error(plan.refusal.message);
+      return plan.value;
+    };
+    const [free, longer] = [asked(0), asked(900)];
+    const [first, clean] = free.stagesS as [number, number];
+    expect(first + clean).toBeLessThan(600);
+    expect(longer.stagesS).toEqual([900 - clean, clean]);
+    expect(longer.residueUm).toBeLessThan(free.residueUm);
+    expect(asked(10).stagesS).toEqual(free.stagesS);
+    expect(asked(900, 600).stagesS.reduce((a, b) => a + b)).toBe(600);
+  });
   it('spares the clean bath: most of the film goes to the first', () => {
     const plan = ask(8, 2);
     expect(plan.ok && plan.value.stagesS[0]! > plan.value.stagesS[1]!).toBe(true);

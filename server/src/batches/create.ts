@@ -10,17 +10,23 @@ import type { Context } from '../context.ts';
 import { type Queryable, sql } from '../db/index.ts';
 import type { Handler, Said } from '../http/command.ts';
 import { Refused } from '../http/errors.ts';
-import { cardAt } from '../resins/index.ts';
+import { cardAt, unknownLot } from '../resins/index.ts';
 import { newestRoute } from '../routes/index.ts';
 import { batchName, record } from './store.ts';
 
 export const createBatch: Handler<'batch.create'> = async ({ tx, context, command }) => {
   const card = await cardAt(tx, command.cardId);
-  const lot = await tx.maybeOne(
-    sql`SELECT 1 AS one FROM lot WHERE card_id = ${command.cardId} AND code = ${command.lot}`,
+  const lot = await tx.maybeOne<{ used_up: boolean }>(
+    sql`SELECT used_up_at IS NOT NULL AS used_up FROM lot WHERE card_id = ${command.cardId} AND code = ${command.lot}`,
   );
-  if (!lot)
-    throw new Refused({ code: 'UNKNOWN_LOT', message: `${card.name} has no lot “${command.lot}”.`, field: 'lot' });
+  if (!lot) throw unknownLot(card.name, command.lot);
+  if (lot.used_up)
+    throw new Refused({
+      code: 'LOT_USED_UP',
+      message: `Lot “${command.lot}” of ${card.name} is used up.`,
+      remedy: 'Take another lot, or put this one back on the shelf on its resin’s page.',
+      field: 'lot',
+    });
   const pieces = [{ part: command.part, count: command.count }, ...(command.more ?? [])];
   const { part, count } = joinParts(
     await Promise.all(

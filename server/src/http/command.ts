@@ -11,6 +11,7 @@ import {
   type CommandReply,
   type CommandType,
   type Patch,
+  SEQ_HEADER,
   type Topic,
   wireBody,
 } from '@north-step/contract';
@@ -64,8 +65,12 @@ export function commandRoutes(app: FastifyInstance, context: Context, handlings:
     app.post<{ Params: Record<string, string>; Body: CommandMeta & Record<string, unknown> }>(
       COMMAND_PATHS[type],
       { schema: { summary: shape.summary, body: wireBody(shape), response: { 200: shape.reply } } },
-      ({ params, body: { commandId, by, heldMs, ...body } }) =>
-        runCommand(context, { type, params, body } as unknown as Asked, { commandId, by, heldMs }, handling),
+      async ({ params, body: { commandId, by, heldMs, ...body } }, out) => {
+        const asked = { type, params, body } as unknown as Asked;
+        const { reply, seq } = await runCommand(context, asked, { commandId, by, heldMs }, handling);
+        if (seq !== undefined) out.header(SEQ_HEADER, seq);
+        return reply;
+      },
     );
   }
 }
@@ -75,13 +80,13 @@ const TURN = 4170;
 /**
  * Commands are done one after another, whichever connection or process they come by: what one reads nobody changes until it
  * has written. They take milliseconds, and a bench has few hands. After the commit the log is forced to disk, then listeners
- * are told.
+ * are told. @returns with its place among all that was told
  */
 async function inTurn<Reply>(
   context: Context,
   { id, kind, asked = null }: { readonly id: string; readonly kind: string; readonly asked?: string | null },
   work: (tx: Queryable, nowMs: number, isFirst: boolean) => Promise<Outcome<Reply>>,
-): Promise<Outcome<Reply>> {
+): Promise<Outcome<Reply> & { readonly seq?: number }> {
   const outcome = await context.db.transaction(async (tx) => {
     // the command's row is written as soon as it is its turn; whoever sent the same in the moment before has written it
     const first = await tx.maybeOne(sql`
@@ -92,8 +97,7 @@ async function inTurn<Reply>(
     return work(tx, context.nowMs(), first !== undefined);
   });
   await context.db.sync();
-  context.live.publish(outcome.topics, outcome.patch);
-  return outcome;
+  return { ...outcome, seq: context.live.publish(outcome.topics, outcome.patch) };
 }
 
 /** Where and what is asked for, without how long it waited: an id stands for one thing only. */
@@ -112,7 +116,7 @@ async function runCommand<T extends CommandType>(
   asked: Asked<T>,
   meta: CommandMeta,
   { work, again }: Handling<T>,
-): Promise<CommandReply<T>> {
+): Promise<{ readonly reply: CommandReply<T>; readonly seq?: number }> {
   const { commandId, by = DEFAULT_PERSON, heldMs = 0 } = meta;
   const what = hashOf(asked as unknown as Asked, meta);
   const body = asked.body as CommandBody<T>;
@@ -133,7 +137,7 @@ async function runCommand<T extends CommandType>(
     );
     return done;
   });
-  return outcome.afterwards ? outcome.afterwards() : outcome.reply;
+  return { reply: outcome.afterwards ? await outcome.afterwards() : outcome.reply, seq: outcome.seq };
 }
 
 /** What the program does by itself, written down like a command of somebody's. */

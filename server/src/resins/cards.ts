@@ -1,6 +1,7 @@
 import type { CardReply, ResinCardFile } from '@north-step/contract';
 import type { ResinCard } from '@north-step/core/resin';
 import { cardBreaches } from '@north-step/core/route';
+import { settingFact } from '../bench/index.ts';
 import { type Queryable, sql } from '../db/index.ts';
 import type { Handler } from '../http/command.ts';
 import { Refused, unknown } from '../http/errors.ts';
@@ -18,12 +19,15 @@ export async function cardVersions(db: Queryable, id: string): Promise<CardReply
              count(*) FILTER (WHERE state @? '$.steps[*] ? (@.kind == "look-cured" && @.outcome == "tinted")')::int AS tinted,
              count(*) FILTER (WHERE state @? '$.steps[*] ? (@.kind == "look-cured" && @.outcome == "good")')::int AS good
         FROM batch WHERE state->'card'->>'id' = ${id} GROUP BY 1`),
-    db.many<{ code: string }>(sql`SELECT code FROM lot WHERE card_id = ${id} ORDER BY code`),
+    db.many<{ code: string; used_up_at: Date | null }>(
+      sql`SELECT code, used_up_at FROM lot WHERE card_id = ${id} ORDER BY code`,
+    ),
   ]);
   if (rows.length === 0) throw unknown('resin card', id);
   const none = { batches: 0, tacky: 0, tinted: 0, good: 0 };
   return {
-    lots: lots.map(({ code }) => code),
+    lots: lots.filter(({ used_up_at }) => !used_up_at).map(({ code }) => code),
+    usedUp: lots.filter(({ used_up_at }) => used_up_at).map(({ code }) => code),
     versions: rows.map(({ card, note, at, by }) => {
       const { version: _, ...counts } = evidence.find(({ version }) => version === card.version) ?? {
         version: 0,
@@ -47,6 +51,34 @@ export async function cardAt(db: Queryable, id: string, version = 0): Promise<Re
 export const fileOf = (card: ResinCard): ResinCardFile =>
   ({ format: 'north-step-resin-card-1', ...JSON.parse(JSON.stringify(card)) }) as ResinCardFile;
 
+const putLot = (tx: Queryable, cardId: string, code: string) =>
+  tx.many(sql`
+    INSERT INTO lot (card_id, code) VALUES (${cardId}, ${code}) ON CONFLICT (card_id, code) DO UPDATE SET used_up_at = NULL`);
+
+/** A lot comes onto the shelf, or is used up; neither needs a new version of its card. Batches that ran it keep it. */
+export const setLot: Handler<'resin.lot'> = async (work) => {
+  const { tx, context, params, body } = work;
+  const { name } = await cardAt(tx, params.cardId);
+  const lot = body.lot.trim();
+  if (lot === '')
+    throw new Refused({
+      code: 'BAD_VALUE',
+      message: 'A lot of blanks alone is none. Nothing was changed.',
+      field: 'lot',
+    });
+  if (body.there) await putLot(tx, params.cardId, lot);
+  else {
+    const gone = await tx.maybeOne(sql`
+      UPDATE lot SET used_up_at = coalesce(used_up_at, ${new Date(context.nowMs())})
+       WHERE card_id = ${params.cardId} AND code = ${lot} RETURNING code`);
+    if (!gone) throw unknownLot(name, lot);
+  }
+  await settingFact(work, 'lot', { cardId: params.cardId, lot, there: body.there });
+  return { reply: await cardVersions(tx, params.cardId), about: params.cardId, topics: ['resins'] };
+};
+export const unknownLot = (resin: string, lot: string): Refused =>
+  new Refused({ code: 'UNKNOWN_LOT', message: `${resin} has no lot “${lot}”.`, field: 'lot' });
+
 /** Takes a card in: a new resin, or the next version of one. Earlier versions stay as they were. */
 export const saveCard: Handler<'resin.card'> = async ({ tx, context, command }) => {
   const { format: _, version: __, ...given } = command.card;
@@ -66,7 +98,6 @@ export const saveCard: Handler<'resin.card'> = async ({ tx, context, command }) 
     INSERT INTO resin_card (id, version, name, card, note, at, by)
     VALUES (${card.id}, ${card.version}, ${card.name}, ${JSON.stringify(card)}, ${command.changeNote},
             ${new Date(context.nowMs())}, ${command.by})`);
-  for (const code of command.lots ?? [])
-    await tx.many(sql`INSERT INTO lot (card_id, code) VALUES (${card.id}, ${code}) ON CONFLICT DO NOTHING`);
+  for (const code of command.lots ?? []) await putLot(tx, card.id, code);
   return { reply: await cardVersions(tx, card.id), about: card.id, topics: ['resins'] };
 };

@@ -5,9 +5,9 @@ import { type Static, Type } from 'typebox';
 import type { Context } from '../context.ts';
 import { sql } from '../db/index.ts';
 import type { Handlings } from '../http/command.ts';
-import { cardAt, cardVersions, fileOf, saveCard } from './cards.ts';
+import { cardAt, cardVersions, fileOf, saveCard, setLot, unknownLot } from './cards.ts';
 
-export { cardAt };
+export { cardAt, unknownLot };
 
 const Params = Type.Object({ cardId: EntityId });
 const VersionQuery = Type.Object({ version: Type.Optional(counted(undefined, 1)) });
@@ -19,7 +19,7 @@ export function resinRoutes(app: FastifyInstance, context: Context): void {
     async () => {
       const rows = await context.db.many<{ card: ResinCard; lots: string[] }>(sql`
       SELECT DISTINCT ON (c.id) c.card,
-             coalesce((SELECT jsonb_agg(l.code ORDER BY l.code) FROM lot l WHERE l.card_id = c.id), '[]'::jsonb) AS lots
+             coalesce((SELECT jsonb_agg(l.code ORDER BY l.code) FROM lot_there l WHERE l.card_id = c.id), '[]'::jsonb) AS lots
         FROM resin_card c ORDER BY c.id, c.version DESC`);
       return {
         resins: rows
@@ -53,4 +53,5 @@ export function resinRoutes(app: FastifyInstance, context: Context): void {
 
 export const RESIN_HANDLINGS = {
   'resin.card': { work: saveCard, again: cardVersions },
+  'resin.lot': { work: setLot, again: cardVersions },
 } satisfies Partial<Handlings>;

@@ -1,4 +1,4 @@
-import type { CardReply } from '@north-step/contract';
+import type { BatchReply, CardReply } from '@north-step/contract';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { sql } from '../db/index.ts';
 import { TestBench } from '../testing/bench.ts';
@@ -49,6 +49,33 @@ describe('resin cards', () => {
       tacky: 0,
       tinted: 0,
     });
+  });
+  it('come in lots: one more, or one used up, makes no new version and is a fact with who', async () => {
+    const lots = (lot: string, there: boolean, by = 'Ada B.') => t.post('/api/resins/grey/lots', { lot, there, by });
+    const before = await t.get<CardReply>('/api/resins/grey');
+    expect((await lots('  B7 ', true)).body).toMatchObject({ lots: expect.arrayContaining(['B7']), usedUp: [] });
+    const hung = await t.newBatch({ lot: 'B7' });
+    const gone = (await lots('B7', false)).body as CardReply;
+    expect([gone.lots.includes('B7'), gone.usedUp, gone.versions.length]).toEqual([
+      false,
+      ['B7'],
+      before.versions.length,
+    ]);
+    const part = { name: 'block', areaMm2: 9000, heightMm: 40, wallMm: 3 };
+    const refused = await t.post('/api/batches', { cardId: 'grey', lot: 'B7', count: 1, dripS: 300, part });
+    expect([refused.status, refused.body.error.code]).toEqual([409, 'LOT_USED_UP']);
+    expect((await t.get<BatchReply>(`/api/batches/${hung.id}`)).batch.lot).toBe('B7');
+    expect((await lots('B8', false)).body.error).toMatchObject({ code: 'UNKNOWN_LOT', field: 'lot' });
+    expect((await lots('   ', true)).body.error.code).toBe('BAD_VALUE');
+    expect((await lots('B7', true)).body).toMatchObject({ lots: expect.arrayContaining(['B7']), usedUp: [] });
+    const facts = await t.db.many<{ value: object; by: string }>(
+      sql`SELECT value, by FROM setting_event WHERE key = 'lot' ORDER BY seq`,
+    );
+    expect(facts.map(({ value, by }) => ({ ...value, by }))).toEqual([
+      { cardId: 'grey', lot: 'B7', there: true, by: 'Ada B.' },
+      { cardId: 'grey', lot: 'B7', there: false, by: 'Ada B.' },
+      { cardId: 'grey', lot: 'B7', there: true, by: 'Ada B.' },
+    ]);
   });
   it('publish their schema', async () => {
     const schema = await t.get<{ $id: string; required: string[] }>('/api/resins/card.schema.json');

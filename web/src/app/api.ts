@@ -22,8 +22,17 @@ import type {
   SolventReply,
   WorkloadReply,
 } from '@north-step/contract';
-import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
+import { original } from '@reduxjs/toolkit';
+import {
+  type BaseQueryFn,
+  copyWithStructuralSharing,
+  createApi,
+  type FetchArgs,
+  type FetchBaseQueryError,
+  fetchBaseQuery,
+} from '@reduxjs/toolkit/query/react';
 import type { Static } from 'typebox';
+import { isOutrun, patchesSoFar } from './patches.ts';
 import { serverIsCut } from './practice.ts';
 
 export const TAGS = [
@@ -45,18 +54,40 @@ export const TAGS = [
 
 const overHttp = fetchBaseQuery({ baseUrl: new URL('/api', window.location.href).href });
 
+type Meta = { readonly begunAfter: number };
+/** Reads over HTTP, each with how many patches there were as it was begun. */
+const reads: BaseQueryFn<string | FetchArgs, unknown, FetchBaseQueryError, object, Meta> = async (
+  args,
+  more,
+  extra,
+) => {
+  const meta = { begunAfter: patchesSoFar() };
+  if (serverIsCut()) return { error: { status: 'FETCH_ERROR', error: 'the server is away' }, meta };
+  const answer = await overHttp(args, more, extra);
+  return answer.error ? { error: answer.error, meta } : { data: answer.data, meta };
+};
+/** What is read in place of what is shown, unless that knows more: it is read again then. */
+const unlessOutrun = <Reply>(shown: Reply, read: Reply, meta: Meta | undefined, batchId?: string): Reply | undefined =>
+  meta && isOutrun(meta.begunAfter, batchId)
+    ? undefined
+    : copyWithStructuralSharing(original(shown as never) ?? shown, read);
+
 /** Reads only: everything that changes the bench goes through the outbox. */
 export const api = createApi({
   reducerPath: 'api',
-  baseQuery: (args, more, extra) =>
-    serverIsCut() ? { error: { status: 'FETCH_ERROR', error: 'the server is away' } } : overHttp(args, more, extra),
+  baseQuery: reads,
   tagTypes: TAGS,
   refetchOnReconnect: true,
   endpoints: (build) => ({
-    bench: build.query<BenchReply, void>({ query: () => 'bench', providesTags: ['Bench'] }),
+    bench: build.query<BenchReply, void>({
+      query: () => 'bench',
+      providesTags: ['Bench'],
+      merge: (shown, read, { baseQueryMeta }) => unlessOutrun(shown, read, baseQueryMeta),
+    }),
     batch: build.query<BatchReply, string>({
       query: (id) => `batches/${encodeURIComponent(id)}`,
       providesTags: (_, __, id) => [{ type: 'Batch', id }],
+      merge: (shown, read, { baseQueryMeta, arg }) => unlessOutrun(shown, read, baseQueryMeta, arg),
     }),
     later: build.query<LaterReply, string>({
       query: (id) => `batches/${encodeURIComponent(id)}/later`,

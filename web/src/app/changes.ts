@@ -2,6 +2,7 @@ import { type Change, type Patch, SUBJECTS, type Subject } from '@north-step/con
 import type { BatchState } from '@north-step/core/batch';
 import type { ThunkDispatch, UnknownAction } from '@reduxjs/toolkit';
 import { api, type TAGS } from './api.ts';
+import { isNewest } from './patches.ts';
 
 type Tag = (typeof TAGS)[number];
 /** What is read again when a subject changes. */
@@ -28,8 +29,11 @@ type Shown = {
 type Reads = Parameters<ReturnType<typeof api.endpoints.bench.select>>[0];
 
 /** Puts what the server has told in place of what is shown, and reads again only what it has not told. */
-export function takeChange(shown: Shown, { topics, patch }: Pick<Change, 'topics' | 'patch'>): void {
-  if (patch) takePatch(shown, patch);
+export function takeChange(
+  shown: Shown,
+  { topics, patch, seq }: Pick<Change, 'topics' | 'patch'> & { readonly seq?: number },
+): void {
+  if (patch) takePatch(shown, patch, seq);
   const told = patch?.batch && `batch:${patch.batch.id}`;
   const tags = topics.flatMap<Tag | { type: 'Batch'; id: string }>((topic) => {
     if (isSubject(topic)) return TAGS_OF[topic];
@@ -39,8 +43,9 @@ export function takeChange(shown: Shown, { topics, patch }: Pick<Change, 'topics
 }
 const isSubject = (topic: string): topic is Subject => (SUBJECTS as readonly string[]).includes(topic);
 
-/** A batch as it is after a command, and what sensors have seen, on the bench and on its sheet. */
-export function takePatch({ getState, dispatch }: Shown, { batch, light, wash }: Patch): void {
+/** A batch as it is after a command, and what sensors have seen, on the bench and on its sheet: unless newer is shown already. */
+export function takePatch({ getState, dispatch }: Shown, { batch, light, wash }: Patch, seq?: number): void {
+  if (batch && !isNewest(batch.id, seq)) return;
   dispatch(
     api.util.updateQueryData('bench', undefined, (bench) => {
       if (batch) bench.open = openWith(bench.open, batch);
@@ -48,7 +53,7 @@ export function takePatch({ getState, dispatch }: Shown, { batch, light, wash }:
       Object.assign(bench.wash, wash);
     }),
   );
-  // a read that is on its way may have been begun before: once it has come, it is read again
+  // a read that is on its way may have been begun before: once it has come, it is passed over and read again
   const { endpoints, util } = api;
   if (isPending(endpoints.bench.select()(getState()))) dispatch(util.invalidateTags(['Bench']));
   if (!batch) return;

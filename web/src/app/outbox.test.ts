@@ -2,7 +2,7 @@ import { configureStore } from '@reduxjs/toolkit';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { type Command, type Keeper, makeSender, outboxSlice } from './outbox.ts';
 
-const answers = (reply: object, ok = true) => ({ ok, json: async () => reply }) as Response;
+const answers = (reply: object, ok = true) => ({ ok, headers: new Headers(), json: async () => reply }) as Response;
 let server: ReturnType<typeof vi.fn>;
 beforeEach(() => {
   vi.useFakeTimers();

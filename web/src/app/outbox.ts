@@ -1,5 +1,6 @@
 import type { Asked, CommandReply, CommandType, ErrorReply } from '@north-step/contract';
 import { addressOf } from '@north-step/contract/commands/paths';
+import { SEQ_HEADER } from '@north-step/contract/live';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import { serverIsCut } from './practice.ts';
 
@@ -68,7 +69,7 @@ export const { queued, adopted, answered, serverAway, noticed, told, clashed, co
 
 /** What came of a command: the server's answer, or its refusal in words. */
 export type Answer<Reply = unknown> =
-  | { readonly ok: true; readonly reply: Reply }
+  | { readonly ok: true; readonly reply: Reply; readonly seq?: number }
   | { readonly ok: false; readonly error: ErrorReply['error'] };
 
 const RETRY_MS = 700;
@@ -170,7 +171,8 @@ async function attempt({ id, type, params, by, body }: Command, heldMs: number):
     // a server that stops has not done it for sure: it is kept, and sent again
     if (response.status === 503) return undefined;
     const reply = await response.json();
-    if (response.ok) return { ok: true, reply };
+    const seq = response.headers.get(SEQ_HEADER);
+    if (response.ok) return { ok: true, reply, ...(seq === null ? {} : { seq: Number(seq) }) };
     return { ok: false, error: (reply as ErrorReply).error };
   } catch {
     return undefined;

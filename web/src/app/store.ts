@@ -17,10 +17,10 @@ export const useAppSelector = useSelector.withTypes<RootState>();
 export const useAppDispatch = useDispatch.withTypes<typeof store.dispatch>();
 
 const refreshAll = () => store.dispatch(api.util.invalidateTags([...TAGS]));
-/** What a batch is after a command stands in its answer; after anything else, and after a refusal, all is read again. */
+/** What a batch is after a command stands in its answer; after anything else, after a repeat and a refusal, all is read again. */
 function afterwards(answer: Answer): void {
-  const batch = answer.ok ? (answer.reply as Partial<BatchReply>).batch : undefined;
-  if (batch) takePatch(store, { batch });
+  const batch = answer.ok && answer.seq !== undefined ? (answer.reply as Partial<BatchReply>).batch : undefined;
+  if (answer.ok && batch) takePatch(store, { batch }, answer.seq);
   else refreshAll();
 }
 export const outbox = makeSender(store, new OutboxStore(crypto.randomUUID()), afterwards);

@@ -106,6 +106,7 @@ function foresee(batch: BatchState, command: Asked, scene: Scene): ReturnType<ty
     case 'coupon.ladder':
     case 'cure.test':
     case 'resin.card':
+    case 'resin.lot':
     case 'route.save':
     case 'shop.set-up':
     case 'room.set':

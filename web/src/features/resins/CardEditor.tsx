@@ -10,7 +10,7 @@ type CardEditorProps = { readonly card?: ResinCard; readonly onClose: () => void
 const asText = (card: ResinCard | undefined): string =>
   card ? JSON.stringify({ format: 'north-step-resin-card-1', ...card }, null, 2) : '';
 
-/** A card as the text of its file: changed here or taken from a file. What was typed stays when it is refused. */
+/** A card as the text of its file, constants and procedure too: changed here or taken from a file. What was typed stays when it is refused. */
 export function CardEditor({ card, onClose }: CardEditorProps) {
   const acts = useDo();
   const navigate = useNavigate();

@@ -1,4 +1,4 @@
-import { wallWindow } from '@north-step/core/plan';
+import { sheetLightHereS, wallWindow } from '@north-step/core/plan';
 import type { ResinCard } from '@north-step/core/resin';
 import { clockText, plainNumber } from '@north-step/core/units';
 import { Link } from 'react-router';
@@ -18,12 +18,18 @@ export function LampWindows({ card }: { readonly card: ResinCard }) {
       <ul>
         {lamps.map(([station, lamp]) => {
           const window = wallWindow(card, bench, station, WALL_MM);
+          const sheetS = sheetLightHereS(card, bench, station, WALL_MM);
           return (
             <li key={station} className="border-b border-line py-2">
               <Link to={`/cure/lamps/${station}`} className="font-bold underline decoration-line underline-offset-4">
                 {lamp.name}
               </Link>{' '}
               <span className="text-ink-2">{plainNumber(lamp.mWPerCm2)} mW/cm²</span>
+              {sheetS !== undefined && (
+                <span className="block text-sm">
+                  the sheet’s {clockText(card.cardCureS!)} is {clockText(sheetS)} here
+                </span>
+              )}
               {window.handleS === undefined ? (
                 <p className="text-sm">not reached in six hours</p>
               ) : (

@@ -1,5 +1,12 @@
 import type { CardReply, Resin } from '@north-step/contract';
-import { cardLines, compareCards, type ResinCard } from '@north-step/core/resin';
+import {
+  CARD_GROUPS,
+  type CardDifference,
+  type CardLine,
+  cardLines,
+  compareCards,
+  type ResinCard,
+} from '@north-step/core/resin';
 import { procedureRoute, stepType } from '@north-step/core/route';
 import { clockText } from '@north-step/core/units';
 import { useId, useState } from 'react';
@@ -9,15 +16,18 @@ import { dayAndClock } from '../../app/useNow.ts';
 import { Failed, HeadRow, isUnknown, Loading, NoSuch } from '../../ui/index.ts';
 import { SlimBand, SlimButton } from '../next/index.ts';
 import { CardEditor } from './CardEditor.tsx';
+import { CardForm } from './CardForm.tsx';
 import { LampWindows } from './LampWindows.tsx';
+import { Lots } from './Lots.tsx';
 import { Recesses } from './Recesses.tsx';
+import { GROUP_WORDS } from './words.ts';
 
 /** One resin: its card, what differs from another, its versions, and the batches that stand behind each. */
 export function ResinPage() {
   const { cardId = '' } = useParams();
   const { data, isError, error, refetch } = useCardQuery(cardId);
   const resins = useResinsQuery();
-  const [editing, setEditing] = useState(false);
+  const [editing, setEditing] = useState<'form' | 'text'>();
   if (isError && !data && isUnknown(error)) return <NoSuch what="resin card" to="/resins" />;
   if (isError && !data) return <Failed what="that resin card" onRetry={() => void refetch()} />;
   if (!data || !resins.data) return <Loading what="the resin card" />;
@@ -27,7 +37,7 @@ export function ResinPage() {
       <SlimBand
         say={`${newest.card.name}, card ${newest.card.version}`}
         more={`${evidenceOf(data)} The maker’s data sheet decides.`}
-        keys={<SlimButton label="Change the card" onPress={() => setEditing(true)} />}
+        keys={<SlimButton label="Change the card" onPress={() => setEditing('form')} />}
       />
       {newest.card.procedure && (
         <p className="border-b border-line px-[18px] py-2">
@@ -40,7 +50,10 @@ export function ResinPage() {
         <CardTable card={newest.card} versions={data.versions} resins={resins.data.resins} />
         <Versions reply={data} />
       </div>
-      {editing && <CardEditor card={newest.card} onClose={() => setEditing(false)} />}
+      {editing === 'form' && (
+        <CardForm card={newest.card} onClose={() => setEditing(undefined)} onAsText={() => setEditing('text')} />
+      )}
+      {editing === 'text' && <CardEditor card={newest.card} onClose={() => setEditing(undefined)} />}
     </>
   );
 }
@@ -75,7 +88,9 @@ type CardTableProps = {
   readonly resins: readonly Resin[];
 };
 
-/** Every field; beside it the same field of another version or resin, what differs in bold. */
+const GROUPS = [...CARD_GROUPS, 'constants'] as const;
+
+/** Every field in groups; beside it the same field of another version or resin, what differs in bold. */
 function CardTable({ card, versions, resins }: CardTableProps) {
   const id = useId();
   const [otherKey, setOtherKey] = useState('');
@@ -91,8 +106,13 @@ function CardTable({ card, versions, resins }: CardTableProps) {
   ];
   const other = others.find(({ key }) => key === otherKey)?.card;
   const differs = new Map((other ? compareCards(other, card) : []).map((line) => [line.field, line]));
-  const lines = cardLines(card);
   const gone = [...differs.values()].filter(({ after }) => after === undefined);
+  const lines: readonly CardLine[] = [...cardLines(card), ...gone.map((line) => ({ ...line, value: 'not given' }))];
+  const heads = [
+    'field',
+    `card ${card.version}`,
+    ...(other ? [other.id === card.id ? `card ${other.version}` : other.name] : []),
+  ];
   return (
     <section aria-label="The card" className="min-w-0 border-r border-line px-[18px] py-3">
       <label htmlFor={id} className="flex items-center gap-3">
@@ -107,50 +127,60 @@ function CardTable({ card, versions, resins }: CardTableProps) {
         </select>
         {other && <span>{differs.size === 1 ? '1 field differs' : `${differs.size} fields differ`}</span>}
       </label>
-      <table className="table-plain mt-2 w-full">
-        <HeadRow
-          names={
-            other
-              ? ['field', `card ${card.version}`, other.id === card.id ? `card ${other.version}` : other.name]
-              : ['field', `card ${card.version}`]
-          }
-        />
-        <tbody>
-          {lines.map(({ field, value }) => {
-            const difference = differs.get(field);
-            return (
-              <tr key={field} className={difference ? 'bg-liquid' : ''}>
-                <th scope="row" className="font-mono text-[13px]">
-                  {field}
-                </th>
-                <td className={difference ? 'font-bold' : ''}>{value}</td>
-                {other && <td>{difference ? (difference.before ?? 'not given') : 'the same'}</td>}
-              </tr>
-            );
-          })}
-          {gone.map(({ field, before }) => (
-            <tr key={field} className="bg-liquid">
-              <th scope="row" className="font-mono text-[13px]">
-                {field}
-              </th>
-              <td className="font-bold">not given</td>
-              <td>{before}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-      <p className="mt-2 text-[13px] text-ink-2">
-        Constants of the cure are invented defaults of the family until coupons and looks correct them; never
-        measurements.
-      </p>
+      {GROUPS.map((group) => {
+        const rows = lines.filter((line) => line.group === group);
+        if (rows.length === 0) return null;
+        return group === 'constants' ? (
+          <details key={group} className="mt-3" open={rows.some(({ field }) => differs.has(field))}>
+            <summary className="min-h-11 cursor-pointer py-2 font-bold">{GROUP_WORDS[group]}</summary>
+            <Rows rows={rows} other={other} differs={differs} heads={heads} />
+            <p className="mt-2 text-[13px] text-ink-2">
+              Invented defaults of the family until coupons and looks correct them; never measurements.
+            </p>
+          </details>
+        ) : (
+          <section key={group} aria-label={GROUP_WORDS[group]}>
+            <h2 className="mt-3 font-bold">{GROUP_WORDS[group]}</h2>
+            <Rows rows={rows} other={other} differs={differs} heads={heads} />
+          </section>
+        );
+      })}
     </section>
   );
 }
 
+type RowsProps = {
+  readonly rows: readonly CardLine[];
+  readonly heads: readonly string[];
+  readonly other?: ResinCard;
+  readonly differs: ReadonlyMap<string, CardDifference>;
+};
+/** Fields of one group; what differs stands out. */
+const Rows = ({ rows, heads, other, differs }: RowsProps) => (
+  <table className="table-plain w-full table-fixed">
+    {other && <HeadRow names={heads} />}
+    <tbody>
+      {rows.map(({ field, label, value }) => {
+        const difference = differs.get(field);
+        return (
+          <tr key={field} className={difference ? 'bg-liquid' : ''}>
+            <th scope="row" className="text-left font-normal text-ink-2">
+              {label}
+            </th>
+            <td className={difference ? 'font-bold' : ''}>{value}</td>
+            {other && <td>{difference ? (difference.before ?? 'not given') : 'the same'}</td>}
+          </tr>
+        );
+      })}
+    </tbody>
+  </table>
+);
+
 function Versions({ reply }: { readonly reply: CardReply }) {
   return (
     <section aria-label="Versions and evidence" className="px-[18px] py-3">
-      <h2 className="text-lg font-bold">Versions</h2>
+      <Lots cardId={reply.versions[0]!.card.id} lots={reply.lots} usedUp={reply.usedUp} />
+      <h2 className="mt-4 text-lg font-bold">Versions</h2>
       <ul>
         {reply.versions.map(({ card, changeNote, atMs, by, batches, good, tacky, tinted }) => (
           <li key={card.version} className="border-b border-line py-2">
@@ -175,8 +205,6 @@ function Versions({ reply }: { readonly reply: CardReply }) {
       </ul>
       <LampWindows card={reply.versions[0]!.card} />
       <Recesses card={reply.versions[0]!.card} />
-      <h2 className="mt-4 text-lg font-bold">Lots</h2>
-      <p>{reply.lots.join(', ') || 'none'}</p>
       <p className="mt-4 text-sm text-ink-2">
         Files follow a{' '}
         <a className="underline" href="/api/resins/card.schema.json">

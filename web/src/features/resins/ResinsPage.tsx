@@ -10,20 +10,26 @@ import { WindowBar } from '../../glyphs/index.ts';
 import { Failed, HeadRow, Loading } from '../../ui/index.ts';
 import { SlimBand, SlimButton } from '../next/index.ts';
 import { CardEditor } from './CardEditor.tsx';
+import { CardForm } from './CardForm.tsx';
 import { WALL_MM } from './LampWindows.tsx';
 
 /** The cards in use, with the window each has in this shop's lamp on a 3 mm wall. */
 export function ResinsPage() {
   const { data, isError, refetch } = useResinsQuery();
   const bench = useBenchQuery().data?.bench;
-  const [taking, setTaking] = useState(false);
+  const [open, setOpen] = useState<'new' | 'file'>();
   if (isError && !data) return <Failed what="the resins" onRetry={() => void refetch()} />;
   if (!data) return <Loading what="the resins" />;
   return (
     <>
       <SlimBand
         say={`${data.resins.length} resins in use`}
-        keys={<SlimButton label="Import a card …" onPress={() => setTaking(true)} />}
+        keys={
+          <>
+            <SlimButton label="A new resin …" onPress={() => setOpen('new')} />
+            <SlimButton label="Import a card …" onPress={() => setOpen('file')} />
+          </>
+        }
         more="Values are invented defaults to be calibrated, not measurements. The maker’s data sheet decides."
       />
       <table className="table-plain mx-[18px] my-2 w-[calc(100%-36px)]">
@@ -59,7 +65,8 @@ export function ResinsPage() {
           ))}
         </tbody>
       </table>
-      {taking && <CardEditor onClose={() => setTaking(false)} />}
+      {open === 'file' && <CardEditor onClose={() => setOpen(undefined)} />}
+      {open === 'new' && <CardForm taken={data.resins.map(({ card }) => card.id)} onClose={() => setOpen(undefined)} />}
     </>
   );
 }

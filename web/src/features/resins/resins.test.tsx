@@ -9,7 +9,8 @@ const versions = [
   { card: { ...testCard, version: 2, exposureCapS: 300 }, changeNote: 'hazed', atMs: 0, by: 'Ines R.', ...counts },
   { card: testCard, changeNote: 'As it came.', atMs: null, by: null, batches: 0, good: 0, tacky: 0, tinted: 0 },
 ];
-const answers = { '/api/bench': benchReply([]), '/api/resins': RESINS, '/api/resins/grey': { lots: ['A1'], versions } };
+const reply = { lots: ['A1'], usedUp: ['A0'], versions };
+const answers = { '/api/bench': benchReply([]), '/api/resins': RESINS, '/api/resins/grey': reply };
 const NOTES = [
   {
     id: 'n1',
@@ -58,18 +59,80 @@ describe('a resin card', () => {
     );
     fireEvent.change(screen.getByLabelText('beside'), { target: { value: 'v1' } });
     expect(screen.getByText('1 field differs')).toBeDefined();
-    const row = screen.getByRole('rowheader', { name: 'exposureCapS' }).closest('tr')!;
-    expect([...row.querySelectorAll('td')].map((cell) => cell.textContent)).toEqual(['300 s', '900 s']);
+    const row = screen.getByRole('rowheader', { name: 'Longest time in solvent, all baths' }).closest('tr')!;
+    expect([...row.querySelectorAll('td')].map((cell) => cell.textContent)).toEqual(['5:00', '15:00']);
+    // constants are folded away, and nothing is called by its name in the program
+    expect(screen.getByText('Constants of its cure').closest('details')!.open).toBe(false);
+    expect(screen.queryByText(/exposureCapS|cure\./)).toBeNull();
     expect(screen.getAllByRole('link', { name: 'save as JSON' })[1]!.getAttribute('href')).toBe(
       '/api/resins/grey/card.json?version=1',
+    );
+  });
+  it('is changed field by field in people’s words and units', async () => {
+    const { posted } = showPage('/resins/grey', { ...answers, '/api/resins': { ...RESINS, ...reply } });
+    fireEvent.click(await screen.findByRole('button', { name: 'Change the card' }));
+    const dialog = within(screen.getByRole('dialog'));
+    fireEvent.change(dialog.getByLabelText('Longest time in solvent, all baths, min'), { target: { value: '7:30' } });
+    fireEvent.change(dialog.getByLabelText('Heat after light, °C'), { target: { value: '60' } });
+    expect(dialog.getByRole('alert').textContent).toContain('oven needs both its heat and its time');
+    fireEvent.change(dialog.getByLabelText('For, min'), { target: { value: '30' } });
+    expect(dialog.queryByRole('alert')).toBeNull();
+    fireEvent.click(dialog.getByRole('checkbox', { name: 'Colours the bath' }));
+    fireEvent.change(dialog.getByLabelText('Why it is changed'), { target: { value: 'its new sheet' } });
+    fireEvent.click(dialog.getByRole('button', { name: 'Keep the card' }));
+    await waitFor(() =>
+      expect(posted[0]!.body).toMatchObject({
+        card: { id: 'grey', exposureCapS: 450, oven: { tempC: 60, seconds: 1800 }, stainsBath: !testCard.stainsBath },
+        changeNote: 'its new sheet',
+      }),
+    );
+  });
+  it('of a new resin begins as its family usually is, and its name makes its id', async () => {
+    const { posted, router } = showPage('/resins', {
+      ...answers,
+      '/api/resins': { ...RESINS, ...reply },
+      '/api/resins/dark-slate': reply,
+    });
+    fireEvent.click(await screen.findByRole('button', { name: 'A new resin …' }));
+    const dialog = within(screen.getByRole('dialog'));
+    const name = dialog.getByLabelText('Name');
+    fireEvent.change(name, { target: { value: 'Grey' } });
+    expect(dialog.getByRole('alert').textContent).toContain('There is a resin called so');
+    fireEvent.change(name, { target: { value: 'Dark Slate' } });
+    fireEvent.change(dialog.getByLabelText('Family'), { target: { value: 'tough' } });
+    fireEvent.change(dialog.getByLabelText('Lot on the shelf'), { target: { value: 'S1' } });
+    fireEvent.click(dialog.getByRole('button', { name: 'Keep the card' }));
+    await waitFor(() =>
+      expect(posted[0]!.body).toMatchObject({
+        card: { id: 'dark-slate', family: 'tough', viscosityMPaS25: 850 },
+        lots: ['S1'],
+        changeNote: 'From its data sheet.',
+      }),
+    );
+    await waitFor(() => expect(router.state.location.pathname).toBe('/resins/dark-slate'));
+  });
+  it('has lots of its own: one comes, one is used up, one is put back', async () => {
+    const { posted } = showPage('/resins/grey', { ...answers, '/api/resins/grey/lots': reply });
+    const lots = within(await screen.findByRole('region', { name: 'Lots' }));
+    fireEvent.change(lots.getByLabelText('A new lot'), { target: { value: ' A2 ' } });
+    fireEvent.click(lots.getByRole('button', { name: 'Put on the shelf' }));
+    fireEvent.click(lots.getByRole('button', { name: /Used up: lot A1/ }));
+    fireEvent.click(lots.getByRole('button', { name: 'A0: put back' }));
+    await waitFor(() =>
+      expect(posted.map(({ body }) => [body.lot, body.there])).toEqual([
+        ['A2', true],
+        ['A1', false],
+        ['A0', true],
+      ]),
     );
   });
   it('is changed as the text of its file; what is not JSON stays to be mended', async () => {
     const { posted, router } = showPage('/resins/grey', {
       ...answers,
-      '/api/resins': { ...RESINS, lots: [], versions },
+      '/api/resins': { ...RESINS, ...reply },
     });
     fireEvent.click(await screen.findByRole('button', { name: 'Change the card' }));
+    fireEvent.click(screen.getByRole('button', { name: 'As the text of its file …' }));
     const dialog = within(screen.getByRole('dialog'));
     const text = dialog.getByLabelText('The card') as HTMLTextAreaElement;
     expect(JSON.parse(text.value)).toMatchObject({ format: 'north-step-resin-card-1', id: 'grey', exposureCapS: 300 });

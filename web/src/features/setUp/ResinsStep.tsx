@@ -1,93 +1,144 @@
 import type { SetUpShop } from '@north-step/contract';
+import { stationKind } from '@north-step/core/bench';
 import { CURE_FAMILIES } from '@north-step/core/cure';
-import { HeadRow } from '../../ui/index.ts';
-import { RESIN } from './draft.ts';
+import { sheetLightHereS, wallWindow } from '@north-step/core/plan';
+import { cardOfSheet } from '@north-step/core/resin';
+import { begunBench } from '@north-step/core/setUp';
+import { clockText } from '@north-step/core/units';
+import { useMemo } from 'react';
+import { useNow } from '../../app/useNow.ts';
+import { NumberField, SelectField, TextField } from '../../ui/index.ts';
+import { type Draft, RESIN } from './draft.ts';
 import type { StepProps } from './stepProps.ts';
 
 type Resin = SetUpShop['resins'][number];
+const S_PER_MIN = 60;
+const WALL_MM = 3;
+
 export function ResinsStep({ draft, set }: StepProps) {
   const change = (at: number, over: Partial<Resin>) =>
     set({ resins: draft.resins.map((one, i) => (i === at ? { ...one, ...over } : one)) });
-  const minutes = (seconds: number | undefined) => (seconds === undefined ? undefined : seconds / 60);
   return (
     <>
-      <table className="table-plain w-full">
-        <HeadRow names={['called', 'family', 'lot', 'sheet: light, min', 'sheet: in solvent, min']} />
-        <tbody>
-          {draft.resins.map((resin, i) => (
-            <tr key={i}>
-              <td>
-                <input
-                  className="field"
-                  aria-label={`Resin ${i + 1}: name`}
-                  maxLength={80}
-                  value={resin.name}
-                  onChange={(event) => change(i, { name: event.target.value })}
-                />
-              </td>
-              <td>
-                <select
-                  className="field"
-                  aria-label={`Resin ${i + 1}: family`}
-                  value={resin.family}
-                  onChange={(event) => change(i, { family: event.target.value as Resin['family'] })}
-                >
-                  {CURE_FAMILIES.map((family) => (
-                    <option key={family}>{family}</option>
-                  ))}
-                </select>
-              </td>
-              <td>
-                <input
-                  className="field w-20"
-                  aria-label={`Resin ${i + 1}: lot`}
-                  maxLength={40}
-                  value={resin.lot}
-                  onChange={(event) => change(i, { lot: event.target.value })}
-                />
-              </td>
-              <td>
-                <SheetMinutes
-                  label={`Resin ${i + 1}: light by its sheet, min`}
-                  value={minutes(resin.cardCureS)}
-                  onChange={(value) => change(i, { cardCureS: value === undefined ? undefined : 60 * value })}
-                />
-              </td>
-              <td>
-                <SheetMinutes
-                  label={`Resin ${i + 1}: longest in solvent by its sheet, min`}
-                  value={minutes(resin.exposureCapS)}
-                  onChange={(value) => change(i, { exposureCapS: value === undefined ? undefined : 60 * value })}
-                />
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-      <button type="button" className="btn mt-2" onClick={() => set({ resins: [...draft.resins, RESIN] })}>
+      {draft.resins.map((resin, i) => (
+        <section key={i} aria-label={resin.name || `Resin ${i + 1}`} className="mb-4 border-b border-line pb-3">
+          <div className="grid grid-cols-[2fr_2fr_1fr] gap-3 max-sm:grid-cols-1">
+            <TextField
+              label={`Resin ${i + 1}: name`}
+              longest={80}
+              value={resin.name}
+              onChange={(name) => change(i, { name })}
+            />
+            <SelectField
+              label="family"
+              value={resin.family}
+              options={CURE_FAMILIES}
+              onChange={(family) => change(i, { family })}
+            />
+            <TextField label="lot" longest={40} value={resin.lot} onChange={(lot) => change(i, { lot })} />
+          </div>
+          <Sheet resin={resin} onChange={(over) => change(i, over)} />
+          {resin.name.trim() !== '' && <HereAtOnce resin={resin} draft={draft} />}
+        </section>
+      ))}
+      <button type="button" className="btn" onClick={() => set({ resins: [...draft.resins, RESIN] })}>
         Another resin
       </button>
       <p className="mt-3 text-sm text-ink-2">
-        What the sheet does not say is taken from the family, as a range. Resins that touch skin come with a validated
-        procedure: take in their card as a file, on Resins.
+        What the sheet does not say is taken from the family, as a range. Cards as files, and resins that touch skin
+        with their validated procedure, are imported on Resins.
       </p>
     </>
   );
 }
 
-type SheetMinutesProps = {
-  readonly label: string;
-  readonly value: number | undefined;
-  readonly onChange: (value: number | undefined) => void;
-};
-const SheetMinutes = ({ label, value, onChange }: SheetMinutesProps) => (
-  <input
-    type="number"
-    className="field w-24 font-mono"
-    aria-label={label}
-    min={0.5}
-    step={0.5}
-    value={value ?? ''}
-    onChange={(event) => onChange(event.target.value === '' ? undefined : Number(event.target.value))}
-  />
-);
+type SheetProps = { readonly resin: Resin; readonly onChange: (over: Partial<Resin>) => void };
+/** What the data sheet says, as far as somebody types it. */
+function Sheet({ resin, onChange }: SheetProps) {
+  const minutes = (field: 'cardWashS' | 'cardDryS' | 'cardCureS' | 'exposureCapS', label: string) => (
+    <NumberField
+      label={label}
+      unit="min"
+      min={0.5}
+      value={resin[field] === undefined ? undefined : resin[field] / S_PER_MIN}
+      onChange={(value) => onChange({ [field]: value === undefined ? undefined : Math.round(value * S_PER_MIN) })}
+    />
+  );
+  const { oven } = resin;
+  return (
+    <details className="mt-1" open>
+      <summary className="min-h-11 cursor-pointer py-2">What its data sheet says</summary>
+      <div className="grid grid-cols-4 gap-3 max-lg:grid-cols-2">
+        {minutes('cardWashS', 'wash, all baths')}
+        {minutes('exposureCapS', 'longest in solvent')}
+        {minutes('cardDryS', 'dry, at least')}
+        <NumberField
+          label="viscosity"
+          unit="mPa·s"
+          min={1}
+          max={100_000}
+          step={50}
+          value={resin.viscosityMPaS25}
+          onChange={(viscosityMPaS25) => onChange({ viscosityMPaS25 })}
+        />
+        {minutes('cardCureS', 'light')}
+        <NumberField
+          label="under a lamp of"
+          unit="mW/cm²"
+          min={0.1}
+          max={1000}
+          value={resin.cardMWPerCm2}
+          onChange={(cardMWPerCm2) => onChange({ cardMWPerCm2 })}
+        />
+        <NumberField
+          label="then heat of"
+          unit="°C"
+          min={30}
+          max={250}
+          value={oven?.tempC}
+          onChange={(tempC) => onChange({ oven: tempC === undefined ? undefined : { seconds: 3600, ...oven, tempC } })}
+        />
+        {oven && (
+          <NumberField
+            label="for"
+            unit="min"
+            min={1}
+            value={oven.seconds / S_PER_MIN}
+            onChange={(value = 60) => onChange({ oven: { ...oven, seconds: Math.round(value * S_PER_MIN) } })}
+          />
+        )}
+      </div>
+    </details>
+  );
+}
+
+/** What that means under the lights of this bench: at once, before anything is opened. */
+function HereAtOnce({ resin, draft }: { readonly resin: Resin; readonly draft: Draft }) {
+  const hour = Math.floor(useNow() / 3_600_000);
+  const lines = useMemo(() => {
+    const bench = begunBench(draft, hour * 3_600_000);
+    const { lot: _, ...says } = resin;
+    const card = cardOfSheet(says, 'here');
+    return bench.stations
+      .filter(({ kind, id }) => stationKind(kind).lights && bench.lamps[id])
+      .map(({ id, name }) => ({
+        name,
+        window: wallWindow(card, bench, id, WALL_MM),
+        sheetS: sheetLightHereS(card, bench, id, WALL_MM),
+      }));
+  }, [resin, draft, hour]);
+  return (
+    <ul className="mt-1 text-sm">
+      {lines.map(({ name, sheetS, window: { handleS, maxS } }) => (
+        <li key={name}>
+          <b>{name}</b>:{' '}
+          {sheetS !== undefined && `the sheet’s ${clockText(resin.cardCureS!)} is ${clockText(sheetS)} here; `}
+          {handleS === undefined
+            ? 'not cured through in six hours'
+            : `tack-free after about ${clockText(handleS)}${maxS === undefined ? '' : `, over after ${clockText(maxS)}`}`}{' '}
+          <span className="text-ink-2">on even light, a wall of {WALL_MM} mm</span>
+        </li>
+      ))}
+    </ul>
+  );
+}

@@ -1,0 +1,23 @@
+/**
+ * What has been put in place since this page was opened, so that nothing older comes after it: a patch by the server's count,
+ * a read by whether it was begun before the newest patch.
+ */
+let taken = 0;
+const newest = new Map<string, { readonly seq: number; readonly taken: number }>();
+let newestOfAny = 0;
+
+/** How many patches there were when a read is begun. */
+export const patchesSoFar = (): number => taken;
+
+/** @param seq the server's count of what it told; left out, it counts as the newest. @returns false for one that is older than what is shown */
+export function isNewest(batchId: string, seq?: number): boolean {
+  const before = newest.get(batchId);
+  if (before && seq !== undefined && seq < before.seq) return false;
+  newestOfAny = ++taken;
+  newest.set(batchId, { seq: seq ?? before?.seq ?? 0, taken });
+  return true;
+}
+
+/** Whether a read that was begun after so many patches may know less than is shown: of one batch, or of any. */
+export const isOutrun = (begunAfter: number, batchId?: string): boolean =>
+  (batchId === undefined ? newestOfAny : (newest.get(batchId)?.taken ?? 0)) > begunAfter;
