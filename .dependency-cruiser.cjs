@@ -17,7 +17,7 @@ module.exports = {
       name: 'unresolved',
       severity: 'error',
       from: {},
-      to: { couldNotResolve: true, pathNot: '\\.css$|\\?worker$|^virtual:' },
+      to: { couldNotResolve: true, pathNot: '\\.css$|\\?worker$|\\?raw$|^virtual:' },
     },
     only('core', []),
     only('contract', ['core']),

@@ -1,13 +1,15 @@
 import { type ChildProcess, spawn } from 'node:child_process';
 import { cpSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
-import net from 'node:net';
 import os from 'node:os';
 import path from 'node:path';
 import type { BatchReply, BenchReply } from '@north-step/contract';
 import { currentStep, remainingS } from '@north-step/core/batch';
 import type { Workshop } from '../server/src/setUp.ts';
+import { freePort } from '../server/src/testing/freePort.ts';
 import { makeTemplateOf, templateFolder } from '../server/src/testing/template.ts';
 import { testWorkshop } from '../server/src/testing/workshop.ts';
+
+export { freePort };
 
 /** The open batches are the same, whatever lies behind them. */
 const NORTH_STEP_DEMO_DAYS = '7';
@@ -148,13 +150,4 @@ export class ServerProcess {
     });
     return body.batch;
   }
-}
-
-export function freePort(): Promise<number> {
-  return new Promise((resolve) => {
-    const server = net.createServer().listen(0, '127.0.0.1', () => {
-      const { port } = server.address() as net.AddressInfo;
-      server.close(() => resolve(port));
-    });
-  });
 }

@@ -22,6 +22,7 @@ await build({
     computeThread: 'server/src/compute/computeThread.ts',
     pdfThread: 'server/src/pdf/pdfThread.ts',
     estimateThread: 'server/src/estimate/estimateThread.ts',
+    practiceThread: 'devices/src/practiceThread.ts',
   },
   outdir: 'dist/server',
   bundle: true,

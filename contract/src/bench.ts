@@ -9,6 +9,7 @@ import { type Static, type TSchema, Type } from 'typebox';
 import { BathNote } from './bathNote.ts';
 import { CommandId, EntityId, literals, PhotoId, PieceCounts, quantity, strict, Text } from './common.ts';
 import { DiskRoom } from './machine.ts';
+import { WaysInput } from './room.ts';
 
 /** A batch as core knows it; the schema names what a script can rely on. */
 export const Batch = Type.Unsafe<BatchState>(
@@ -240,6 +241,7 @@ export const BenchReply = Type.Object({
     Type.Number({ description: 'how far the machine’s clock is from the workshop’s time, where nothing explains it' }),
   ),
   workshop: Type.String(),
+  ways: Type.Optional(WaysInput),
   people: Type.Array(Person),
   stations: Type.Array(Station),
   vessels: Type.Array(Vessel),

@@ -78,6 +78,7 @@ export const NewDeviceInput = Type.Object(
     kind: literals(DEVICE_KINDS),
     name: Text(40),
     simulated: Type.Optional(Type.Boolean()),
+    practice: Type.Optional(Type.Boolean({ description: 'simulated, and kept running by this server' })),
     /** where it stands, for a lamp */
     stationId: Type.Optional(EntityId),
   },

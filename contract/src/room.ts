@@ -1,3 +1,4 @@
+import { REMINDERS, SCHOOLS, type Ways } from '@north-step/core/bench';
 import { CURE_FAMILIES } from '@north-step/core/cure';
 import { AIRS, ROOM_C } from '@north-step/core/dry';
 import type { Spaces } from '@north-step/core/fit';
@@ -27,6 +28,32 @@ const SpacesInput = Type.Unsafe<Spaces>(
     strict,
   ),
 );
+const DayMinute = Type.Integer({ minimum: 0, maximum: 1439, description: 'minute of the day' });
+/** What a workshop keeps its time by, and what it wants to be reminded of. What is left out is as its machine has it. */
+export const WaysInput = Type.Unsafe<Ways>(
+  Type.Object(
+    {
+      zone: Type.Optional(Text(60)),
+      dates: Type.Optional(Type.String({ pattern: '^[a-z]{2,3}(-[A-Z]{2})?$', description: 'BCP 47' })),
+      opensMin: Type.Optional(DayMinute),
+      closesMin: Type.Optional(DayMinute),
+      silent: Type.Optional(Type.Array(literals(REMINDERS), { maxItems: REMINDERS.length })),
+    },
+    strict,
+  ),
+);
+/** What a workshop prefers where practitioners disagree: the routes that it is offered first follow it. */
+const SchoolsInput = Type.Object(
+  {
+    supports: Type.Optional(literals(SCHOOLS.supports)),
+    washing: Type.Optional(literals(SCHOOLS.washing)),
+    cureIn: Type.Optional(literals(SCHOOLS.cureIn)),
+    howLong: Type.Optional(literals(SCHOOLS.howLong)),
+    heat: Type.Optional(literals(SCHOOLS.heat)),
+    drying: Type.Optional(literals(SCHOOLS.drying)),
+  },
+  strict,
+);
 export const RoomInput = Type.Object(
   {
     workshop: Text(80),
@@ -37,6 +64,8 @@ export const RoomInput = Type.Object(
     /** what a look costs, and what it costs to make a batch again: by these the first light is chosen, s of work */
     lightCosts: Type.Optional(Type.Object({ lookS: ranged('s', 10, 3600), spoiledS: ranged('s', 60, 86_400) }, strict)),
     spaces: SpacesInput,
+    ways: Type.Optional(WaysInput),
+    schools: Type.Optional(SchoolsInput),
     /** what the workshop's money is called */
     currency: Type.Optional(Text(12)),
     /** by that money, for a litre */
@@ -60,6 +89,7 @@ export const SetUpShop = Type.Object(
     roomC: ranged('°C', ROOM_C.min, ROOM_C.max),
     humidityPct: ranged('%', 0, 100),
     currency: Type.Optional(Text(12)),
+    ways: Type.Optional(WaysInput),
     people: Type.Array(Type.Object({ name: Text(60), role: literals(['technician', 'lead']) }, strict), {
       minItems: 1,
       maxItems: 40,

@@ -3,6 +3,7 @@ import { existsSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import type { FastifyInstance } from 'fastify';
 import { buildApp } from './app.ts';
+import { benchSetting } from './bench/index.ts';
 import { lastFactMs, WorkClock } from './clock.ts';
 import type { Context } from './context.ts';
 import {
@@ -16,8 +17,10 @@ import {
   SpaceWatch,
   sql,
 } from './db/index.ts';
+import { Practice } from './devices/index.ts';
 import { LiveHub } from './live/hub.ts';
 import { furnishBare } from './setUp.ts';
+import { keepZone } from './zone.ts';
 
 export type ServerOptions = {
   readonly folder: string;
@@ -58,10 +61,12 @@ export async function startServer(options: ServerOptions): Promise<Running> {
     await migrate(db, await readMigrations(migrationsFolder()));
     if (options.fillEmpty) await fillOnce(db, options.fillEmpty);
     await furnishBare(db);
+    keepZone((await benchSetting(db)).ways?.zone);
     await space.look();
     const { aheadMs = () => 0 } = options;
     const live = new LiveHub();
     const clock = new WorkClock((await lastFactMs(db)) - aheadMs());
+    const practice = new Practice(address);
     const context: Context = {
       db,
       nowMs: () => clock.nowMs() + aheadMs(),
@@ -69,6 +74,7 @@ export async function startServer(options: ServerOptions): Promise<Running> {
       newId: () => randomUUID(),
       live,
       space: () => space.space,
+      practice,
     };
     space.follow(() => live.publish(['bench']));
     const app = await buildApp(context, {
@@ -77,8 +83,10 @@ export async function startServer(options: ServerOptions): Promise<Running> {
       followEstimates: true,
     });
     await app.listen({ host: '127.0.0.1', port: options.port });
+    await practice.resume(db);
     const close = async () => {
       space.stop();
+      await practice.close();
       await app.close();
       await db.close();
     };

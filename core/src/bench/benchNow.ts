@@ -3,6 +3,7 @@ import type { Air } from '../dry/index.ts';
 import type { Spaces } from '../fit/index.ts';
 import type { Agitation, RecessBeliefs, Solvent } from '../wash/index.ts';
 import type { BathLine } from './lines.ts';
+import type { Schools } from './schools.ts';
 import type { StationKind } from './stationKinds.ts';
 
 /** A bath as the bench finds it now. */
@@ -62,6 +63,8 @@ export type BenchNow = {
   readonly pairs?: Readonly<Record<string, PairScale>>;
   /** what a look and a spoiled batch cost in this shop; default: a minute and a half of hands, forty minutes */
   readonly lightCosts?: LightCosts;
+  /** what this workshop prefers where practitioners disagree */
+  readonly schools?: Partial<Schools>;
   /** what looks have shown of recesses, by `recessKey`: family of resin and how the liquid is moved */
   readonly recesses?: RecessBeliefs;
 };

@@ -1,3 +1,4 @@
+import type { Reminder } from '../bench/index.ts';
 import { type GreenWait, greenWords } from '../plan/index.ts';
 import { percentText, plainNumber } from '../units/index.ts';
 
@@ -28,6 +29,8 @@ export type ChoreView = {
   /** green parts that have waited a day or more */
   readonly green?: readonly (GreenWait & { readonly batchId: string; readonly name: string })[];
   readonly lamps: readonly { readonly station: string; readonly name: string; readonly doubtShare?: number }[];
+  /** what this workshop does not want to be reminded of */
+  readonly silent?: readonly Reminder[];
 };
 
 /** A range this wide against the limit hides whether the bath is still good. */
@@ -38,7 +41,7 @@ const MOST_LATER = 4;
 const GREEN_SOON_DAYS = 3;
 
 /** What to do while nothing on the bench needs hands, most useful first. */
-export function meanwhile({ baths, lamps, later = [], green = [] }: ChoreView): readonly Chore[] {
+export function meanwhile({ baths, lamps, later = [], green = [], silent = [] }: ChoreView): readonly Chore[] {
   const past = baths
     .filter(({ loadPctW, limitPctW }) => loadPctW > limitPctW)
     .map(
@@ -94,7 +97,15 @@ export function meanwhile({ baths, lamps, later = [], green = [] }: ChoreView): 
       task: { kind: 'look', batchId },
     }),
   );
-  return [...past, ...green.flatMap(greenChore), ...unsure, ...few, ...again, ...meter];
+  const told = (what: Reminder, chores: readonly Chore[]) => (silent.includes(what) ? [] : chores);
+  return [
+    ...past,
+    ...told('green', green.flatMap(greenChore)),
+    ...told('read', unsure),
+    ...told('change', few),
+    ...told('look', again),
+    ...told('meter', meter),
+  ];
 }
 
 /** Green parts ask for hands before their supports no longer clip, and before light no longer does as planned. */

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { applyEvent, type BatchState, currentStep, type Step, stepById } from '../batch/index.ts';
+import { REMINDERS } from '../bench/index.ts';
 import { decideLook } from '../decide/index.ts';
 import { play, testBatch, testBench } from '../testing/index.ts';
 import { type Action, type BathFit, type BenchView, meanwhile, nextActions } from './index.ts';
@@ -480,5 +481,8 @@ describe('while nothing needs hands', () => {
       { say: 'Meter the lamp box', task: { kind: 'meter', station: 'lamp-box' } },
     ]);
     expect(meanwhile({ baths: [one], lamps: [{ ...lamp, doubtShare: 0.05 }] })).toEqual([]);
+    expect(meanwhile({ baths: [one], lamps: [lamp], silent: ['read', 'meter'] })).toEqual([]);
+    const spent = { ...one, loadPctW: 99 };
+    expect(meanwhile({ baths: [spent], lamps: [], silent: REMINDERS })[0]!.task.kind).toBe('tend');
   });
 });

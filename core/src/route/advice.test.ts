@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { demandsOf, piecesText } from '../batch/index.ts';
+import type { Schools } from '../bench/index.ts';
 import { joinParts } from '../part/index.ts';
-import { testCard, testPart } from '../testing/index.ts';
-import { adviseRoute, checkRoute, expectedTrimS, templateById, trimPace } from './index.ts';
+import { testBench, testCard, testPart } from '../testing/index.ts';
+import { adviseRoute, checkRoute, expectedTrimS, schoolsOf, templateById, trimPace, usualRoute } from './index.ts';
 
 const card = (family: (typeof testCard)['family']) => ({ ...testCard, family });
 
@@ -44,6 +45,33 @@ describe('advice', () => {
     const advice = adviseRoute({ card: testCard, part: { ...testPart, thinMm: 0.6, thinSpanMm: 60 } });
     expect(advice.clipOrder.join(' ')).toContain('0.60 mm features last');
     expect(advice.dip.warning).toContain('droops');
+  });
+});
+
+describe('what a workshop prefers', () => {
+  const part = testPart;
+  const at = (schools: Partial<Schools>, over: object = {}) => ({
+    card: testCard,
+    part,
+    bench: { ...testBench, schools, ...over },
+  });
+  it('is offered first where the bench can do it; all else stays as on any day', () => {
+    const everyday = schoolsOf(usualRoute(at({})));
+    const after = schoolsOf(usualRoute(at({ supports: 'after cure' })));
+    expect(after.supports).toBe('after cure');
+    expect(after.washing).toBe(everyday.washing);
+    expect(schoolsOf(usualRoute(at({ cureIn: 'water' }))).cureIn).toBe('water');
+    // nothing but jars and racks here: no tank, so the everyday one
+    expect(schoolsOf(usualRoute(at({ washing: 'ultrasonic, short' }))).washing).toBe(everyday.washing);
+  });
+  it('outweighs what is a matter of taste, not what holds the shape', () => {
+    const supports = 'before cure' as const;
+    const tough = { ...at({ supports }), card: card('tough') };
+    expect(adviseRoute({ ...tough, bench: testBench }).when).toBe('warm dip, then peel');
+    const advice = adviseRoute(tough);
+    expect(advice.when).toBe('before cure');
+    expect(advice.reasons.join(' ')).toContain('this workshop prefers');
+    expect(adviseRoute({ ...tough, toleranceMm: 0.1 }).when).toBe('after cure');
   });
 });
 

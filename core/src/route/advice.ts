@@ -3,7 +3,7 @@ import { clockText, plainNumber } from '../units/index.ts';
 import { bindRoute, lackWords } from './bindRoute.ts';
 import { greenTgOf, softeningDip } from './green.ts';
 import { procedureRoute } from './procedure.ts';
-import type { Schools } from './schools.ts';
+import { type Schools, schoolsOf } from './schools.ts';
 import { templateById } from './templates/index.ts';
 import { type RouteAsk, usualRoute } from './usualRoute.ts';
 
@@ -42,7 +42,7 @@ const BY_FAMILY: Readonly<Record<string, readonly [routeId: string, reason: stri
 
 /** Which route, when supports come off, and why; what the other schools would say. */
 export function adviseRoute(facts: AdviceCase): RouteAdvice {
-  const { card, part, toleranceMm } = facts;
+  const { card, part, toleranceMm, bench } = facts;
   const greenTgC = greenTgOf(card);
   const tight = toleranceMm !== undefined && toleranceMm <= TIGHT_MM;
   const thin = part.thinMm !== undefined && part.thinMm <= THIN_MM;
@@ -69,15 +69,22 @@ export function adviseRoute(facts: AdviceCase): RouteAdvice {
         `A feature ${plainNumber(part.thinMm!)} mm thin reaches ${plainNumber(part.thinSpanMm!, 3)} mm: uncured it bends under the clippers.`,
       );
     if (tight || slender) return ['keep-shape', 'after cure'];
-    if (contacts >= LATTICE_CONTACTS) {
+    const prefers = bench?.schools?.supports;
+    if (contacts >= LATTICE_CONTACTS && (prefers ?? 'between washes') === 'between washes') {
       reasons.push(`${contacts} contacts: clipping frees dust and trapped resin, so a second wash follows.`);
       return ['second-wash', 'between washes'];
     }
-    if (card.family === 'tough' && part.wallMm >= 1.5) {
+    if (card.family === 'tough' && part.wallMm >= 1.5 && (prefers ?? 'warm dip, then peel') === 'warm dip, then peel') {
       reasons.push(
         `Uncured ${card.name} softens at ${plainNumber(greenTgC, 3)} °C: after a dip at ${dipTempC(greenTgC)} °C supports peel instead of tearing.`,
       );
       return ['warm-peel', 'warm dip, then peel'];
+    }
+    if (bench && Object.keys(bench.schools ?? {}).length > 0) {
+      const route = usualRoute({ card, part, bench });
+      reasons.push(`“${route.name}” follows most of what this workshop prefers.`);
+      const { supports } = schoolsOf(route);
+      return [route.id, supports === 'not taken off' ? 'before cure' : supports];
     }
     reasons.push('No tight tolerance and no long thin feature: soft supports clip easily and scar least.');
     return ['two-baths', 'before cure'];

@@ -1,17 +1,14 @@
-import { type Place, placeShape } from '../bench/index.ts';
+import {
+  type Place,
+  placeShape,
+  SCHOOL_QUESTIONS,
+  SCHOOLS,
+  type SchoolQuestion,
+  type Schools,
+} from '../bench/index.ts';
 import { agitationOf, type Dose, kindOf, placeOfStep, type Route, type RouteStep } from './template.ts';
 
-/** The questions on which practitioners disagree, with the answers a route can give. */
-export const SCHOOLS = {
-  supports: ['before cure', 'warm dip, then peel', 'after cure', 'between washes', 'not taken off'],
-  washing: ['machine', 'two jars by hand', 'ultrasonic, short', 'spray and brush', 'water', 'detergent, then water'],
-  cureIn: ['air', 'water', 'glycerine', 'sun', 'small lamp, in cycles', 'not cured'],
-  howLong: ['as the resin is used', 'touch-dry', 'always low, look, add', 'card time', 'strong', 'long'],
-  heat: ['none', 'warm chamber', 'oven afterwards'],
-  drying: ['hours of air', 'blow off, minutes', 'warm air'],
-} as const;
-export type SchoolQuestion = keyof typeof SCHOOLS;
-export type Schools = { readonly [Q in SchoolQuestion]: (typeof SCHOOLS)[Q][number] };
+export { SCHOOLS, type SchoolQuestion, type Schools };
 
 const HOW_LONG: Readonly<Record<Dose, (typeof SCHOOLS)['howLong'][number]>> = {
   look: 'as the resin is used',
@@ -34,6 +31,12 @@ export function schoolsOf(route: Route): Schools {
     drying: dryingSchool(route),
   };
 }
+
+/** Of what a workshop prefers, how much a route follows. */
+export const followsSchools = (route: Route, preferred: Partial<Schools>): number => {
+  const own = schoolsOf(route);
+  return SCHOOL_QUESTIONS.filter((question) => preferred[question] === own[question]).length;
+};
 
 function supportsSchool({ steps }: Route): Schools['supports'] {
   const kinds = steps.map(kindOf);

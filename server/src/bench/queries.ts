@@ -1,6 +1,13 @@
 import type { BathNote, BenchReply, Station, Vessel } from '@north-step/contract';
 import type { BatchState } from '@north-step/core/batch';
-import { type BathNow, type BenchNow, type LinePosition, linesOf, type StationNow } from '@north-step/core/bench';
+import {
+  type BathNow,
+  type BenchNow,
+  type LinePosition,
+  linesOf,
+  type StationNow,
+  type Ways,
+} from '@north-step/core/bench';
 import { carryEstimates, type Grams, type MoveSince } from '@north-step/core/care';
 import type { BathDeed } from '@north-step/core/estimate';
 import { gramsFromMg, isAlcohol, loadPctW, type Parcel, parcelVolumeMl, strengthPctW } from '@north-step/core/solvent';
@@ -79,6 +86,7 @@ const lineOf = ({ line_id: id, line_name: name, line_place: place, position }: V
 export type BenchSetting = Omit<BenchNow, 'stations' | 'lines' | 'baths'> & {
   readonly workshop: string;
   readonly currency?: string;
+  readonly ways?: Ways;
 };
 
 export async function benchSetting(db: Queryable): Promise<BenchSetting> {
@@ -163,7 +171,7 @@ function benchFrom(
       surfaceM2: row.surface_m2,
     };
   };
-  const { workshop: _, currency: __, ...rest } = setting;
+  const { workshop: _, currency: __, ways: ___, ...rest } = setting;
   const baths = Object.fromEntries(vessels.flatMap((row) => row.stations.map((station) => [station, bathNow(row)])));
   const { lamps, pairs, recesses } = light;
   return {
@@ -241,6 +249,7 @@ export async function benchView(db: Queryable, nowMs: number): Promise<BenchRepl
   return {
     nowMs,
     workshop: setting.workshop,
+    ways: setting.ways,
     people: [...people],
     stations: stations.map(({ vessel_id, ...station }) => ({ ...station, vesselId: vessel_id })),
     vessels: vessels.map(toVessel),

@@ -1,4 +1,4 @@
-import { randomBytes, timingSafeEqual } from 'node:crypto';
+import { timingSafeEqual } from 'node:crypto';
 import rateLimit from '@fastify/rate-limit';
 import {
   type Device,
@@ -18,6 +18,7 @@ import type { Context } from '../context.ts';
 import { sql } from '../db/index.ts';
 import { Refused, unknown } from '../http/errors.ts';
 import { DeviceHub } from './deviceHub.ts';
+import { newToken } from './practice.ts';
 import { hashOf, registerDevice } from './register.ts';
 import type { OnSamples } from './timed.ts';
 
@@ -111,14 +112,18 @@ function forBrowsers(app: FastifyInstance, context: Context, hub: DeviceHub, fin
         const station = await context.db.maybeOne(sql`SELECT 1 AS one FROM station_there WHERE id = ${body.stationId}`);
         if (!station) throw unknown('station', body.stationId);
       }
-      const device = { id: context.newId(), token: randomBytes(24).toString('hex') };
+      const { kind, name, simulated = false, practice = false, stationId } = body;
+      const device = { id: context.newId(), token: newToken() };
       await registerDevice(context.db, {
         ...device,
-        kind: body.kind,
-        name: body.name,
-        simulated: body.simulated ?? false,
-        stationId: body.stationId,
+        kind,
+        name,
+        simulated: simulated || practice,
+        practice,
+        stationId,
       });
+      if (practice) context.practice?.start({ ...device, kind, stationId });
+      context.live.publish(['devices']);
       return device;
     },
   );
@@ -135,6 +140,7 @@ function forBrowsers(app: FastifyInstance, context: Context, hub: DeviceHub, fin
       const { id } = await find(request.params.deviceId);
       await context.db.many(sql`UPDATE device SET removed_at = ${new Date(context.nowMs())} WHERE id = ${id}`);
       await context.db.sync();
+      context.practice?.stop(id);
       hub.forget(id);
       context.live.publish(['devices']);
       return { ok: true };

@@ -1,29 +1,26 @@
 import { plainNumber } from '@north-step/core/units';
 
-const LOCAL = new Intl.DateTimeFormat('en-GB', {
-  day: 'numeric',
-  month: 'short',
-  year: 'numeric',
-  hour: '2-digit',
-  minute: '2-digit',
-  timeZoneName: 'short',
-});
+const DAY = { day: 'numeric', month: 'short' } as const;
+const CLOCK = { hour: '2-digit', minute: '2-digit' } as const;
+const LOCAL = { ...DAY, ...CLOCK, year: 'numeric', timeZoneName: 'short' } as const;
+/** Made anew each time: the workshop's zone may have been set since. */
+const formatted = (at: Date, how: Intl.DateTimeFormatOptions): string =>
+  new Intl.DateTimeFormat('en-GB', how).format(at);
 
 /** A time of a record as the clock on the workshop's wall showed it, with its zone. */
-export const localTime = (isoText: string): string => LOCAL.format(new Date(isoText));
+export const localTime = (isoText: string): string => formatted(new Date(isoText), LOCAL);
 
-const ZONE = new Intl.DateTimeFormat('en-GB', { timeZoneName: 'short' });
 /** The zone that the workshop's clock shows at a time. */
 export const zoneAt = (isoText: string): string =>
-  ZONE.formatToParts(new Date(isoText)).find(({ type }) => type === 'timeZoneName')?.value ?? '';
+  new Intl.DateTimeFormat('en-GB', { timeZoneName: 'short' })
+    .formatToParts(new Date(isoText))
+    .find(({ type }) => type === 'timeZoneName')?.value ?? '';
 
-const CLOCK = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' });
-const DAY = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short' });
 /** The clock's time, with the day where it is another than that of what came before. */
 export function clockAfter(isoText: string, before: string | undefined): string {
   const [at, last] = [new Date(isoText), before === undefined ? undefined : new Date(before)];
-  const sameDay = last !== undefined && DAY.format(last) === DAY.format(at);
-  return `${sameDay ? '' : `${DAY.format(at)}, `}${CLOCK.format(at)}`;
+  const sameDay = last !== undefined && formatted(last, DAY) === formatted(at, DAY);
+  return `${sameDay ? '' : `${formatted(at, DAY)}, `}${formatted(at, CLOCK)}`;
 }
 
 /** A name and what is said of it, as one line of a page. */

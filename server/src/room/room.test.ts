@@ -1,4 +1,5 @@
-import type { RoomReply, ShiftNotesReply } from '@north-step/contract';
+import type { BenchReply, RoomReply, ShiftNotesReply } from '@north-step/contract';
+import { schoolsOf, templateById } from '@north-step/core/route';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { sql } from '../db/index.ts';
 import { TestBench } from '../testing/bench.ts';
@@ -70,5 +71,26 @@ describe('the room', () => {
     expect(reply.status).toBe(status);
     expect((reply.body as { error: { field: string } }).error.field).toContain('room.spaces');
     expect(await t.get<RoomReply>('/api/room')).toEqual(before);
+  });
+});
+
+describe('how a workshop works', () => {
+  it('its zone is kept, is the day of its papers, and is refused where nobody knows it', async () => {
+    const before = process.env.TZ;
+    const { room } = await t.get<RoomReply>('/api/room');
+    const ways = { zone: 'Asia/Tokyo', dates: 'de-DE', opensMin: 480, closesMin: 1020, silent: ['meter' as const] };
+    const schools = { supports: 'after cure' as const };
+    await t.must('/api/room', { room: { ...room, ways, schools } });
+    const bench = await t.get<BenchReply>('/api/bench');
+    expect([bench.ways, bench.bench.schools]).toEqual([ways, schools]);
+    expect(new Date(Date.UTC(2026, 5, 21, 16)).getDate()).toBe(22);
+    const hung = await t.newBatch();
+    expect(schoolsOf(templateById(hung.route!.id)!).supports).toBe('after cure');
+    const strange = await t.post('/api/room', { room: { ...room, ways: { zone: 'Middle/Earth' } } });
+    expect([strange.status, strange.body.error.field]).toEqual([422, 'room.ways.zone']);
+    expect((await t.get<RoomReply>('/api/room')).room.ways).toEqual(ways);
+    await t.must('/api/room', { room: { ...room, ways: {}, schools: {} } });
+    expect((await t.get<BenchReply>('/api/bench')).bench.schools).toEqual({});
+    expect(process.env.TZ).toBe(before);
   });
 });

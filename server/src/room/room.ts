@@ -1,4 +1,5 @@
 import type { RoomInput, RoomReply } from '@north-step/contract';
+import { isZone } from '@north-step/core/bench';
 import { USUAL_COSTS } from '@north-step/core/cure';
 import { validateSpaces } from '@north-step/core/fit';
 import { DEFAULT_PRICES, type Prices } from '@north-step/core/policy';
@@ -6,6 +7,7 @@ import { type BenchSetting, benchSetting, settingFact } from '../bench/index.ts'
 import { type Queryable, sql } from '../db/index.ts';
 import type { Handler, Work } from '../http/command.ts';
 import { Refused } from '../http/errors.ts';
+import { keepZone } from '../zone.ts';
 
 /** What solvent costs here; the model's own figures until the workshop says its own. */
 export async function pricesOf(db: Queryable): Promise<Prices> {
@@ -24,13 +26,29 @@ export async function roomView(db: Queryable): Promise<RoomReply> {
       sql`SELECT at, by FROM setting_event WHERE key IN ('bench', 'prices') ORDER BY seq DESC LIMIT 1`,
     ),
   ]);
-  const { workshop, roomC, humidityPct, dryAir, currency, lightCosts, spaces = {} } = setting;
+  const { workshop, roomC, humidityPct, dryAir, currency, lightCosts, spaces = {}, ways, schools } = setting;
+  const costs = lightCosts ?? USUAL_COSTS;
   return {
-    room: { workshop, roomC, humidityPct, dryAir, currency, lightCosts: lightCosts ?? USUAL_COSTS, spaces, prices },
+    room: {
+      ...{ workshop, roomC, humidityPct, dryAir, currency, lightCosts: costs, spaces, prices },
+      ways,
+      schools,
+    },
     stations: stations.map(({ id, name, vessel_id }) => ({ id, name, kind: vessel_id ? 'wash' : 'box' })),
     changedAtMs: last?.at.getTime() ?? null,
     changedBy: last?.by ?? null,
   };
+}
+
+/** @throws Refused for a time zone that this machine does not know */
+export function refuseZone(zone: string | undefined, field: string): void {
+  if (zone === undefined || isZone(zone)) return;
+  throw new Refused({
+    code: 'BAD_VALUE',
+    field,
+    message: `“${zone}” is no time zone that this machine knows. Nothing was changed.`,
+    remedy: 'Choose one from the list, Europe/Lisbon for example.',
+  });
 }
 
 /** Writes the room down anew. Nothing that ran before is changed by it. @throws Refused naming the first size that cannot be */
@@ -46,10 +64,12 @@ export const setRoom: Handler<'room.set'> = async (work) => {
       field: `room.spaces.${breach.split(/[: ]/)[0]}`,
       message: `${breach} The room was left as it was.`,
     });
+  refuseZone(room.ways?.zone, 'room.ways.zone');
   const { prices, ...rest } = room;
   const bench: BenchSetting = { ...(await benchSetting(tx)), ...rest };
   await keep(work, 'bench', bench);
   await keep(work, 'prices', prices);
+  keepZone(bench.ways?.zone);
   return { reply: await roomView(tx), topics: ['bench', 'solvent'] };
 };
 

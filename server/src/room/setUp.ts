@@ -7,7 +7,8 @@ import { sql } from '../db/index.ts';
 import type { Handler } from '../http/command.ts';
 import { Refused } from '../http/errors.ts';
 import { BARE, moveIn } from '../setUp.ts';
-import { roomView } from './room.ts';
+import { keepZone } from '../zone.ts';
+import { refuseZone, roomView } from './room.ts';
 
 /** Begins a workshop in a database where nothing stands yet. @throws Refused once something does, or where two things have one name */
 export const setUpShop: Handler<'shop.set-up'> = async (work) => {
@@ -21,8 +22,9 @@ export const setUpShop: Handler<'shop.set-up'> = async (work) => {
     });
   refuseTwins('people', body.people);
   refuseTwins('resins', body.resins, idOf);
-  const { workshop, roomC, humidityPct, currency, people, bench, also, lights = [], resins, place } = body;
-  const setting = { ...BARE, workshop, roomC, humidityPct, currency };
+  const { workshop, roomC, humidityPct, currency, ways, people, bench, also, lights = [], resins, place } = body;
+  refuseZone(ways?.zone, 'ways.zone');
+  const setting = { ...BARE, workshop, roomC, humidityPct, currency, ...(ways ? { ways } : {}) };
   const begun = benchOf(bench, also);
   refuseTwins('bench', begun.stations);
   await moveIn(tx, {
@@ -37,6 +39,7 @@ export const setUpShop: Handler<'shop.set-up'> = async (work) => {
     resins: resins.map(({ lot, ...says }, i) => ({ card: cardOfSheet(says, idOf(says.name, i)), lots: [lot] })),
   });
   await settingFact(work, 'bench', setting);
+  keepZone(ways?.zone);
   return { reply: await roomView(tx), topics: ['bench', 'solvent', 'batches', 'resins', 'lamps'] };
 };
 

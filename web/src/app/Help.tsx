@@ -1,5 +1,6 @@
 import { FIRST_CARDS } from '@north-step/core/caution';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { Sheet } from '../ui/index.ts';
 import { signalled } from './bench.ts';
 import type { Signals } from './signals.ts';
@@ -47,6 +48,11 @@ export function Help({ onClose }: { readonly onClose: () => void }) {
           </div>
         ))}
       </dl>
+      <p className="mt-3">
+        <Link className="flex min-h-11 items-center underline" to="/guide" onClick={onClose}>
+          The guide
+        </Link>
+      </p>
       <Pedal />
       <SignalSet />
       <h2 className="mt-5 text-lg font-bold">When something went wrong</h2>

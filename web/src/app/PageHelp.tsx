@@ -1,3 +1,4 @@
+import { slugOf } from '@north-step/core/units';
 import { Link, matchPath, useLocation } from 'react-router';
 import { PAGE_HELP, TOUR } from './helpTexts.ts';
 
@@ -14,6 +15,11 @@ export function PageHelp() {
         <p>{help.what}</p>
         <p className="mt-1">
           <b>First:</b> {help.first}
+        </p>
+        <p className="mt-1">
+          <Link className="flex min-h-11 items-center underline" to={`/guide#${slugOf(help.chapter)}`}>
+            More in the guide: {help.chapter}
+          </Link>
         </p>
         <h2 className="mt-3 font-bold">A tour in {TOUR.length} stops</h2>
         <ol className="list-decimal pl-6">

@@ -7,7 +7,7 @@ import { lit, workedBy } from './bench.ts';
 import { Notices } from './Notices.tsx';
 import { useAppDispatch, useAppSelector } from './store.ts';
 import { useKeys } from './useKeys.ts';
-import { clockOfDay, dayAndClock, useNow } from './useNow.ts';
+import { clockOfDay, dayAndClock, keepWays, useNow } from './useNow.ts';
 
 const MachineNotices = lazy(async () => ({ default: (await import('./MachineNotices.tsx')).MachineNotices }));
 /** Whether the machine behind the page has something to say: hardly ever. */
@@ -30,6 +30,7 @@ const PAGES = [
 /** The frame of every page: where one is, who works, which light, what time. */
 export function Shell() {
   const { data } = useBenchQuery();
+  keepWays(data?.ways ?? {});
   const nowMs = useNow(1000);
   const { theme, person } = useAppSelector((state) => state.here);
   const dispatch = useAppDispatch();

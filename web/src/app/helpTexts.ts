@@ -1,134 +1,166 @@
-type PageHelp = { readonly path: string; readonly what: string; readonly first: string };
+type PageHelp = {
+  readonly path: string;
+  readonly what: string;
+  readonly first: string;
+  /** the chapter of the guide that tells more */
+  readonly chapter: string;
+};
 
 /** What each page is for, and what is done first on it. */
 export const PAGE_HELP: readonly PageHelp[] = [
   {
     path: '/',
+    chapter: 'The bench',
     what: 'The bench as it is: the band says the next thing to do, the columns where each batch is, from wet to light.',
     first: 'hang a batch with N; then Space, or the foot pedal, starts and finishes what the band says.',
   },
   {
     path: '/batches/new',
+    chapter: 'A new batch',
     what: 'A batch that is to be hung: its parts, its resin and lot, how many, and the order of work. Every time is worked out while you look.',
     first: 'drop the files of the parts, or describe one by three sizes.',
   },
   {
     path: '/batches',
+    chapter: 'A batch',
     what: 'Every batch there was, open or sealed.',
     first: 'type a bird’s name, a part, a lot or a customer.',
   },
   {
     path: '/batches/:batchId/green',
+    chapter: 'A batch',
     what: 'What goes along with parts that are handed over uncured: how long they keep, and how they are lit.',
     first: 'print it.',
   },
   {
     path: '/batches/:batchId',
+    chapter: 'A batch',
     what: 'One batch: its steps with what was planned and what was done, what was seen, what it was worth.',
     first: 'press a step to see why it takes so long; hold, flag or split it from here.',
   },
   {
     path: '/solvent/read',
+    chapter: 'Solvent',
     what: 'A reading of a bath, step by step, by whatever instrument is at hand.',
     first: 'choose the bath and the way; a flask on a scale takes three minutes.',
   },
   {
     path: '/solvent/policy',
+    chapter: 'Solvent',
     what: 'Your own work played again under other rules: when baths are changed, how, and what that costs.',
     first: 'look at which rule is cheapest and still clean.',
   },
   {
     path: '/solvent/movements',
+    chapter: 'Solvent',
     what: 'Every pour, wash and loss in the solvent book. Nothing is erased; a mistake is taken back by its mirror image.',
     first: 'filter by vessel or kind.',
   },
   {
     path: '/solvent/card',
+    chapter: 'Solvent',
     what: 'The clarity card: a printed card behind a jar of the bath, read by a photo.',
     first: 'print it at its full size.',
   },
   {
     path: '/solvent/baths/:vesselId',
+    chapter: 'Solvent',
     what: 'One bath: how much resin is in it, how surely that is known, how many batches it still washes.',
     first: 'read it where the range is wide; change it where the band says so.',
   },
   {
     path: '/solvent',
+    chapter: 'Solvent',
     what: 'All liquids: what is in each vessel, what is due, where everything went.',
     first: 'do what the band says; fill, top up and rotate from here.',
   },
   {
     path: '/cure/lamps/:stationId',
+    chapter: 'Cure',
     what: 'One lamp: how it is built, what its light is at each place, how it fades.',
     first: 'put a meter at the three places: two minutes make every time under it surer.',
   },
   {
     path: '/cure/coupons',
+    chapter: 'Cure',
     what: 'Eight coupons of one resin under one lamp, taken out one after another: their own times, with a range.',
     first: 'choose resin and lamp, and put eight coupons in.',
   },
   {
     path: '/cure/tests',
+    chapter: 'Cure',
     what: 'Samples that were cured alike and tested: what light and heat are worth in hardness and strength.',
     first: 'write down three samples of one kind.',
   },
   {
     path: '/cure/:batchId',
+    chapter: 'Cure',
     what: 'The light on the parts of one batch: coldest spot, hottest spot, whether it has to be turned over.',
     first: 'turn the picture; take the plan that the band advises, or try another lamp.',
   },
   {
     path: '/cure',
+    chapter: 'Cure',
     what: 'Light: lamps, resins under them, and what is planned for the open batches.',
     first: 'choose a batch, or a lamp that was never metered.',
   },
   {
     path: '/resins/:cardId',
+    chapter: 'Resins and records',
     what: 'The card of one resin: what it is washed in, how long it may lie there, how it is lit, what harms it.',
     first: 'hold it against the data sheet; the data sheet decides.',
   },
   {
     path: '/resins',
+    chapter: 'Resins and records',
     what: 'Cards of the resins that are used here, with their lots.',
     first: 'import a card, or open one to add a lot.',
   },
   {
     path: '/routes/schools',
+    chapter: 'Routes',
     what: 'The questions on which practitioners disagree: whom each answer helps, and which routes give it.',
     first: 'find your own way of working; it is one of them.',
   },
   {
     path: '/routes/:routeId',
+    chapter: 'Routes',
     what: 'One order of work, built from a palette and judged while it is built.',
     first: 'add a step from the left; move it by its handle.',
   },
   {
     path: '/routes',
+    chapter: 'Routes',
     what: 'Orders of work by what they answer to each question of the trade.',
     first: 'filter by how you work, or build your own with N.',
   },
   {
     path: '/records',
+    chapter: 'Resins and records',
     what: 'Sealed records: what was done to each batch, chained so that nothing can be changed unseen.',
     first: 'open one as paper, or check the chain.',
   },
   {
     path: '/parts',
+    chapter: 'A batch',
     what: 'What was noted of parts that come again: how they hang, what breaks, how their sizes turn out.',
     first: 'search for a part.',
   },
   {
     path: '/shift',
+    chapter: 'The bench',
     what: 'What the one who takes over must know, and what would make the workshop surer.',
     first: 'leave a note; print it where paper is wanted.',
   },
   {
     path: '/room',
+    chapter: 'The room',
     what: 'The plan of the workshop: what stands here, devices, people, air, sizes, prices.',
     first: 'add what is missing; a ruler in plate, tub and lamp tells whether parts fit.',
   },
   {
     path: '/clock',
+    chapter: 'The bench',
     what: 'One number that can be read from across the room.',
     first: 'leave it on a screen that everybody sees.',
   },

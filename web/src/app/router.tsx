@@ -33,6 +33,10 @@ export const routes: RouteObject[] = [
             lazy: async () => ({ Component: (await import('../features/greenSheet/index.ts')).GreenSheetPage }),
           },
           {
+            path: 'guide',
+            lazy: async () => ({ Component: (await import('../features/guide/index.ts')).GuidePage }),
+          },
+          {
             path: 'solvent',
             lazy: async () => ({ Component: (await import('../features/solvent/index.ts')).SolventPage }),
           },

@@ -17,4 +17,5 @@ export * from './TextField.tsx';
 export * from './ticks.ts';
 export * from './turning.ts';
 export * from './useWidth.ts';
+export * from './WaysFields.tsx';
 export * from './Why.tsx';

@@ -1,5 +1,6 @@
 import type { BenchReply } from '@north-step/contract';
 import { isStopped } from '@north-step/core/batch';
+import { closesAtMs } from '@north-step/core/bench';
 import { isInside } from '@north-step/core/route';
 import { useNavigate } from 'react-router';
 import { clockOfDay } from '../../app/useNow.ts';
@@ -22,6 +23,8 @@ export function BenchRibbon({ bench, plan }: { readonly bench: BenchReply; reado
     // what stands there while its machine works has a row of its own; so has whatever is overdue
     ...bench.stations.filter(({ id }) => bars.some((bar) => bar.row === id && (bar.overdue || isInside(bar)))),
   ];
+  const closesMs = closesAtMs(atMs, bench.ways ?? {});
+  const afterHours = closesMs === undefined ? [] : bench.open.filter(({ id }) => (endMs[id] ?? 0) > closesMs);
   const unplanned = bench.open.filter(({ id }) => endMs[id] === undefined);
   return (
     <section aria-label="What comes next" className="mt-3 border-t-[1.5px] border-ink pt-2">
@@ -30,6 +33,9 @@ export function BenchRibbon({ bench, plan }: { readonly bench: BenchReply; reado
         <span className="ml-4 text-sm text-ink-2">
           {ends.length > 0 &&
             `${ends.length === 1 ? 'One batch' : `${ends.length} batches`} done by about ${clockOfDay(roundMs(lastMs))}, with the looks that are expected.`}
+          {closesMs !== undefined &&
+            afterHours.length > 0 &&
+            ` Work ends at ${clockOfDay(closesMs)}: ${afterHours.map(({ name }) => name).join(', ')} will not be done by then.`}
           {unplanned.map((batch) =>
             isStopped(batch)
               ? ` ${batch.name} is ${batch.held === undefined ? 'stopped' : 'held'} and not planned.`

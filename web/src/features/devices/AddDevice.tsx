@@ -2,13 +2,13 @@ import type { Device, NewDeviceReply, Station } from '@north-step/contract';
 import { upperFirst } from '@north-step/core/units';
 import { useState } from 'react';
 import { postNow } from '../../app/postNow.ts';
-import { Sheet } from '../../ui/index.ts';
+import { CheckField, SelectField, Sheet, TextField } from '../../ui/index.ts';
 import { KIND_WORDS } from './panel.ts';
 
 const KINDS = Object.keys(KIND_WORDS) as readonly Device['kind'][];
 type Added = NewDeviceReply & { readonly name: string };
 
-/** A bridge of a real device is made known: its token is shown this once, its samples from then on. */
+/** A bridge of a real device is made known: its token is shown this once, its samples from then on. A simulated one runs at once, to practise with. */
 export function AddDevice({
   stations,
   onClose,
@@ -19,14 +19,16 @@ export function AddDevice({
   const [kind, setKind] = useState<Device['kind']>('scale');
   const [name, setName] = useState<string>();
   const [stationId, setStationId] = useState('');
+  const [practice, setPractice] = useState(false);
   const [failed, setFailed] = useState<string>();
   const [added, setAdded] = useState<Added>();
   const called = name ?? upperFirst(KIND_WORDS[kind]);
   const add = async () => {
     setFailed(undefined);
-    const body = { kind, name: called.trim(), ...(stationId ? { stationId } : {}) };
+    const body = { kind, name: called.trim(), practice, ...(stationId ? { stationId } : {}) };
     const answer = await postNow<NewDeviceReply>('/api/devices', body);
-    if (answer.ok) setAdded({ ...answer.reply, name: called });
+    if (answer.ok && practice) onClose();
+    else if (answer.ok) setAdded({ ...answer.reply, name: called });
     else setFailed(answer.message);
   };
   return (
@@ -40,47 +42,28 @@ export function AddDevice({
             void add();
           }}
         >
-          <label className="block">
-            <span className="label">What it is</span>
-            <select
-              className="field"
-              aria-label="What it is"
-              value={kind}
-              onChange={(event) => setKind(event.target.value as Device['kind'])}
-            >
-              {KINDS.map((one) => (
-                <option key={one} value={one}>
-                  {KIND_WORDS[one]}
-                </option>
-              ))}
-            </select>
-          </label>
-          <label className="mt-2 block">
-            <span className="label">Called</span>
-            <input
-              className="field"
-              maxLength={40}
-              required
-              value={called}
-              onChange={(event) => setName(event.target.value)}
-            />
-          </label>
-          <label className="mt-2 block">
-            <span className="label">Where it stands</span>
-            <select
-              className="field"
-              aria-label="Where it stands"
-              value={stationId}
-              onChange={(event) => setStationId(event.target.value)}
-            >
-              <option value="">in the room</option>
-              {stations.map((station) => (
-                <option key={station.id} value={station.id}>
-                  {station.name}
-                </option>
-              ))}
-            </select>
-          </label>
+          <SelectField
+            label="What it is"
+            value={kind}
+            options={KINDS.map((one) => ({ value: one, text: KIND_WORDS[one] }))}
+            onChange={setKind}
+          />
+          <TextField label="Called" longest={40} needed value={called} className="mt-2" onChange={setName} />
+          <SelectField
+            label="Where it stands"
+            value={stationId}
+            options={[
+              { value: '', text: 'in the room' },
+              ...stations.map(({ id, name: at }) => ({ value: id, text: at })),
+            ]}
+            className="mt-2"
+            onChange={setStationId}
+          />
+          <CheckField
+            label="Simulated, for practice: nothing real is connected"
+            value={practice}
+            onChange={setPractice}
+          />
           {failed && (
             <p role="alert" className="mt-3 border-l-4 border-brick pl-3">
               {failed}

@@ -1,2 +1,3 @@
 export { DeviceList } from './DeviceList.tsx';
 export { DevicePanel } from './DevicePanel.tsx';
+export { DevicesAt } from './DevicesAt.tsx';

@@ -4,7 +4,7 @@ import { greenSheet, type HomeCure } from '@north-step/core/plan';
 import { clockText } from '@north-step/core/units';
 import { Link, useParams } from 'react-router';
 import { useBatchQuery, useBenchQuery, useRoomQuery } from '../../app/api.ts';
-import { dayAndClock, useNow } from '../../app/useNow.ts';
+import { dayAndClock, monthText, useNow } from '../../app/useNow.ts';
 import { Failed, HeadRow, Loading } from '../../ui/index.ts';
 import { useLampsQuery } from '../cure/index.ts';
 import { SlimBand } from '../next/index.ts';
@@ -26,7 +26,7 @@ export function GreenSheetPage() {
   const { batch } = data;
   const { latDeg, lonDeg } = sky ?? UNSAID_SKY;
   const sheet = greenSheet(batch, bench.bench, { latDeg, lonDeg, atMs: hourMs });
-  const month = new Date(hourMs).toLocaleDateString('en-GB', { month: 'long' });
+  const month = monthText(hourMs);
   const where = `${month}, ${Math.abs(Math.round(latDeg))}° ${latDeg < 0 ? 'south' : 'north'}`;
   return (
     <>

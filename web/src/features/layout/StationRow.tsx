@@ -2,6 +2,7 @@ import type { LayoutReply, StationThere } from '@north-step/contract';
 import { stationKind } from '@north-step/core/bench';
 import { litresText } from '@north-step/core/units';
 import { SortableRow } from '../../ui/index.ts';
+import { DevicesAt } from '../devices/index.ts';
 import { StationForm } from './StationForm.tsx';
 
 type StationRowProps = {
@@ -28,7 +29,12 @@ export function StationRow({ station, index, line, open, onOpen }: StationRowPro
       id={id}
       handle={`Move ${name}, station ${index + 1}`}
       chosen={open}
-      below={open && <StationForm key={id} station={station} onDone={onOpen} />}
+      below={
+        <>
+          <DevicesAt stationId={id} />
+          {open && <StationForm key={id} station={station} onDone={onOpen} />}
+        </>
+      }
     >
       <button
         type="button"

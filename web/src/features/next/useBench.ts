@@ -29,7 +29,7 @@ const bathFits = ({ stations, vessels, care }: BenchReply): Readonly<Record<stri
     }),
   );
 
-function choresOf({ vessels, care, bench, laterLooks, nowMs, open }: BenchReply): readonly Chore[] {
+function choresOf({ vessels, care, bench, laterLooks, nowMs, open, ways }: BenchReply): readonly Chore[] {
   const baths = vessels.flatMap(({ id, name }) => {
     const note = care[id];
     if (!note) return [];
@@ -48,7 +48,7 @@ function choresOf({ vessels, care, bench, laterLooks, nowMs, open }: BenchReply)
     const waits = greenWait(batch, nowMs);
     return waits ? [{ ...waits, batchId: batch.id, name: batch.name }] : [];
   });
-  return meanwhile({ baths, lamps, later, green });
+  return meanwhile({ baths, lamps, later, green, silent: ways?.silent });
 }
 
 /** The bench with the server's clock, and what to do in order. */

@@ -10,6 +10,7 @@ import { DeviceList } from '../devices/index.ts';
 import { Layout, People } from '../layout/index.ts';
 import { SlimBand, SlimButton, useDo } from '../next/index.ts';
 import { Backups } from './Backups.tsx';
+import { Habits } from './Habits.tsx';
 import { Sizes } from './Sizes.tsx';
 
 const PRICE_WORDS = {
@@ -149,8 +150,9 @@ function RoomForm({ known }: { readonly known: RoomReply }) {
           <People />
           <Backups />
         </section>
-        <section aria-label="Sizes" className="px-[18px] py-3">
-          <details>
+        <section aria-label="Sizes and ways" className="px-[18px] py-3">
+          <Habits room={draft} onChange={set} />
+          <details className="mt-4">
             <summary className="min-h-11 cursor-pointer py-2 text-lg font-bold">Sizes by a ruler</summary>
             <Sizes stations={known.stations} spaces={draft.spaces} onChange={(spaces) => set({ spaces })} />
           </details>

@@ -60,3 +60,23 @@ describe('the room page', () => {
     expect((await screen.findByRole('alert')).textContent).toContain('did not give the room');
   });
 });
+
+describe('how the workshop works', () => {
+  it('is said by what it prefers, what it is reminded of and its hours, and sent as one saying', async () => {
+    const { posted } = show();
+    const ways = within(await screen.findByRole('region', { name: 'How this workshop works' }));
+    fireEvent.change(ways.getByLabelText('Supports come off'), { target: { value: 'after cure' } });
+    fireEvent.change(ways.getByLabelText('Heat'), { target: { value: 'none' } });
+    fireEvent.change(ways.getByLabelText('Heat'), { target: { value: '' } });
+    fireEvent.click(ways.getByRole('checkbox', { name: /look again at parts/ }));
+    fireEvent.change(ways.getByLabelText('Time zone'), { target: { value: 'Europe/Lisbon' } });
+    fireEvent.change(ways.getByLabelText('and ends at'), { target: { value: '17:30' } });
+    fireEvent.click(screen.getByRole('button', { name: 'Keep' }));
+    await waitFor(() => expect(posted).toHaveLength(1));
+    expect(posted[0]!.body.room).toMatchObject({
+      schools: { supports: 'after cure' },
+      ways: { zone: 'Europe/Lisbon', closesMin: 1050, silent: ['look'] },
+    });
+    expect((posted[0]!.body.room as { schools: object }).schools).not.toHaveProperty('heat');
+  });
+});

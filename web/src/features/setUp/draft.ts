@@ -1,4 +1,5 @@
 import type { SetUpShop } from '@north-step/contract';
+import type { Ways } from '@north-step/core/bench';
 import { UNSAID_SKY } from '@north-step/core/light';
 import type { Also, BenchPreset, LampSays } from '@north-step/core/setUp';
 import { useState } from 'react';
@@ -13,6 +14,7 @@ export type Draft = {
   readonly people: readonly SetUpShop['people'][number][];
   /** what its money is called; empty, nothing stands after prices */
   readonly currency: string;
+  readonly ways: Ways;
   readonly bench: BenchPreset;
   /** what else stands there */
   readonly also: readonly Also[];
@@ -33,6 +35,7 @@ const START: Draft = {
   humidityPct: 50,
   people: [{ name: '', role: 'technician' }],
   currency: '',
+  ways: {},
   bench: 'bath and lamp',
   also: [],
   lights: [],
@@ -66,13 +69,14 @@ const named = <T extends { readonly name: string }>(all: readonly T[]): readonly
   all.filter(({ name }) => name.trim() !== '');
 /** What is sent: rows without a name are left out, and nobody is called a technician. */
 export function shopOf(draft: Draft): SetUpShop {
-  const { workshop, roomC, humidityPct, currency, bench, also, lights, latDeg, lonDeg } = draft;
+  const { workshop, roomC, humidityPct, currency, ways, bench, also, lights, latDeg, lonDeg } = draft;
   const people = named(draft.people);
   return {
     workshop: workshop.trim() || START.workshop,
     roomC,
     humidityPct,
     ...(currency.trim() ? { currency: currency.trim() } : {}),
+    ways,
     bench,
     also: [...also],
     lights: [...lights],

@@ -1,4 +1,4 @@
-import { AirFields, Choice } from '../../ui/index.ts';
+import { AirFields, Choice, WaysFields } from '../../ui/index.ts';
 import type { Draft } from './draft.ts';
 import type { StepProps } from './stepProps.ts';
 
@@ -26,8 +26,11 @@ export const WorkshopStep = ({ draft, set }: StepProps) => (
         onChange={(event) => set({ currency: event.target.value })}
       />
     </label>
+    <h2 className="mt-4 mb-1 text-lg font-bold">Its time</h2>
+    <WaysFields ways={draft.ways} onChange={(ways) => set({ ways })} />
     <p className="mt-3 text-sm text-ink-2">
-      Hours and dates are those of this machine: {Intl.DateTimeFormat().resolvedOptions().timeZone}. Units are metric.
+      Units are metric; a field understands others: 72 °F, 1 in, 1.5 L. Hours tell what will not be done before the
+      lights go out; left empty, nobody is told.
     </p>
   </>
 );

@@ -1,11 +1,9 @@
 import type { BathCare } from '@north-step/contract';
 import { percentText, plainNumber } from '@north-step/core/units';
 import { Area, CartesianGrid, ComposedChart, Line, ReferenceLine, Scatter, XAxis, YAxis } from 'recharts';
+import { dayText } from '../../app/useNow.ts';
 import { midnights, roundTicks } from '../../ui/index.ts';
 import { crossing, loadSeries, readingMarks } from './loadSeries.ts';
-
-const dayText = (atMs: number): string =>
-  new Date(atMs).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' });
 
 /** Load against time: line the estimate, band its 90 % range, marks the readings, ticks the batches, dashes what is to come. */
 export function LoadChart({

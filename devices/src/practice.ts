@@ -1,0 +1,107 @@
+import type { BatchReply, BenchReply, Device, LampsReply } from '@north-step/contract';
+import { lightS } from '@north-step/core/batch';
+import type { Lab } from '@north-step/core/colour';
+import { tintDb } from '@north-step/core/cure';
+import { meterSpots } from '@north-step/core/light';
+import { makeRandom } from '@north-step/core/maths';
+import { CLARITY_PER_PCT_MM } from '@north-step/core/reading';
+import { cureConstantsOf } from '@north-step/core/resin';
+import { bathDensityGPerMl } from '@north-step/core/solvent';
+import type { Address } from './bridge.ts';
+import type { TrueLamp } from './lampBox.ts';
+import { type RunningDevice, runCamera, runScale, type World } from './run.ts';
+import { runDensityMeter, runRoomSensor, runScanner, runVapourSensor, runWashUnit, SimulatedRoom } from './runBench.ts';
+import { runLampBox, runUvMeter } from './runLight.ts';
+
+/** What stands where: a simulated device for practice speaks over HTTP as a real one would. */
+export type PracticeDevice = Address & { readonly kind: Device['kind']; readonly stationId?: string };
+
+/** How far a bath, and a lamp, may really be from what the workshop believes of it: something to find out. */
+const BATH_OFF_SHARE = 0.15;
+const LAMP_OFF_SHARE = 0.1;
+/** For a device that stands at no lamp. */
+const UNKNOWN_LAMP: TrueLamp = { mWPerCm2: 8, byPlace: {}, heatsK: 6, roomC: 21, timerStepS: 1 };
+const UNLIT: Lab = { l: 86, a: -1, b: 5 };
+
+/** The same made-up error each time for a thing: its practice can be learned from. @returns a factor around 1 */
+function off(id: string, share: number): number {
+  const seed = [...id].reduce((sum, letter) => (sum * 31 + letter.charCodeAt(0)) % 1_000_003, 7);
+  return 1 + share * Math.max(-2, Math.min(2, makeRandom(seed).normal()));
+}
+
+async function read<T>(server: string, path: string): Promise<T> {
+  const response = await fetch(`${server}${path}`);
+  if (!response.ok) throw new Error(`${path}: ${response.status}`);
+  return (await response.json()) as T;
+}
+
+/** A bath as it is believed to be, a little off. */
+const worldOf =
+  (server: string): World =>
+  async (vesselId) => {
+    const { vessels, care, bench } = await read<BenchReply>(server, '/api/bench');
+    const vessel = vessels.find(({ id }) => id === vesselId);
+    const note = care[vesselId];
+    const loadPctW = Math.max(0, (note?.loadPctW ?? vessel?.loadPctW ?? 0) * off(vesselId, BATH_OFF_SHARE));
+    const solvent = vessel?.solvent ?? 'isopropanol';
+    const strengthPctW = note?.strengthPctW ?? vessel?.strengthPctW ?? 0;
+    const density = bathDensityGPerMl({ strengthPctW, loadPctW, tempC: bench.roomC, solvent });
+    return { loadPctW, densityGPerMl: density, tempC: bench.roomC, clarityPerPctMm: CLARITY_PER_PCT_MM };
+  };
+
+/** A lamp as it is described, a little off. A meter without a place of its own is held under the first lamp. */
+const lampOf =
+  ({ server, stationId }: PracticeDevice) =>
+  async (): Promise<TrueLamp> => {
+    const [{ lamps }, { bench }] = await Promise.all([
+      read<LampsReply>(server, '/api/lamps'),
+      read<BenchReply>(server, '/api/bench'),
+    ]);
+    const lit = lamps.filter(({ lamp }) => lamp.kind === 'box' || lamp.kind === 'small');
+    const found = lit.find((one) => one.stationId === stationId) ?? lit[0];
+    if (!found) return { ...UNKNOWN_LAMP, roomC: bench.roomC };
+    const share = off(found.stationId, LAMP_OFF_SHARE);
+    const { lamp } = found;
+    const byPlace = Object.fromEntries(meterSpots(lamp).map(({ id }, i) => [id, (found.described[i] ?? 0) * share]));
+    return {
+      mWPerCm2: Math.max(0, ...Object.values(byPlace)),
+      byPlace,
+      heatsK: lamp.heatsK,
+      roomC: bench.roomC,
+      timerStepS: lamp.timerStepS,
+      cutOutS: lamp.cutOutS,
+    };
+  };
+
+const colourOf = (server: string) => async (batchId: string) => {
+  const { batch } = await read<BatchReply>(server, `/api/batches/${encodeURIComponent(batchId)}`);
+  const mW = batch.light?.medianMWPerCm2 ?? UNKNOWN_LAMP.mWPerCm2;
+  const adds = tintDb(cureConstantsOf(batch.card), (lightS(batch) * mW) / 1000);
+  return { part: { ...UNLIT, b: UNLIT.b + adds }, unlit: UNLIT };
+};
+const labelOf = (server: string) => async (batchId: string) =>
+  `#${(await read<BatchReply>(server, `/api/batches/${encodeURIComponent(batchId)}`)).batch.name}`;
+
+/** All sensors of a workshop feel the same air. */
+const rooms = new Map<string, SimulatedRoom>();
+function roomOf(server: string): SimulatedRoom {
+  const room = rooms.get(server) ?? new SimulatedRoom({ tempC: 21, humidityPct: 50 });
+  rooms.set(server, room);
+  return room;
+}
+
+/** Every kind of device that can be practised with: the compiler asks for a new one. */
+const RUN: Readonly<Record<Device['kind'], (device: PracticeDevice) => RunningDevice>> = {
+  scale: (device) => runScale(device, worldOf(device.server)),
+  camera: (device) => runCamera(device, worldOf(device.server), colourOf(device.server)),
+  lamp: (device) => runLampBox(device, lampOf(device)),
+  'uv-meter': (device) => runUvMeter(device, lampOf(device)),
+  'wash-unit': (device) => runWashUnit(device, () => roomOf(device.server).now().tempC),
+  'density-meter': (device) => runDensityMeter(device, worldOf(device.server)),
+  'room-sensor': (device) => runRoomSensor(device, roomOf(device.server)),
+  'vapour-sensor': (device) => runVapourSensor(device, roomOf(device.server)),
+  scanner: (device) => runScanner(device, labelOf(device.server)),
+};
+
+/** Starts a simulated device for practice. It measures what the workshop believes, a little off. */
+export const runPractice = (device: PracticeDevice): RunningDevice => RUN[device.kind](device);
