@@ -135,7 +135,7 @@ test('a room with an alcohol line and a water line: set up, changed on Room, a r
     await page.getByLabel('Resin 1: name').fill('Plain Slate');
     await page.getByRole('button', { name: 'Another resin' }).click();
     await page.getByLabel('Resin 2: name').fill('Tide Clear');
-    await page.getByLabel('Resin 2: family').selectOption('water-wash');
+    await page.getByRole('region', { name: 'Tide Clear' }).getByLabel('family').selectOption('water-wash');
     await next();
     await expect(headingOf(page)).toContainText('6 of 6');
     await page.getByRole('button', { name: 'Open the bench' }).click();

@@ -1,10 +1,13 @@
-import { REMINDERS, SCHOOLS, type Ways } from '@north-step/core/bench';
+import { REMINDERS, SCHOOLS, STATION_KIND_IDS, type Ways } from '@north-step/core/bench';
 import { CURE_FAMILIES } from '@north-step/core/cure';
 import { AIRS, ROOM_C } from '@north-step/core/dry';
 import type { Spaces } from '@north-step/core/fit';
-import { BENCH_PRESET_IDS, BENCH_THING_IDS } from '@north-step/core/setUp';
+import { SOLVENTS } from '@north-step/core/liquids';
+import { BENCH_FORMAT, BENCH_PRESET_IDS, BENCH_THING_IDS, type BenchFile } from '@north-step/core/setUp';
+import { AGITATIONS } from '@north-step/core/wash';
 import { type Static, Type } from 'typebox';
 import { EntityId, literals, ranged, strict, Text } from './common.ts';
+import { LampInput } from './light.ts';
 
 const mm = (most = 3000) => ranged('mm', 0, most);
 const Pair = Type.Array(mm(), { minItems: 2, maxItems: 2 });
@@ -34,7 +37,7 @@ export const WaysInput = Type.Unsafe<Ways>(
   Type.Object(
     {
       zone: Type.Optional(Text(60)),
-      dates: Type.Optional(Type.String({ pattern: '^[a-z]{2,3}(-[A-Z]{2})?$', description: 'BCP 47' })),
+      dates: Type.Optional(Type.String({ pattern: '^[a-z]{2,3}(-[A-Z]{2})?$', maxLength: 6, description: 'BCP 47' })),
       opensMin: Type.Optional(DayMinute),
       closesMin: Type.Optional(DayMinute),
       silent: Type.Optional(Type.Array(literals(REMINDERS), { maxItems: REMINDERS.length })),
@@ -82,6 +85,46 @@ export const RoomInput = Type.Object(
 );
 export type RoomInput = Static<typeof RoomInput>;
 export const SetRoom = Type.Object({ room: RoomInput }, strict);
+const BathInput = Type.Object(
+  {
+    name: Text(60),
+    station: literals(STATION_KIND_IDS),
+    liquid: literals(SOLVENTS),
+    agitation: literals(AGITATIONS),
+    capacityMl: ranged('mL', 50, 1_000_000),
+    surfaceM2: ranged('m² of open face', 0.0001, 10),
+  },
+  strict,
+);
+const PlaceInput = Type.Object(
+  { name: Text(60), kind: literals(STATION_KIND_IDS), capacity: Type.Integer({ minimum: 1, maximum: 100 }) },
+  strict,
+);
+/** The file that a bench travels in. */
+export const BenchFileInput = Type.Unsafe<BenchFile>(
+  Type.Object(
+    {
+      format: Type.Literal(BENCH_FORMAT),
+      name: Type.String({ maxLength: 80 }),
+      lines: Type.Array(
+        Type.Object(
+          {
+            name: Text(60),
+            baths: Type.Array(BathInput, { minItems: 1, maxItems: 20 }),
+            stores: Type.Optional(Type.Boolean()),
+          },
+          strict,
+        ),
+        { maxItems: 20 },
+      ),
+      tanks: Type.Array(BathInput, { maxItems: 20 }),
+      places: Type.Array(PlaceInput, { maxItems: 60 }),
+      lamps: Type.Array(Type.Object({ ...PlaceInput.properties, lamp: LampInput }, strict), { maxItems: 40 }),
+      walk: Type.Array(Text(60), { maxItems: 200 }),
+    },
+    { ...strict, description: 'a bench of another workshop, as a file' },
+  ),
+);
 /** A workshop that is begun: its name, its people, what stands on its bench, and its resins as far as their sheets say. */
 export const SetUpShop = Type.Object(
   {
@@ -94,7 +137,7 @@ export const SetUpShop = Type.Object(
       minItems: 1,
       maxItems: 40,
     }),
-    bench: literals(BENCH_PRESET_IDS),
+    bench: Type.Union([literals(BENCH_PRESET_IDS), BenchFileInput]),
     /** what else stands there */
     also: Type.Optional(
       Type.Array(Type.Object({ thing: literals(BENCH_THING_IDS), name: Text(60) }, strict), { maxItems: 40 }),

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { demandsOf, piecesText } from '../batch/index.ts';
-import type { Schools } from '../bench/index.ts';
+import type { BenchNow, Schools } from '../bench/index.ts';
 import { joinParts } from '../part/index.ts';
+import { begunBench } from '../setUp/index.ts';
 import { testBench, testCard, testPart } from '../testing/index.ts';
 import { adviseRoute, checkRoute, expectedTrimS, schoolsOf, templateById, trimPace, usualRoute } from './index.ts';
 
@@ -45,6 +46,15 @@ describe('advice', () => {
     const advice = adviseRoute({ card: testCard, part: { ...testPart, thinMm: 0.6, thinSpanMm: 60 } });
     expect(advice.clipOrder.join(' ')).toContain('0.60 mm features last');
     expect(advice.dip.warning).toContain('droops');
+  });
+});
+
+describe('the usual route of a bench', () => {
+  it('is advised where nothing of the part decides: three baths in line are all used', () => {
+    const also = [{ thing: 'machine-bath', name: 'Middle bath' }] as const;
+    const [two, three] = [[], also].map((more) => begunBench({ bench: 'two baths and a box', also: more }, 0));
+    const at = (bench: BenchNow) => adviseRoute({ card: testCard, part: testPart, bench }).routeId;
+    expect([at(two!), at(three!)]).toEqual(['two-baths', 'three-baths']);
   });
 });
 

@@ -80,14 +80,13 @@ export function adviseRoute(facts: AdviceCase): RouteAdvice {
       );
       return ['warm-peel', 'warm dip, then peel'];
     }
-    if (bench && Object.keys(bench.schools ?? {}).length > 0) {
-      const route = usualRoute({ card, part, bench });
-      reasons.push(`“${route.name}” follows most of what this workshop prefers.`);
-      const { supports } = schoolsOf(route);
-      return [route.id, supports === 'not taken off' ? 'before cure' : supports];
-    }
     reasons.push('No tight tolerance and no long thin feature: soft supports clip easily and scar least.');
-    return ['two-baths', 'before cure'];
+    if (!bench) return ['two-baths', 'before cure'];
+    const route = usualRoute({ card, part, bench });
+    if (Object.keys(bench.schools ?? {}).length > 0)
+      reasons.push(`“${route.name}” follows most of what this workshop prefers.`);
+    const { supports } = schoolsOf(route);
+    return [route.id, supports === 'not taken off' ? 'before cure' : supports];
   };
   const [wanted, when] = pick();
   const lack = lackOf(wanted, facts);

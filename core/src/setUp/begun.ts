@@ -1,12 +1,12 @@
 import { type BenchNow, lampNow, sunNow } from '../bench/index.ts';
 import { describedMWPerCm2, MIDDLE_SPOT } from '../light/index.ts';
 import { type LampSays, lampOfSays } from './lights.ts';
-import { type BenchPreset, benchOf } from './presets.ts';
+import { type BenchFrom, benchOf } from './presets.ts';
 import type { Also } from './things.ts';
 
 /** What is said of a bench that is being set up. */
 export type BegunSays = {
-  readonly bench: BenchPreset;
+  readonly bench: BenchFrom;
   readonly also?: readonly Also[];
   readonly lights?: readonly LampSays[];
   readonly roomC?: number;

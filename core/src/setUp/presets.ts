@@ -1,6 +1,7 @@
 import type { StationKind } from '../bench/index.ts';
 import type { Lamp } from '../light/index.ts';
 import type { Solvent } from '../wash/index.ts';
+import type { BathThere, BenchFile } from './benchFile.ts';
 import {
   type Also,
   type BenchThing,
@@ -10,12 +11,9 @@ import {
   THINGS,
   TYPICAL_LAMPS,
   type TypicalLamp,
-  type UsualBath,
   type WetThing,
 } from './things.ts';
 
-/** A bath as it stands on a bench that is begun with. */
-type BathThere = UsualBath & { readonly name: string; readonly station: StationKind };
 type Preset = {
   /** lines of baths, the dirtiest first */
   readonly lines: readonly { readonly name: string; readonly baths: readonly BathThere[]; readonly stores?: true }[];
@@ -114,9 +112,25 @@ const STORES = [
   { name: 'Reclaimed bottle', kind: 'bottle', role: 'reclaimed', capacityMl: 10_000, surfaceM2: 0.001 },
 ] as const;
 
+/** What a bench is begun with: one of those that ship, or a file of another workshop's. */
+export type BenchFrom = BenchPreset | BenchFile;
+type Begin = Pick<BenchFile, 'lines' | 'tanks' | 'places' | 'lamps' | 'walk'>;
+
+function beginWith(from: BenchFrom): Begin {
+  if (typeof from !== 'string') return from;
+  const { lines, tanks = [], places, lamps }: Preset = BENCH_PRESETS[from];
+  const lit = lamps.map(({ name, lamp, capacity }) => ({
+    kind: LIT_AT[lamp],
+    name,
+    capacity,
+    lamp: TYPICAL_LAMPS[lamp],
+  }));
+  return { lines, tanks, places, lamps: lit, walk: [] };
+}
+
 /** The vessels, lines, stations and lamps of a bench to begin with and what else stands there, in the order in which they are walked by. */
-export function benchOf(preset: BenchPreset, also: readonly Also[] = []): BenchBegun {
-  const { lines, tanks = [], places, lamps }: Preset = BENCH_PRESETS[preset];
+export function benchOf(from: BenchFrom, also: readonly Also[] = []): BenchBegun {
+  const { lines, tanks, places, lamps, walk } = beginWith(from);
   let count = 0;
   const next = (of: string) => `${of}${++count}`;
   const vessels: BenchBegun['vessels'][number][] = [];
@@ -129,7 +143,7 @@ export function benchOf(preset: BenchPreset, also: readonly Also[] = []): BenchB
   };
   const laid = lines.map(({ name, baths, stores }) => {
     const ids = baths.map(addBath);
-    const liquid = baths[0]!.liquid;
+    const liquid = baths[0]?.liquid ?? 'isopropanol';
     const own = (stores ? STORES : []).map((store) => {
       const id = next('v');
       vessels.push({ ...store, id, solvent: liquid, agitation: 'hand' });
@@ -150,24 +164,34 @@ export function benchOf(preset: BenchPreset, also: readonly Also[] = []): BenchB
     ...places,
     ...others.flatMap(({ station: kind, bath: wet, lamp, ...rest }) => (wet || lamp ? [] : [{ ...rest, kind }])),
   ].map(({ kind, name, capacity }) => ({ id: next('s'), name, kind, capacity, note: '' }));
-  const lit = [...lamps, ...others.flatMap(({ lamp, name, capacity }) => (lamp ? [{ lamp, name, capacity }] : []))].map(
-    ({ name, lamp, capacity }) => ({
-      station: { id: next('s'), name, kind: LIT_AT[lamp], capacity, note: '' },
-      lamp: TYPICAL_LAMPS[lamp],
-    }),
+  const alsoLit = others.flatMap(({ lamp, name, capacity }) =>
+    lamp ? [{ kind: LIT_AT[lamp], name, capacity, lamp: TYPICAL_LAMPS[lamp] }] : [],
   );
+  const lit = [...lamps, ...alsoLit].map(({ kind, name, lamp, capacity }) => ({
+    station: { id: next('s'), name, kind, capacity, note: '' },
+    lamp,
+  }));
   const drip = placed.filter(({ kind }) => kind === 'drip-rack');
   return {
     vessels,
     lines: laid.map(({ liquid: _, ...line }) => line),
-    stations: [
-      ...drip,
-      ...bathStations,
-      ...placed.filter(({ kind }) => kind !== 'drip-rack'),
-      ...lit.map(({ station }) => station),
-    ],
+    stations: walked(
+      [
+        ...drip,
+        ...bathStations,
+        ...placed.filter(({ kind }) => kind !== 'drip-rack'),
+        ...lit.map(({ station }) => station),
+      ],
+      walk,
+    ),
     lamps: lit.map(({ station, lamp }) => ({ stationId: station.id, lamp })),
   };
+}
+/** In the order of a walk, what it does not name as it stands. */
+function walked<S extends { readonly name: string }>(stations: readonly S[], walk: readonly string[]): readonly S[] {
+  if (walk.length === 0) return stations;
+  const at = (name: string) => (walk.includes(name) ? walk.indexOf(name) : walk.length);
+  return [...stations].sort((a, b) => at(a.name) - at(b.name));
 }
 const LIT_AT = { box: 'lamp', small: 'lamp', sun: 'sun', oven: 'oven' } as const satisfies Record<
   TypicalLamp,

@@ -12,12 +12,14 @@ import { usualRoute } from '../route/index.ts';
 import { play, testPart } from '../testing/index.ts';
 import {
   type Also,
+  BENCH_FORMAT,
   BENCH_PRESET_IDS,
   type BenchPreset,
   begunBench,
   benchOf,
   freeName,
   lampOfSays,
+  readBenchFile,
   TYPICAL_LAMPS,
 } from './index.ts';
 
@@ -168,6 +170,54 @@ describe('what is added to a preset', () => {
     const nameOf = (id: string) => vessels.find((vessel) => vessel.id === id)!.name;
     expect(lines.map(({ baths }) => baths.map(nameOf))).toEqual([['First bath', 'Clean bath', 'Last jar']]);
     expect(stations.map(({ name }) => name)).toEqual(expect.arrayContaining(['Tub', 'Bowl']));
+  });
+});
+
+describe('a file of a bench', () => {
+  const file = (over: object = {}) =>
+    JSON.stringify({
+      format: BENCH_FORMAT,
+      name: 'Shed',
+      lines: [
+        {
+          name: 'Alcohol',
+          baths: [
+            {
+              name: 'Jar',
+              station: 'jar',
+              liquid: 'isopropanol',
+              agitation: 'hand',
+              capacityMl: 900,
+              surfaceM2: 0.008,
+            },
+          ],
+        },
+      ],
+      tanks: [],
+      places: [{ kind: 'mat', name: 'Mat', capacity: 1 }],
+      lamps: [{ kind: 'lamp', name: 'Box', capacity: 1, lamp: TYPICAL_LAMPS.box }],
+      walk: ['Box', 'Mat', 'Jar'],
+      ...over,
+    });
+  it('is a bench to begin with, walked in its own order', () => {
+    const read = readBenchFile(file());
+    if (!read.ok) throw new Error(read.refusal.message);
+    const { stations, vessels, lamps } = benchOf(read.value, [{ thing: 'oven', name: 'Oven' }]);
+    expect(stations.map(({ name }) => name)).toEqual(['Box', 'Mat', 'Jar', 'Oven']);
+    expect(vessels).toMatchObject([{ name: 'Jar', capacityMl: 900, solvent: 'isopropanol' }]);
+    expect(lamps).toHaveLength(2);
+  });
+  it.each([
+    ['{', 'no JSON'],
+    ['null', 'does not say'],
+    [file({ format: 'north-step-route-1' }), 'does not say'],
+    [file({ walk: 'Jar' }), '“walk” is no list'],
+    [file({ lines: [] }), 'No bath'],
+    [file({ places: [{ kind: 'mat', name: ' jar ', capacity: 1 }] }), 'Two things there are called “jar”'],
+    [file({ places: [{ kind: 'mat', capacity: 1 }] }), 'no name'],
+  ])('that is none is refused in words: %#', (text, why) => {
+    const read = readBenchFile(text);
+    expect(!read.ok && read.refusal.message).toContain(why);
   });
 });
 

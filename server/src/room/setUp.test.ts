@@ -1,4 +1,5 @@
 import type { BenchReply } from '@north-step/contract';
+import type { BenchFile } from '@north-step/core/setUp';
 import { afterEach, describe, expect, it } from 'vitest';
 import { TestBench } from '../testing/bench.ts';
 
@@ -70,4 +71,39 @@ describe('a bench that was begun', () => {
       expect(sealed.recordHash).toMatch(/^[0-9a-f]{64}$/);
     },
   );
+});
+
+describe('a bench as a file', () => {
+  it('goes from one workshop to another: what stands there in its order, nothing of what is in it or who works there', async () => {
+    t = await TestBench.bare();
+    const also = [{ thing: 'machine-bath', name: 'Middle bath' }];
+    await t.must('/api/set-up', shop({ bench: 'several lines', also }));
+    const first = await t.bench();
+    await t.must('/api/layout/order', { stations: first.stations.map(({ id }) => id).reverse() });
+    const [walk, file] = [(await t.bench()).stations, await t.get<BenchFile>('/api/layout/bench.json')];
+    expect(JSON.stringify(file)).not.toMatch(/Runa|"s1"|"v1"/);
+    expect(file.lines.map(({ name, baths, stores }) => [name, baths.map((bath) => bath.name), stores])).toEqual([
+      ['Alcohol', ['First bath', 'Clean bath', 'Middle bath'], true],
+      ['Water', ['First bowl', 'Clear bowl'], false],
+    ]);
+    await t.close();
+    t = await TestBench.bare();
+    const oven = {
+      kind: 'oven' as const,
+      name: 'Dark oven',
+      capacity: 2,
+      lamp: { ...file.lamps[0]!.lamp, heatsK: 999 },
+    };
+    const broken = await t.post('/api/set-up', shop({ bench: { ...file, lamps: [oven] } }));
+    expect([broken.status, broken.body.error.field]).toEqual([400, 'bench']);
+    await t.must('/api/set-up', shop({ bench: file }));
+    const second = await t.bench();
+    const asSeen = (stations: BenchReply['stations']) =>
+      stations.map(({ name, kind, capacity }) => [name, kind, capacity]);
+    expect(asSeen(second.stations)).toEqual(asSeen(walk));
+    expect(second.vessels.map(({ name, capacityMl }) => [name, capacityMl]).sort()).toEqual(
+      first.vessels.map(({ name, capacityMl }) => [name, capacityMl]).sort(),
+    );
+    expect(Object.keys(second.bench.lamps)).toHaveLength(Object.keys(first.bench.lamps).length);
+  });
 });

@@ -1,4 +1,4 @@
-import { UNSAID_SKY } from '@north-step/core/light';
+import { type Lamp, UNSAID_SKY, validateLamp } from '@north-step/core/light';
 import { cardOfSheet } from '@north-step/core/resin';
 import { benchOf, lampOfSays } from '@north-step/core/setUp';
 import { slugOf } from '@north-step/core/units';
@@ -26,6 +26,7 @@ export const setUpShop: Handler<'shop.set-up'> = async (work) => {
   refuseZone(ways?.zone, 'ways.zone');
   const setting = { ...BARE, workshop, roomC, humidityPct, currency, ...(ways ? { ways } : {}) };
   const begun = benchOf(bench, also);
+  for (const { lamp } of begun.lamps) refuseLamp(lamp);
   refuseTwins('bench', begun.stations);
   await moveIn(tx, {
     ...begun,
@@ -42,6 +43,13 @@ export const setUpShop: Handler<'shop.set-up'> = async (work) => {
   keepZone(ways?.zone);
   return { reply: await roomView(tx), topics: ['bench', 'solvent', 'batches', 'resins', 'lamps'] };
 };
+
+/** @throws Refused for a lamp of a file that cannot be */
+function refuseLamp(lamp: Lamp): void {
+  const breach = validateLamp(lamp)[0];
+  if (breach)
+    throw new Refused({ code: 'BAD_VALUE', field: 'bench.lamps', message: `A lamp: ${breach} Nothing was kept.` });
+}
 
 type Named = { readonly name: string };
 function refuseTwins(

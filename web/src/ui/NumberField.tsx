@@ -10,6 +10,8 @@ type NumberFieldProps = {
   readonly max?: number;
   readonly step?: number;
   readonly className?: string;
+  /** in a table, whose head says what it is: the label is only spoken */
+  readonly bare?: boolean;
   /** nothing when the field was emptied */
   readonly onChange: (value: number | undefined) => void;
 };
@@ -18,7 +20,8 @@ type NumberFieldProps = {
  * A labelled number with its unit: `1.5 L` where mL are asked for, `4:30`, `72 °F` are understood, a decimal comma is a point.
  * What is not understood stays as it was typed and says so; the arrow keys count up and down.
  */
-export function NumberField({ label, unit, value, min, max, step = 1, className = '', onChange }: NumberFieldProps) {
+export function NumberField(props: NumberFieldProps) {
+  const { label, unit, value, min, max, step = 1, className = '', bare = false, onChange } = props;
   const id = useId();
   const [typed, setTyped] = useState<{ readonly text: string; readonly meant: number | undefined }>();
   const counts = unit?.split(/[ ,]/)[0];
@@ -42,7 +45,7 @@ export function NumberField({ label, unit, value, min, max, step = 1, className 
   };
   return (
     <div className={className}>
-      <label htmlFor={id} className="block text-[13px] text-ink-2">
+      <label htmlFor={id} className={bare ? 'sr-only' : 'block text-[13px] text-ink-2'}>
         {label}
         {unit && `, ${unit}`}
       </label>

@@ -9,7 +9,7 @@ import {
 } from '@north-step/core/caliper';
 import { useState } from 'react';
 import { usePartSizesQuery } from '../../app/api.ts';
-import { Choice, HeadRow, Sheet, Stepper } from '../../ui/index.ts';
+import { Choice, HeadRow, NumberField, Sheet, Stepper } from '../../ui/index.ts';
 import { offText } from './words.ts';
 
 type Row = Partial<SizeAsked> & { readonly found: string };
@@ -127,7 +127,6 @@ function SizeRow({
   readonly onChange: (part: Partial<Row>) => void;
 }) {
   const size = sizeOf(row);
-  const numberOf = (text: string) => (text === '' ? undefined : Number(text));
   return (
     <tr>
       <td>
@@ -151,23 +150,27 @@ function SizeRow({
         </select>
       </td>
       <td>
-        <input
-          type="number"
+        <NumberField
+          bare
+          className="w-[84px] [&_input]:px-2"
+          label={`Size ${no}: meant`}
+          unit="mm"
+          min={0}
           step={0.01}
-          className="field w-[84px] px-2 font-mono"
-          aria-label={`Size ${no}: meant, mm`}
-          value={row.nominalMm ?? ''}
-          onChange={(event) => onChange({ nominalMm: numberOf(event.target.value) })}
+          value={row.nominalMm}
+          onChange={(nominalMm) => onChange({ nominalMm })}
         />
       </td>
       <td>
-        <input
-          type="number"
+        <NumberField
+          bare
+          className="w-[68px] [&_input]:px-2"
+          label={`Size ${no}: tolerance`}
+          unit="mm"
+          min={0}
           step={0.01}
-          className="field w-[68px] px-2 font-mono"
-          aria-label={`Size ${no}: tolerance, mm`}
-          value={row.toleranceMm ?? ''}
-          onChange={(event) => onChange({ toleranceMm: numberOf(event.target.value) })}
+          value={row.toleranceMm}
+          onChange={(toleranceMm) => onChange({ toleranceMm })}
         />
       </td>
       <td>

@@ -8,7 +8,7 @@ import { useSearchParams } from 'react-router';
 import { useBenchQuery, useResinsQuery } from '../../app/api.ts';
 import { dayAndClock, useNow } from '../../app/useNow.ts';
 import { WindowBar } from '../../glyphs/index.ts';
-import { Choice, Failed, Loading } from '../../ui/index.ts';
+import { Choice, Failed, Loading, NumberField } from '../../ui/index.ts';
 import { SlimBand, SlimButton, useDo } from '../next/index.ts';
 import { useLampsQuery, usePairsQuery } from './endpoints.ts';
 import { useFit, useLadder } from './useLadder.ts';
@@ -146,22 +146,13 @@ export function CouponsPage() {
                     </button>
                   ))}
                 </span>
-                <label className="text-[13px] text-ink-2">
-                  Shore D
-                  <input
-                    className="field w-full font-mono"
-                    type="number"
-                    min={1}
-                    max={100}
-                    value={coupon.shoreD ?? ''}
-                    aria-label={`Shore D of coupon ${index + 1}`}
-                    onChange={(event) =>
-                      ladder.answer(index, {
-                        shoreD: event.target.value === '' ? undefined : Number(event.target.value),
-                      })
-                    }
-                  />
-                </label>
+                <NumberField
+                  label={`Shore D of coupon ${index + 1}`}
+                  min={1}
+                  max={100}
+                  value={coupon.shoreD}
+                  onChange={(shoreD) => ladder.answer(index, { shoreD })}
+                />
               </li>
             ))}
           </ol>

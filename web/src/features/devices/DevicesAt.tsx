@@ -7,7 +7,7 @@ export function DevicesAt({ stationId }: { readonly stationId: string }) {
   const here = (data?.devices ?? []).filter((device) => device.stationId === stationId);
   if (here.length === 0) return null;
   return (
-    <ul className="px-3 pb-1 text-[13px]">
+    <ul className="pr-3 pb-1 pl-[41px] text-[13px]">
       {here.map(({ id, name, kind, simulated, online, last }) => (
         <li key={id}>
           {name} <span className="text-ink-2">({simulated ? `simulated ${KIND_WORDS[kind]}` : KIND_WORDS[kind]})</span>{' '}

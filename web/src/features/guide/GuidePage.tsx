@@ -25,9 +25,8 @@ const AS: Components = {
 export function GuidePage() {
   const { hash } = useLocation();
   useEffect(() => {
-    const heading = hash ? document.getElementById(hash.slice(1)) : null;
-    heading?.scrollIntoView();
-    heading?.focus({ preventScroll: true });
+    // the focus takes the page along
+    if (hash) document.getElementById(hash.slice(1))?.focus();
   }, [hash]);
   return (
     <>

@@ -64,6 +64,12 @@ function Plan({ known }: { readonly known: LayoutReply }) {
           </ul>
         </details>
       )}
+      <p className="mt-2">
+        <a className="inline-flex min-h-11 items-center underline" href="/api/layout/bench.json" download>
+          Save this bench to a file
+        </a>{' '}
+        <span className="text-ink-2">for another workshop: what stands here, nothing of what is in it.</span>
+      </p>
       <Changes changes={known.changes} />
     </section>
   );

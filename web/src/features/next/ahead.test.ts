@@ -1,5 +1,10 @@
 import type { Asked, CommandType } from '@north-step/contract';
 import { addedS, type BatchState, currentStep, exposureS } from '@north-step/core/batch';
+import { newBatch } from '@north-step/core/plan';
+import { cardOfSheet } from '@north-step/core/resin';
+import { usualRoute } from '@north-step/core/route';
+import { begunBench } from '@north-step/core/setUp';
+import { testPart } from '@north-step/core/testing';
 import { describe, expect, it } from 'vitest';
 import type { Command } from '../../app/outbox.ts';
 import { batchAt, benchReply } from '../../testing/page.tsx';
@@ -73,5 +78,54 @@ describe('the bench while the server is away', () => {
     expect(
       ahead(reply, [command({ type: 'solvent.rotate', params: {}, body: { freshMl: 4600, fromVesselId: 'can' } })], 0),
     ).toBe(reply);
+  });
+});
+
+describe.each([
+  ['a jar and the sun', { bench: 'jar and sun' }],
+  [
+    'three baths and two boxes',
+    {
+      bench: 'two baths and a box',
+      also: [
+        { thing: 'machine-bath', name: 'Middle bath' },
+        { thing: 'box-lamp', name: 'Left box' },
+      ],
+    },
+  ],
+  ['an alcohol line and a water line', { bench: 'several lines' }],
+  ['water and bowls', { bench: 'water only' }],
+] as const)('without a server, on a bench of %s', (_, says) => {
+  it('a batch goes on to its seal, each step where it is done there, as the server will have it', () => {
+    const bench = begunBench(says, Date.UTC(2026, 5, 21, 12));
+    const family = says.bench === 'water only' ? 'water-wash' : 'standard opaque';
+    const asked = { card: cardOfSheet({ name: 'First', family }, 'first'), part: testPart, bench };
+    const request = { ...asked, count: 2, dripS: 300, plateAreaMm2: 5000, route: usualRoute(asked) };
+    const hung = newBatch(request, { id: 'w', name: 'Tern 14', lot: '1', createdAtMs: madeMs });
+    const stations = bench.stations.map((station) => ({ ...station, side: 'wet' as const, vesselId: null, note: '' }));
+    const reply = { ...benchReply([hung]), bench, stations };
+    const queue: Command[] = [];
+    let atMs = madeMs;
+    let now = hung;
+    for (let press = 0; press < 80 && currentStep(now)?.kind !== 'seal'; press++) {
+      const { mode, state, kind, plannedS = 60 } = currentStep(now)!;
+      const params = place(now);
+      if (mode === 'look') {
+        const outcome = kind === 'look-matte' ? 'matte' : 'good';
+        queue.push(command({ type: 'step.look', params, body: { outcome } }, atMs));
+      } else if (mode !== 'moment' && state === 'waiting') {
+        queue.push(command({ type: 'step.start', params, body: {} }, atMs));
+        atMs += 1000 * Math.max(2, plannedS);
+      } else queue.push(command({ type: 'step.finish', params, body: {} }, atMs));
+      atMs += 5000;
+      const [after1] = after(reply, ...queue);
+      expect(after1, `${kind} at ${currentStep(now)!.station} was not done`).not.toEqual(now);
+      now = after1!;
+    }
+    expect(currentStep(now)?.kind).toBe('seal');
+    const done = now.steps.filter(({ state }) => state === 'done');
+    expect(done.every(({ station }) => bench.stations.some(({ id }) => id === station))).toBe(true);
+    expect(done.map(({ kind }) => kind)).toEqual(hung.steps.map(({ kind }) => kind).filter((kind) => kind !== 'seal'));
+    expect(done.find(({ kind }) => kind === 'cure')!.endedAtMs).toBeGreaterThan(madeMs);
   });
 });

@@ -5,7 +5,10 @@ import {
   benchOf,
   benchThing,
   freeName,
+  readBenchFile,
 } from '@north-step/core/setUp';
+import { useState } from 'react';
+import { FilePick } from '../../ui/index.ts';
 import { THING_WORDS } from '../layout/index.ts';
 import type { StepProps } from './stepProps.ts';
 import { BENCH_WORDS } from './words.ts';
@@ -31,12 +34,38 @@ export function BenchStep({ draft, set }: StepProps) {
           </label>
         ))}
       </div>
+      <FromFile draft={draft} set={set} />
       <Also draft={draft} set={set} names={begun.stations.map(({ name }) => name)} />
       <p className="mt-3 text-sm">
         In walking order: {begun.stations.map(({ name }) => name).join(' · ')}. On Room they are called otherwise,
         moved, added to and taken away, now or in a year.
       </p>
     </>
+  );
+}
+
+/** A bench that another workshop has saved, in place of one that ships. */
+function FromFile({ draft, set }: StepProps) {
+  const [refusal, setRefusal] = useState<string>();
+  const take = (text: string) => {
+    const file = readBenchFile(text);
+    setRefusal(file.ok ? undefined : `${file.refusal.message} ${file.refusal.remedy ?? ''}`);
+    if (file.ok) set({ bench: file.value, also: [], lights: [], filledMl: [] });
+  };
+  return (
+    <div className="mt-3">
+      <FilePick label="File of a bench" text="Or take a bench from a file" onText={take} />
+      {typeof draft.bench !== 'string' && (
+        <p role="status" className="mt-1">
+          As on the bench of <b>{draft.bench.name || 'another workshop'}</b>.
+        </p>
+      )}
+      {refusal && (
+        <p role="alert" className="mt-1 border-l-4 border-brick pl-3">
+          {refusal}
+        </p>
+      )}
+    </div>
   );
 }
 

@@ -1,7 +1,7 @@
 import type { SetUpShop } from '@north-step/contract';
 import type { Ways } from '@north-step/core/bench';
 import { UNSAID_SKY } from '@north-step/core/light';
-import type { Also, BenchPreset, LampSays } from '@north-step/core/setUp';
+import type { Also, BenchFrom, LampSays } from '@north-step/core/setUp';
 import { useState } from 'react';
 
 type Resin = SetUpShop['resins'][number];
@@ -15,7 +15,7 @@ export type Draft = {
   /** what its money is called; empty, nothing stands after prices */
   readonly currency: string;
   readonly ways: Ways;
-  readonly bench: BenchPreset;
+  readonly bench: BenchFrom;
   /** what else stands there */
   readonly also: readonly Also[];
   /** of each lamp in its order, as far as it is known */
