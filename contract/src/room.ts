@@ -142,6 +142,8 @@ export const SetUpShop = Type.Object(
     also: Type.Optional(
       Type.Array(Type.Object({ thing: literals(BENCH_THING_IDS), name: Text(60) }, strict), { maxItems: 40 }),
     ),
+    /** names of the stations in walking order, where it is another than usual */
+    walk: Type.Optional(Type.Array(Text(60), { maxItems: 200 })),
     /** what is known of each lamp, in their order; what is not known is as such lamps are */
     lights: Type.Optional(
       Type.Array(

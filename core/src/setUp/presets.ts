@@ -128,8 +128,11 @@ function beginWith(from: BenchFrom): Begin {
   return { lines, tanks, places, lamps: lit, walk: [] };
 }
 
-/** The vessels, lines, stations and lamps of a bench to begin with and what else stands there, in the order in which they are walked by. */
-export function benchOf(from: BenchFrom, also: readonly Also[] = []): BenchBegun {
+/**
+ * The vessels, lines, stations and lamps of a bench to begin with and what else stands there, in the order in which they are
+ * walked by. @param order names in another order; what it does not name comes after
+ */
+export function benchOf(from: BenchFrom, also: readonly Also[] = [], order: readonly string[] = []): BenchBegun {
   const { lines, tanks, places, lamps, walk } = beginWith(from);
   let count = 0;
   const next = (of: string) => `${of}${++count}`;
@@ -182,7 +185,7 @@ export function benchOf(from: BenchFrom, also: readonly Also[] = []): BenchBegun
         ...placed.filter(({ kind }) => kind !== 'drip-rack'),
         ...lit.map(({ station }) => station),
       ],
-      walk,
+      order.length > 0 ? order : walk,
     ),
     lamps: lit.map(({ station, lamp }) => ({ stationId: station.id, lamp })),
   };

@@ -22,10 +22,10 @@ export const setUpShop: Handler<'shop.set-up'> = async (work) => {
     });
   refuseTwins('people', body.people);
   refuseTwins('resins', body.resins, idOf);
-  const { workshop, roomC, humidityPct, currency, ways, people, bench, also, lights = [], resins, place } = body;
+  const { workshop, roomC, humidityPct, currency, ways, people, bench, also, walk, lights = [], resins, place } = body;
   refuseZone(ways?.zone, 'ways.zone');
   const setting = { ...BARE, workshop, roomC, humidityPct, currency, ...(ways ? { ways } : {}) };
-  const begun = benchOf(bench, also);
+  const begun = benchOf(bench, also, walk);
   for (const { lamp } of begun.lamps) refuseLamp(lamp);
   refuseTwins('bench', begun.stations);
   await moveIn(tx, {

@@ -8,13 +8,13 @@ import {
   readBenchFile,
 } from '@north-step/core/setUp';
 import { useState } from 'react';
-import { FilePick } from '../../ui/index.ts';
+import { FilePick, SortableList, SortableRow } from '../../ui/index.ts';
 import { THING_WORDS } from '../layout/index.ts';
 import type { StepProps } from './stepProps.ts';
 import { BENCH_WORDS } from './words.ts';
 
 export function BenchStep({ draft, set }: StepProps) {
-  const begun = benchOf(draft.bench, draft.also);
+  const begun = benchOf(draft.bench, draft.also, draft.walk);
   return (
     <>
       <div role="radiogroup" aria-label="Begin with" className="grid grid-cols-2 gap-3 max-md:grid-cols-1">
@@ -25,7 +25,7 @@ export function BenchStep({ draft, set }: StepProps) {
               name="bench"
               className="mt-1 size-5 shrink-0"
               checked={draft.bench === id}
-              onChange={() => set({ bench: id, also: [], lights: [], filledMl: [] })}
+              onChange={() => set({ bench: id, also: [], walk: [], lights: [], filledMl: [] })}
             />
             <span>
               <b>{BENCH_WORDS[id][0]}</b>
@@ -36,11 +36,45 @@ export function BenchStep({ draft, set }: StepProps) {
       </div>
       <FromFile draft={draft} set={set} />
       <Also draft={draft} set={set} names={begun.stations.map(({ name }) => name)} />
-      <p className="mt-3 text-sm">
-        In walking order: {begun.stations.map(({ name }) => name).join(' · ')}. On Room they are called otherwise,
-        moved, added to and taken away, now or in a year.
-      </p>
+      <Walk names={begun.stations.map(({ name }) => name)} onChange={(walk) => set({ walk })} />
     </>
+  );
+}
+
+/** The stations in the order in which they are walked by: moved by the handle or by the keyboard on it. */
+function Walk({
+  names,
+  onChange,
+}: {
+  readonly names: readonly string[];
+  readonly onChange: (names: string[]) => void;
+}) {
+  const move = (from: number, to: number) => {
+    const next = [...names];
+    next.splice(to, 0, ...next.splice(from, 1));
+    onChange(next);
+  };
+  return (
+    <section aria-label="In walking order" className="mt-4 max-w-[420px]">
+      <h2 className="text-lg font-bold">In walking order</h2>
+      <SortableList
+        ids={names}
+        label="In walking order"
+        what="station"
+        nameOf={(id) => id}
+        onMove={move}
+        className="frame bg-panel"
+      >
+        {names.map((name, i) => (
+          <SortableRow key={name} id={name} handle={`Move ${name}, station ${i + 1}`}>
+            <span className="py-2">{name}</span>
+          </SortableRow>
+        ))}
+      </SortableList>
+      <p className="mt-2 text-sm text-ink-2">
+        On Room they are called otherwise, moved, added to and taken away, now or in a year.
+      </p>
+    </section>
   );
 }
 
@@ -50,7 +84,7 @@ function FromFile({ draft, set }: StepProps) {
   const take = (text: string) => {
     const file = readBenchFile(text);
     setRefusal(file.ok ? undefined : `${file.refusal.message} ${file.refusal.remedy ?? ''}`);
-    if (file.ok) set({ bench: file.value, also: [], lights: [], filledMl: [] });
+    if (file.ok) set({ bench: file.value, also: [], walk: [], lights: [], filledMl: [] });
   };
   return (
     <div className="mt-3">

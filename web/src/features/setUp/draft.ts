@@ -18,6 +18,8 @@ export type Draft = {
   readonly bench: BenchFrom;
   /** what else stands there */
   readonly also: readonly Also[];
+  /** names of the stations in walking order, once they were moved */
+  readonly walk: readonly string[];
   /** of each lamp in its order, as far as it is known */
   readonly lights: readonly LampSays[];
   readonly latDeg: number;
@@ -38,6 +40,7 @@ const START: Draft = {
   ways: {},
   bench: 'bath and lamp',
   also: [],
+  walk: [],
   lights: [],
   latDeg: UNSAID_SKY.latDeg,
   lonDeg: UNSAID_SKY.lonDeg,
@@ -69,7 +72,7 @@ const named = <T extends { readonly name: string }>(all: readonly T[]): readonly
   all.filter(({ name }) => name.trim() !== '');
 /** What is sent: rows without a name are left out, and nobody is called a technician. */
 export function shopOf(draft: Draft): SetUpShop {
-  const { workshop, roomC, humidityPct, currency, ways, bench, also, lights, latDeg, lonDeg } = draft;
+  const { workshop, roomC, humidityPct, currency, ways, bench, also, walk, lights, latDeg, lonDeg } = draft;
   const people = named(draft.people);
   return {
     workshop: workshop.trim() || START.workshop,
@@ -79,6 +82,7 @@ export function shopOf(draft: Draft): SetUpShop {
     ways,
     bench,
     also: [...also],
+    walk: [...walk],
     lights: [...lights],
     place: { latDeg, lonDeg },
     people: people.length > 0 ? [...people] : [{ name: 'Technician', role: 'technician' }],

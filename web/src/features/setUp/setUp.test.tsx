@@ -52,7 +52,12 @@ describe('setting up', () => {
     expect((await screen.findByRole('alert')).textContent).toContain('This is no bench that can be read');
     fireEvent.change(pick, { target: { files: [new File([JSON.stringify(file)], 'bench.json')] } });
     await screen.findByText(/As on the bench of/);
-    expect(screen.getByText(/In walking order: Tin · Mat · Box/)).toBeDefined();
+    const walk = within(screen.getByRole('region', { name: 'In walking order' }));
+    expect(walk.getAllByRole('listitem').map(({ textContent }) => textContent)).toEqual([
+      expect.stringContaining('Tin'),
+      expect.stringContaining('Mat'),
+      expect.stringContaining('Box'),
+    ]);
     await goTo('5 Resins');
     fireEvent.change(screen.getByLabelText('Resin 1: name'), { target: { value: 'Plain Slate' } });
     fireEvent.change(screen.getByLabelText('dry, at least, min'), { target: { value: '45' } });
