@@ -25,11 +25,6 @@ export function LampWindows({ card }: { readonly card: ResinCard }) {
                 {lamp.name}
               </Link>{' '}
               <span className="text-ink-2">{plainNumber(lamp.mWPerCm2)} mW/cm²</span>
-              {sheetS !== undefined && (
-                <span className="block text-sm">
-                  the sheet’s {clockText(card.cardCureS!)} is {clockText(sheetS)} here
-                </span>
-              )}
               {window.handleS === undefined ? (
                 <p className="text-sm">not reached in six hours</p>
               ) : (
@@ -38,6 +33,11 @@ export function LampWindows({ card }: { readonly card: ResinCard }) {
                     tack-free after {clockText(window.handleS)}
                     {window.maxS !== undefined && `, over after ${clockText(window.maxS)}`}
                   </span>
+                  {sheetS !== undefined && (
+                    <span className="block text-sm">
+                      as hard as the sheet’s {clockText(card.cardCureS!)} after {clockText(sheetS)}
+                    </span>
+                  )}
                   <WindowBar handleS={window.handleS} maxS={window.maxS} widthPx={340} heightPx={14} />
                 </>
               )}

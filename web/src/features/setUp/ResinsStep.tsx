@@ -112,6 +112,10 @@ function Sheet({ resin, onChange }: SheetProps) {
   );
 }
 
+/** Of a resin and a lamp that nobody has tried here, no more is known than minutes. */
+const about = (seconds: number): string =>
+  seconds < 2 * S_PER_MIN ? `about ${clockText(seconds)}` : `about ${Math.round(seconds / S_PER_MIN)} min`;
+
 /** What that means under the lights of this bench: at once, before anything is opened. */
 function HereAtOnce({ resin, draft }: { readonly resin: Resin; readonly draft: Draft }) {
   const hour = Math.floor(useNow() / 3_600_000);
@@ -132,10 +136,15 @@ function HereAtOnce({ resin, draft }: { readonly resin: Resin; readonly draft: D
       {lines.map(({ name, sheetS, window: { handleS, maxS } }) => (
         <li key={name}>
           <b>{name}</b>:{' '}
-          {sheetS !== undefined && `the sheet’s ${clockText(resin.cardCureS!)} is ${clockText(sheetS)} here; `}
           {handleS === undefined
             ? 'not cured through in six hours'
-            : `tack-free after about ${clockText(handleS)}${maxS === undefined ? '' : `, over after ${clockText(maxS)}`}`}{' '}
+            : [
+                `tack-free after ${about(handleS)}`,
+                sheetS !== undefined && `as hard as the sheet’s ${clockText(resin.cardCureS!)} after ${about(sheetS)}`,
+                maxS !== undefined && `over after ${about(maxS)}`,
+              ]
+                .filter(Boolean)
+                .join(', ')}{' '}
           <span className="text-ink-2">on even light, a wall of {WALL_MM} mm</span>
         </li>
       ))}

@@ -17,9 +17,9 @@ describe('setting up', () => {
     await goTo('5 Resins');
     fireEvent.change(screen.getByLabelText('Resin 1: name'), { target: { value: 'Plain Slate' } });
     const resin = within(screen.getByRole('region', { name: 'Plain Slate' }));
-    expect(resin.getByText('Small lamp').closest('li')!.textContent).toMatch(/tack-free after about \d+:\d\d/);
+    expect(resin.getByText('Small lamp').closest('li')!.textContent).toMatch(/tack-free after about \d+ min/);
     fireEvent.change(resin.getByLabelText('light, min'), { target: { value: '8' } });
-    const stronger = /the sheet’s 8:00 is (\d+):\d\d here/;
+    const stronger = /as hard as the sheet’s 8:00 after about (\d+) min/;
     const minutes = () => Number(stronger.exec(resin.getByRole('list').textContent!)![1]);
     const under10 = minutes();
     // a lamp of the sheet that is half as strong gave half as much: here it is reached sooner
