@@ -20,6 +20,7 @@ const PAGES = {
     '/routes/casting',
     '/routes/schools',
     '/parts',
+    '/guide',
     '/shift',
   ],
   'light and the shop': [

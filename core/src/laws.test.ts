@@ -25,6 +25,7 @@ import {
   strengthPctWFromPctV,
 } from './solvent/index.ts';
 import { testCard } from './testing/index.ts';
+import { breachText } from './units/index.ts';
 import { AGITATIONS, actLimitsPctW, batchesLeft, planWash, SOLVENTS, washResidue, washTauS } from './wash/index.ts';
 
 /** Laws that must hold whatever the constants are: more light never cures later, more resin never washes faster. */
@@ -215,7 +216,7 @@ describe('resin cards', () => {
     [{ cure: { dpMm: -1 } }, /dpMm is -1/],
     [{ cure: { tack: 0.1 } }, /tack is 0.1/],
   ])('names what is wrong with %o', (over, message) =>
-    expect(validateCard({ ...testCard, ...over }).join(' ')).toMatch(message),
+    expect(breachText(validateCard({ ...testCard, ...over }))).toMatch(message),
   );
   it('tells every breach at once', () =>
     expect(validateCard({ ...testCard, name: '', densityGPerMl: 0, exposureCapS: -1 })).toHaveLength(3));

@@ -2,6 +2,7 @@ import { type StationKind, stationKind } from '@north-step/core/bench';
 import { describedMWPerCm2, type Lamp } from '@north-step/core/light';
 import type { ResinCard } from '@north-step/core/resin';
 import { cardBreaches } from '@north-step/core/route';
+import { breachText } from '@north-step/core/units';
 import type { BenchSetting, Sky, VesselRow } from './bench/index.ts';
 import { type Db, type Queryable, sql } from './db/index.ts';
 
@@ -47,7 +48,7 @@ export const setUpWorkshop = (db: Db, workshop: Workshop): Promise<void> =>
 export async function moveIn(tx: Queryable, workshop: Workshop): Promise<void> {
   for (const { card } of workshop.resins) {
     const breaches = cardBreaches(card);
-    if (breaches.length > 0) throw new Error(`resin card ${card.id}: ${breaches.join(' ')}`);
+    if (breaches.length > 0) throw new Error(`resin card ${card.id}: ${breachText(breaches)}`);
   }
   await tx.many(
     sql`INSERT INTO setting (key, value) VALUES ('bench', ${JSON.stringify(workshop.bench)}) ON CONFLICT (key) DO UPDATE SET value = excluded.value`,

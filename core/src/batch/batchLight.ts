@@ -1,6 +1,6 @@
 import type { Medium } from '../cure/index.ts';
 import type { Vec3 } from '../mesh/index.ts';
-import { rangeNotes } from '../units/index.ts';
+import { type Breach, rangeNotes } from '../units/index.ts';
 
 /** One pose of the parts in the lamp, and the light of the batch's coldest and hottest spot in it. */
 export type BatchPose = { readonly up: Vec3; readonly coldMWPerCm2: number; readonly hotMWPerCm2: number };
@@ -31,8 +31,8 @@ export type CureChoice = { readonly light: BatchLight; readonly medium: Medium; 
 const MOST_POSES = 2;
 
 /** Every way a batch's light cannot be. Empty when it can be used. */
-export function validateBatchLight(light: BatchLight): readonly string[] {
-  const breaches: string[] = [];
+export function validateBatchLight(light: BatchLight): readonly Breach[] {
+  const breaches: Breach[] = [];
   const within = rangeNotes(breaches);
   within('poses', light.poses.length, 1, MOST_POSES);
   within('placed', light.placed, 1, 1000);
@@ -46,8 +46,9 @@ export function validateBatchLight(light: BatchLight): readonly string[] {
   const mean = (pick: (pose: BatchPose) => number) =>
     light.poses.reduce((sum, pose) => sum + pick(pose), 0) / light.poses.length;
   if (mean((pose) => pose.hotMWPerCm2) < 0.99 * mean((pose) => pose.coldMWPerCm2))
-    breaches.push('poses: the hottest spot gets less light than the coldest.');
-  if (!(mean((pose) => pose.coldMWPerCm2) > 0)) breaches.push('poses: the coldest spot gets no light in any pose.');
+    breaches.push({ path: 'poses', message: 'poses: the hottest spot gets less light than the coldest.' });
+  if (!(mean((pose) => pose.coldMWPerCm2) > 0))
+    breaches.push({ path: 'poses', message: 'poses: the coldest spot gets no light in any pose.' });
   light.upByKind?.forEach((up, i) => {
     within(`upByKind[${i}]`, Math.hypot(...up), 1e-6, 1e6);
   });

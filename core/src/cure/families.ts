@@ -1,4 +1,4 @@
-import { rangeNotes } from '../units/index.ts';
+import { type Breach, rangeNotes } from '../units/index.ts';
 
 /** Constants of the conversion model. Invented, tuned defaults to be calibrated; never measurements. */
 export type CureConstants = {
@@ -183,8 +183,8 @@ export function skinDepthMm(constants: CureConstants, wallMm: number): number {
 }
 
 /** Every way a set of constants breaks the model. Empty when it can be used. */
-export function validateCureConstants(c: CureConstants): readonly string[] {
-  const breaches: string[] = [];
+export function validateCureConstants(c: CureConstants): readonly Breach[] {
+  const breaches: Breach[] = [];
   const within = rangeNotes(breaches);
   within('k0PerS', c.k0PerS, 1e-5, 1);
   within('dpMm', c.dpMm, 0.01, 20);

@@ -1,4 +1,4 @@
-import { InputError, requireInRange } from '../units/index.ts';
+import { breachText, InputError, requireInRange } from '../units/index.ts';
 import { type CureConstants, skinDepthMm, validateCureConstants } from './families.ts';
 import {
   advance,
@@ -185,7 +185,7 @@ function checkSetting(setting: CureSetting): void {
   requireInRange('lampHeatsK', setting.lampHeatsK ?? 0, 0, 100);
   for (const phase of setting.phases ?? []) requireInRange('phases.seconds', phase.seconds, 0, HORIZON_S);
   const breaches = validateCureConstants(setting.constants);
-  if (breaches.length > 0) throw new InputError('resin', `resin: ${breaches.join(' ')}`);
+  if (breaches.length > 0) throw new InputError('resin', `resin: ${breachText(breaches)}`);
 }
 
 /** Depth to which this wall is cured before it counts as done. @returns mm */

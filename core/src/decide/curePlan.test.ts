@@ -143,9 +143,9 @@ describe('a plan of light from the map', () => {
   });
   it('knows light that cannot be', () => {
     expect(validateBatchLight(light([[3, 9]]))).toEqual([]);
-    expect(validateBatchLight({ ...light([[3, 9]]), neverLitPct: 130 })[0]).toContain('neverLitPct');
-    expect(validateBatchLight(light([[0, 9]]))[0]).toContain('no light in any pose');
-    expect(validateBatchLight(light([]))[0]).toContain('poses is 0');
+    expect(validateBatchLight({ ...light([[3, 9]]), neverLitPct: 130 })[0]!.path).toBe('neverLitPct');
+    expect(validateBatchLight(light([[0, 9]]))[0]!.message).toContain('no light in any pose');
+    expect(validateBatchLight(light([]))[0]!.message).toContain('poses is 0');
   });
   it('is what the Why of the cure explains from then on', () => {
     const lit = take(testBatch(), choice([[4, 9]]));

@@ -169,7 +169,7 @@ function notNow(batch: BatchState): Refusal | undefined {
 
 function notThat({ light, tempC }: CureChoice, bench: BenchNow): Refusal | undefined {
   const breach = validateBatchLight(light)[0];
-  if (breach) return { code: 'BAD_VALUE', message: breach, field: 'light' };
+  if (breach) return { code: 'BAD_VALUE', message: breach.message, field: `light.${breach.path}` };
   const lamp = lampAt(bench, light.station);
   if (!lamp)
     return { code: 'UNKNOWN_LAMP', message: `There is no lamp at “${light.station}”.`, field: 'light.station' };

@@ -1,12 +1,13 @@
-import { rangeNotes } from '../units/index.ts';
+import { type Breach, rangeNotes } from '../units/index.ts';
 import { fitsFlat, type Spaces } from './fit.ts';
 
 const LARGEST_MM = 3000;
 
 /** Every way the sizes of a workshop cannot be, each by the field it speaks of. Empty when they can be used. */
-export function validateSpaces({ plate, wash = {}, boxes = {} }: Spaces): readonly string[] {
-  const breaches: string[] = [];
+export function validateSpaces({ plate, wash = {}, boxes = {} }: Spaces): readonly Breach[] {
+  const breaches: Breach[] = [];
   const within = rangeNotes(breaches);
+  const not = (path: string, why: string) => breaches.push({ path, message: `${path}: ${why}` });
   const size = (name: string, values: readonly number[]) => {
     for (const value of values) within(name, value, 1, LARGEST_MM);
   };
@@ -18,14 +19,13 @@ export function validateSpaces({ plate, wash = {}, boxes = {} }: Spaces): readon
     size(`wash.${station}.openingMm`, openingMm);
     within(`wash.${station}.depthMm`, depthMm, 1, LARGEST_MM);
     within(`wash.${station}.impellerMm`, impellerMm, 0, LARGEST_MM);
-    if (impellerMm >= depthMm)
-      breaches.push(`wash.${station}.impellerMm: the impeller is higher than the tub is deep.`);
+    if (impellerMm >= depthMm) not(`wash.${station}.impellerMm`, 'the impeller is higher than the tub is deep.');
     if (!basket) continue;
     size(`wash.${station}.basket.sizeMm`, basket.sizeMm);
     within(`wash.${station}.basket.meshMm`, basket.meshMm, 0, 100);
     const [x, y] = basket.sizeMm;
     if (!fitsFlat([x, y], openingMm))
-      breaches.push(`wash.${station}.basket.sizeMm: the basket does not go through the opening.`);
+      not(`wash.${station}.basket.sizeMm`, 'the basket does not go through the opening.');
   }
   for (const [station, clear] of Object.entries(boxes)) size(`boxes.${station}`, clear);
   return breaches;

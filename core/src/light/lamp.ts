@@ -1,5 +1,5 @@
 import type { Vec3 } from '../mesh/index.ts';
-import { rangeNotes } from '../units/index.ts';
+import { type Breach, rangeNotes } from '../units/index.ts';
 import type { Led, Surroundings } from './types.ts';
 
 /** A regular set of LEDs, described by what a ruler can measure. Heights are above the table. */
@@ -211,8 +211,8 @@ export function surroundingsOf(lamp: Lamp): Surroundings {
 const MOST_LEDS = 400;
 
 /** Every way a description of a lamp cannot be true. Empty when it can be used. */
-export function validateLamp(lamp: Lamp): readonly string[] {
-  const breaches: string[] = [];
+export function validateLamp(lamp: Lamp): readonly Breach[] {
+  const breaches: Breach[] = [];
   const within = rangeNotes(breaches);
   within('tableRadiusMm', lamp.tableRadiusMm, 10, 2000);
   within('heightMm', lamp.heightMm, 10, 3000);

@@ -45,13 +45,13 @@ describe('cards compared', () => {
     expect(heated.oven).toEqual({ tempC: 60, seconds: 1800 });
     expect(validateCard(heated)).toEqual([]);
     const half = withCardValue(heated, 'oven.tempC', undefined);
-    expect(validateCard(half)).toEqual(['oven needs both its heat and its time.']);
+    expect(validateCard(half)).toEqual([{ path: 'oven', message: 'oven needs both its heat and its time.' }]);
     const cold = withCardValue(half, 'oven.seconds', undefined);
     expect('oven' in cold).toBe(false);
     expect(compareCards(testCard, cold)).toEqual([]);
   });
   it('a card that breaks its own rules names every field', () => {
     const breaches = validateCard({ ...testCard, viscosityMPaS25: 0, exposureCapS: 9e9, cardCureS: 0 });
-    expect(breaches.map((text) => text.split(' ')[0])).toEqual(['viscosityMPaS25', 'exposureCapS', 'cardCureS']);
+    expect(breaches.map(({ path }) => path)).toEqual(['viscosityMPaS25', 'exposureCapS', 'cardCureS']);
   });
 });

@@ -68,7 +68,9 @@ describe('a card that carries its procedure', () => {
   });
   it('is not saved with a step that nobody knows, that has no time, or that cannot be run', () => {
     const withSteps = (edit: (all: typeof steps) => readonly object[]): readonly string[] =>
-      procedureBreaches({ ...whole, procedure: { reference: 'IFU 9', steps: edit(steps) as never } });
+      procedureBreaches({ ...whole, procedure: { reference: 'IFU 9', steps: edit(steps) as never } }).map(
+        ({ message }) => message,
+      );
     expect(withSteps((all) => [{ type: 'boil' }, ...all])).toEqual([expect.stringContaining('“boil” is not known')]);
     expect(withSteps((all) => all.map((s) => (s.type === 'rest' ? { type: 'rest' } : s)))).toEqual([
       'procedure: “Rest until dry” has no seconds.',

@@ -1,4 +1,5 @@
 import { type ResinCard, validateCard } from '../resin/index.ts';
+import type { Breach } from '../units/index.ts';
 import { type BoundRoute, bindRoute, lackWords, type RouteBench } from './bindRoute.ts';
 import { type Finding, type RouteCase, refused } from './finding.ts';
 import { HINT_RULES } from './hintRules.ts';
@@ -35,15 +36,16 @@ export const orderRefusal = (route: Route, bench: RouteBench): RefusedRoute | un
 type RefusedRoute = Extract<Finding, { readonly level: 'refused' }>;
 
 /** Every way a card breaks its own rules, its procedure too. Empty when it can be used. */
-export const cardBreaches = (card: ResinCard): readonly string[] => [...validateCard(card), ...procedureBreaches(card)];
+export const cardBreaches = (card: ResinCard): readonly Breach[] => [...validateCard(card), ...procedureBreaches(card)];
 
 /** Every way the procedure of a card breaks its own rules. Empty where it can be run, or the card has none. */
-export function procedureBreaches(card: ResinCard): readonly string[] {
+export function procedureBreaches(card: ResinCard): readonly Breach[] {
   const own = procedureRoute(card);
   if (!own) return [];
-  const form = validateRoute(own).map((breach) => `procedure, ${breach}`);
+  const at = (path: string, why: string): Breach => ({ path: `procedure.${path}`, message: `procedure: ${why}` });
+  const form = validateRoute(own).map(({ path, message }) => at(path, message));
   if (form.length > 0) return form;
-  const untimed = untimedSteps(card).map((title) => `procedure: “${title}” has no seconds.`);
+  const untimed = untimedSteps(card).map((title) => at('steps', `“${title}” has no seconds.`));
   const refusal = routeRefusal(own, { card });
-  return [...untimed, ...(refusal ? [`procedure: ${refusal.message}`] : [])];
+  return [...untimed, ...(refusal ? [at('steps', refusal.message)] : [])];
 }

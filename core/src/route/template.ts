@@ -1,6 +1,7 @@
 import { PLACE_IDS, type Place } from '../bench/index.ts';
 import { MEDIA, type Medium } from '../cure/index.ts';
 import { AIRS, type Air } from '../dry/index.ts';
+import type { Breach } from '../units/index.ts';
 import { AGITATIONS, type Agitation } from '../wash/index.ts';
 import { STEP_TYPES, type StepTypeId, stepType } from './kinds/index.ts';
 
@@ -39,28 +40,46 @@ export type Route = {
 export const MOST_STEPS = 40;
 
 /** Every way a route breaks its own form. Empty when it can be judged by the rules. */
-export function validateRoute(route: Route): readonly string[] {
-  const breaches: string[] = [];
-  const need = (holds: boolean, text: string) => {
-    if (!holds) breaches.push(text);
+export function validateRoute(route: Route): readonly Breach[] {
+  const breaches: Breach[] = [];
+  const need = (holds: boolean, path: string, message: string) => {
+    if (!holds) breaches.push({ path, message });
   };
-  need(route.name.trim() !== '' && route.name.length <= 80, 'name is empty or over 80 letters.');
-  need(Number.isInteger(route.version) && route.version >= 1, `version is ${route.version}; a whole number from 1.`);
-  need(DOSES.includes(route.dose), `dose “${route.dose}” is not known.`);
-  need(route.steps.length >= 1 && route.steps.length <= MOST_STEPS, `${route.steps.length} steps; 1 to ${MOST_STEPS}.`);
+  need(route.name.trim() !== '' && route.name.length <= 80, 'name', 'name is empty or over 80 letters.');
+  need(
+    Number.isInteger(route.version) && route.version >= 1,
+    'version',
+    `version is ${route.version}; a whole number from 1.`,
+  );
+  need(DOSES.includes(route.dose), 'dose', `dose “${route.dose}” is not known.`);
+  need(
+    route.steps.length >= 1 && route.steps.length <= MOST_STEPS,
+    'steps',
+    `${route.steps.length} steps; 1 to ${MOST_STEPS}.`,
+  );
   route.steps.forEach((step, i) => {
     const at = `step ${i + 1}`;
-    need(step.type in STEP_TYPES, `${at}: type “${step.type}” is not known.`);
+    const path = (field: string) => `steps.${i}.${field}`;
+    need(step.type in STEP_TYPES, path('type'), `${at}: type “${step.type}” is not known.`);
     if (!(step.type in STEP_TYPES)) return;
-    need(step.where === undefined || PLACE_IDS.includes(step.where), `${at}: place “${step.where}” is not known.`);
-    need(step.agitation === undefined || AGITATIONS.includes(step.agitation), `${at}: agitation is not known.`);
-    need(step.medium === undefined || MEDIA.includes(step.medium), `${at}: medium is not known.`);
-    need(step.air === undefined || AIRS.includes(step.air), `${at}: air is not known.`);
+    need(
+      step.where === undefined || PLACE_IDS.includes(step.where),
+      path('where'),
+      `${at}: place “${step.where}” is not known.`,
+    );
+    need(
+      step.agitation === undefined || AGITATIONS.includes(step.agitation),
+      path('agitation'),
+      `${at}: agitation is not known.`,
+    );
+    need(step.medium === undefined || MEDIA.includes(step.medium), path('medium'), `${at}: medium is not known.`);
+    need(step.air === undefined || AIRS.includes(step.air), path('air'), `${at}: air is not known.`);
     need(
       step.seconds === undefined || (step.seconds >= 1 && step.seconds <= 7 * 86_400),
+      path('seconds'),
       `${at}: seconds 1 to a week.`,
     );
-    need(step.tempC === undefined || (step.tempC >= 15 && step.tempC <= 250), `${at}: tempC 15 to 250.`);
+    need(step.tempC === undefined || (step.tempC >= 15 && step.tempC <= 250), path('tempC'), `${at}: tempC 15 to 250.`);
   });
   return breaches;
 }

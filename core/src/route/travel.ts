@@ -31,7 +31,7 @@ export function readRouteFile(text: string): Result<RouteFile, Refusal> {
   const { name = '', dose = 'look', note = '', steps } = file;
   const read = routeFile({ id: 'taken', version: 1, name: String(name), dose, note: String(note), steps });
   const breach = validateRoute({ ...read, id: 'taken', version: 1 })[0];
-  return breach ? refuse(notRead(breach)) : ok(read);
+  return breach ? refuse(notRead(breach.message)) : ok(read);
 }
 const notRead = (why: string): Refusal => ({
   code: 'BAD_VALUE',

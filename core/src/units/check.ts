@@ -28,11 +28,17 @@ export class ModelRangeError extends InputError {
   }
 }
 
+/** One way in which something breaks its own rules: where it lies, and the sentence for whoever sent it. */
+export type Breach = { readonly path: string; readonly message: string };
+export const breachText = (breaches: readonly Breach[]): string => breaches.map(({ message }) => message).join(' ');
+
 /** Notes every number outside its closed range; for checkers that return all breaches instead of throwing at the first. */
 export const rangeNotes =
-  (breaches: string[]) =>
+  (breaches: Breach[]) =>
   (name: string, value: number, min: number, max: number): void => {
-    if (!(value >= min && value <= max)) breaches.push(`${name} is ${value}; it must be between ${min} and ${max}.`);
+    if (!(value >= min && value <= max)) {
+      breaches.push({ path: name, message: `${name} is ${value}; it must be between ${min} and ${max}.` });
+    }
   };
 
 export const clamp = (value: number, min: number, max: number): number => Math.min(max, Math.max(min, value));

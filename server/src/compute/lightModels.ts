@@ -8,7 +8,7 @@ import {
   validateCureConstants,
 } from '@north-step/core/cure';
 import { DEFAULT_ALBEDO, sunLight } from '@north-step/core/light';
-import { InputError, requireInRange } from '@north-step/core/units';
+import { breachText, InputError, requireInRange } from '@north-step/core/units';
 import type { Static } from 'typebox';
 import { Refused } from '../http/errors.ts';
 import { model } from './model.ts';
@@ -19,7 +19,7 @@ type ResinInput = Static<typeof TranslateInput>['resin'];
 export function constantsOf(resin: ResinInput): CureConstants {
   const constants = typeof resin === 'string' ? FAMILY_CONSTANTS[resin] : { ...COMMON_CONSTANTS, ...resin };
   const breaches = validateCureConstants(constants);
-  if (breaches.length > 0) throw new InputError('resin', `resin: ${breaches.join(' ')}`);
+  if (breaches.length > 0) throw new InputError('resin', `resin: ${breachText(breaches)}`);
   return constants;
 }
 

@@ -102,7 +102,7 @@ export const describeLamp: Handler<'lamp.describe'> = async ({ tx, context, para
   if (!station) throw unknown('lamp', stationId);
   const lamp = command.lamp as unknown as Lamp;
   const breach = validateLamp(lamp)[0];
-  if (breach) throw new Refused({ code: 'BAD_LAMP', message: breach, field: `lamp.${breach.split(' ')[0]}` });
+  if (breach) throw new Refused({ code: 'BAD_LAMP', message: breach.message, field: `lamp.${breach.path}` });
   const doubt = lightDoubt(lamp);
   if (doubt) throw doubt;
   const before = (await lampRows(tx)).find(({ station_id }) => station_id === stationId);

@@ -1,6 +1,7 @@
 import type { CardReply, ResinCardFile } from '@north-step/contract';
 import type { ResinCard } from '@north-step/core/resin';
 import { cardBreaches } from '@north-step/core/route';
+import { breachText } from '@north-step/core/units';
 import { settingFact } from '../bench/index.ts';
 import { type Queryable, sql } from '../db/index.ts';
 import type { Handler } from '../http/command.ts';
@@ -90,8 +91,8 @@ export const saveCard: Handler<'resin.card'> = async ({ tx, context, command }) 
   if (breaches.length > 0)
     throw new Refused({
       code: 'BAD_VALUE',
-      message: breaches.join(' '),
-      field: `card.${breaches[0]!.split(' ')[0]}`,
+      message: breachText(breaches),
+      field: `card.${breaches[0]!.path}`,
       remedy: 'Correct the card and send it again; the one in use stays as it is.',
     });
   await tx.many(sql`

@@ -88,7 +88,7 @@ describe('resin cards', () => {
     ['an absurd number', { exposureCapS: 1e6 }, 400, /exposureCapS/],
     ['a liquid nobody knows', { solvents: ['tea'] }, 400, /solvents/],
     ['another format', { format: 'something-else' }, 400, /format/],
-    ['constants that contradict each other', { cure: { tg0C: 90, tg1C: 10 } }, 422, /card\.tg/],
+    ['constants that contradict each other', { cure: { tg0C: 90, tg1C: 10 } }, 422, /card\.cure\.tg1C/],
   ])('are refused with %s, and nothing is kept', async (_, over, status, field) => {
     const versions = async () => (await t.get<CardReply>('/api/resins/grey')).versions.length;
     const [count, card] = [await versions(), await file()];

@@ -61,8 +61,8 @@ export const setRoom: Handler<'room.set'> = async (work) => {
   if (breach)
     throw new Refused({
       code: 'BAD_VALUE',
-      field: `room.spaces.${breach.split(/[: ]/)[0]}`,
-      message: `${breach} The room was left as it was.`,
+      field: `room.spaces.${breach.path}`,
+      message: `${breach.message} The room was left as it was.`,
     });
   refuseZone(room.ways?.zone, 'room.ways.zone');
   const { prices, ...rest } = room;

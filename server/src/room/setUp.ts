@@ -48,7 +48,11 @@ export const setUpShop: Handler<'shop.set-up'> = async (work) => {
 function refuseLamp(lamp: Lamp): void {
   const breach = validateLamp(lamp)[0];
   if (breach)
-    throw new Refused({ code: 'BAD_VALUE', field: 'bench.lamps', message: `A lamp: ${breach} Nothing was kept.` });
+    throw new Refused({
+      code: 'BAD_VALUE',
+      field: 'bench.lamps',
+      message: `A lamp: ${breach.message} Nothing was kept.`,
+    });
 }
 
 type Named = { readonly name: string };

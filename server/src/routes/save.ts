@@ -1,5 +1,5 @@
 import { orderRefusal, type Route, templateById, validateRoute } from '@north-step/core/route';
-import { slugOf } from '@north-step/core/units';
+import { breachText, slugOf } from '@north-step/core/units';
 import { benchNow } from '../bench/index.ts';
 import { sql } from '../db/index.ts';
 import type { Handler } from '../http/command.ts';
@@ -19,7 +19,8 @@ export const saveRoute: Handler<'route.save'> = async ({ tx, context, command })
   const id = before?.id ?? (await freeId(name, async (wanted) => taken(wanted)));
   const route: Route = { id, name: name.trim(), version: (before?.version ?? 0) + 1, dose, steps, note };
   const breaches = validateRoute(route);
-  if (breaches.length > 0) throw new Refused({ code: 'BAD_VALUE', message: breaches.join(' '), field: 'steps' });
+  if (breaches.length > 0)
+    throw new Refused({ code: 'BAD_VALUE', message: breachText(breaches), field: breaches[0]!.path });
   // what this bench lacks is said where it is to be run: a route may be kept for another
   const refusal = orderRefusal(route, await benchNow(tx, context.nowMs()));
   if (refusal) throw new Refused({ ...refusal, field: refusal.step === undefined ? 'steps' : `steps.${refusal.step}` });
