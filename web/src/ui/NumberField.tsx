@@ -3,6 +3,8 @@ import { type KeyboardEvent, useId, useState } from 'react';
 
 type NumberFieldProps = {
   readonly label: string;
+  /** spoken after the label, where one like it stands in every row */
+  readonly of?: string;
   /** what it counts in; what follows a blank or a comma is a remark */
   readonly unit?: string;
   readonly value: number | undefined;
@@ -21,7 +23,7 @@ type NumberFieldProps = {
  * What is not understood stays as it was typed and says so; the arrow keys count up and down.
  */
 export function NumberField(props: NumberFieldProps) {
-  const { label, unit, value, min, max, step = 1, className = '', bare = false, onChange } = props;
+  const { label, of, unit, value, min, max, step = 1, className = '', bare = false, onChange } = props;
   const id = useId();
   const [typed, setTyped] = useState<{ readonly text: string; readonly meant: number | undefined }>();
   const counts = unit?.split(/[ ,]/)[0];
@@ -47,6 +49,7 @@ export function NumberField(props: NumberFieldProps) {
     <div className={className}>
       <label htmlFor={id} className={bare ? 'sr-only' : 'block text-[13px] text-ink-2'}>
         {label}
+        {of && <span className="sr-only"> of {of}</span>}
         {unit && `, ${unit}`}
       </label>
       <input

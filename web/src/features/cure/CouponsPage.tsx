@@ -147,7 +147,8 @@ export function CouponsPage() {
                   ))}
                 </span>
                 <NumberField
-                  label={`Shore D of coupon ${index + 1}`}
+                  label="Shore D"
+                  of={`coupon ${index + 1}`}
                   min={1}
                   max={100}
                   value={coupon.shoreD}
