@@ -87,7 +87,7 @@ test('what was pressed without a server and meanwhile done on another screen is 
   await page.getByRole('link', { name: 'Room' }).click();
   await page.getByRole('button', { name: 'This page loses the server for a minute' }).click();
   await expect(page.getByText('The server is away')).toBeVisible();
-  await page.getByRole('link', { name: 'Bench' }).click();
+  await page.getByRole('link', { name: 'Bench', exact: true }).click();
   await expect(heading).toHaveText(`${name} has dripped`);
   await page.keyboard.press(' ');
   await expect(heading).toHaveText(`Take ${name} off the plate`);

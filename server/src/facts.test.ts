@@ -2,7 +2,7 @@ import { createHash, randomUUID } from 'node:crypto';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
-import type { BatchReply, SolventReply } from '@north-step/contract';
+import { type BatchReply, SEQ_HEADER, type SolventReply } from '@north-step/contract';
 import { type BatchEvent, type BatchState, currentStep, replay } from '@north-step/core/batch';
 import { canonicalJson } from '@north-step/core/record';
 import { testCard } from '@north-step/core/testing';
@@ -210,12 +210,31 @@ describe('changes are told in order, to those who still listen', () => {
     const hub = new LiveHub();
     const heard: number[] = [];
     const stop = hub.listen(({ seq }) => heard.push(seq));
-    hub.publish(['bench']);
-    hub.publish([]);
+    const first = hub.publish(['bench'])!;
+    expect(hub.publish([])).toBeUndefined();
     hub.publish(['solvent', 'bench']);
     stop();
     hub.publish(['bench']);
-    expect(heard).toEqual([1, 2]);
+    expect(heard).toEqual([first, first + 1]);
+    // the server that is started next counts on: what it tells is newer
+    expect(first).toBeLessThanOrEqual(Date.now() + 1);
+  });
+  it('an answer names its place among them; a repeat, which may tell of earlier, names none', async () => {
+    const { id } = await t.newBatch();
+    const flag = (commandId: string) =>
+      t.app.inject({
+        method: 'POST',
+        url: `/api/batches/${id}/flag`,
+        headers: { host: 'localhost' },
+        payload: { note: 'a crack?', commandId },
+      });
+    const told: number[] = [];
+    const stop = t.live.listen(({ seq }) => told.push(seq));
+    const [once, again] = [await flag('seq-once-1'), await flag('seq-once-1')];
+    stop();
+    expect([once.statusCode, again.statusCode]).toEqual([200, 200]);
+    expect(Number(once.headers[SEQ_HEADER])).toBe(told.at(-1));
+    expect(again.headers[SEQ_HEADER]).toBeUndefined();
   });
 });
 

@@ -6,6 +6,11 @@ let taken = 0;
 const newest = new Map<string, { readonly seq: number; readonly taken: number }>();
 let newestOfAny = 0;
 
+/** The server counts anew, perhaps from less: what comes next is the newest. */
+export const countAnew = (): void => {
+  for (const [id, { taken: at }] of newest) newest.set(id, { seq: 0, taken: at });
+};
+
 /** How many patches there were when a read is begun. */
 export const patchesSoFar = (): number => taken;
 

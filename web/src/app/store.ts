@@ -6,6 +6,7 @@ import { hereSlice, rememberHere } from './bench.ts';
 import { takeChange, takePatch } from './changes.ts';
 import { type Answer, makeSender, outboxSlice, serverAway } from './outbox.ts';
 import { OutboxStore } from './outboxStore.ts';
+import { countAnew } from './patches.ts';
 import { onCut, serverIsCut } from './practice.ts';
 
 export const store = configureStore({
@@ -43,6 +44,7 @@ export function listenLive(): void {
   const stream = new EventSource('/api/live');
   let wasAway = false;
   stream.addEventListener('hello', () => {
+    countAnew();
     store.dispatch(serverAway(false));
     if (wasAway) refreshAll();
     wasAway = false;

@@ -1,7 +1,7 @@
 import { type BatchState, wholeOf } from '@north-step/core/batch';
 import { useState } from 'react';
 import { useKeptPhoto } from '../../app/useKeptPhoto.ts';
-import { Choice, PhotoPick, PhotoRefusal, Sheet, Stepper } from '../../ui/index.ts';
+import { Choice, PhotoPick, PhotoRefusal, Sheet, Stepper, TextField } from '../../ui/index.ts';
 import type { Send } from './send.ts';
 
 type BrokeDialogProps = { readonly batch: BatchState; readonly send: Send; readonly onClose: () => void };
@@ -76,10 +76,7 @@ function MoreBroke({ batch, send, onClose }: BrokeDialogProps) {
       <p className="mt-2 text-sm text-ink-2">
         Cyanoacrylate and activator on dry faces, extraction on; a glued piece is said to be so in the record.
       </p>
-      <label className="mt-2 block">
-        <span className="label">What broke, where</span>
-        <input className="field" maxLength={300} value={note} onChange={(event) => setNote(event.target.value)} />
-      </label>
+      <TextField label="What broke, where" className="mt-2" longest={300} value={note} onChange={setNote} />
       <div className="mt-3">
         <PhotoPick label="Photo of the break" photo={photo} onPhoto={setPhoto} />
       </div>
@@ -109,10 +106,7 @@ function Recount({ batch, send, onClose }: BrokeDialogProps) {
         unit={`broken in all, not ${batch.broken}`}
         onChange={setBroken}
       />
-      <label className="mt-2 block">
-        <span className="label">Why</span>
-        <input className="field" maxLength={300} value={because} onChange={(event) => setBecause(event.target.value)} />
-      </label>
+      <TextField label="Why" className="mt-2" longest={300} value={because} onChange={setBecause} />
       <button
         type="button"
         className="btn mt-2"

@@ -1,6 +1,6 @@
 import { type BatchState, PRIORITIES } from '@north-step/core/batch';
 import { useState } from 'react';
-import { Choice, Sheet } from '../../ui/index.ts';
+import { Choice, Sheet, TextField } from '../../ui/index.ts';
 import type { Send } from './send.ts';
 
 type EditDialogProps = { readonly batch: BatchState; readonly send: Send; readonly onClose: () => void };
@@ -30,15 +30,7 @@ export function EditDialog({ batch, send, onClose }: EditDialogProps) {
   return (
     <Sheet open onOpenChange={onClose} title={`${batch.name}: for whom, due, note`}>
       <div className="grid grid-cols-2 gap-3">
-        <label className="block">
-          <span className="label">For whom</span>
-          <input
-            className="field"
-            maxLength={120}
-            value={customer}
-            onChange={(event) => setCustomer(event.target.value)}
-          />
-        </label>
+        <TextField label="For whom" longest={120} value={customer} onChange={setCustomer} />
         <label className="block">
           <span className="label">Due</span>
           <input className="field" type="datetime-local" value={due} onChange={(event) => setDue(event.target.value)} />
@@ -53,16 +45,7 @@ export function EditDialog({ batch, send, onClose }: EditDialogProps) {
           onChange={setPriority}
         />
       </div>
-      <label className="mt-3 block">
-        <span className="label">Note</span>
-        <textarea
-          className="field py-2"
-          rows={3}
-          maxLength={500}
-          value={note}
-          onChange={(event) => setNote(event.target.value)}
-        />
-      </label>
+      <TextField label="Note" className="mt-3" longest={500} rows={3} value={note} onChange={setNote} />
       <button type="button" className="btn btn-sea mt-4" onClick={() => void save()}>
         Save
       </button>

@@ -1,6 +1,6 @@
 import type { BatchState } from '@north-step/core/batch';
 import { useState } from 'react';
-import { Sheet } from '../../ui/index.ts';
+import { Sheet, TextField } from '../../ui/index.ts';
 import type { Send } from './send.ts';
 
 type HoldDialogProps = { readonly batch: BatchState; readonly send: Send; readonly onClose: () => void };
@@ -15,10 +15,7 @@ export function HoldDialog({ batch, send, onClose }: HoldDialogProps) {
   return (
     <Sheet open onOpenChange={onClose} title={`Hold ${batch.name}`}>
       <p className="text-ink-2">Nothing is begun on it until it is released. What runs now can be finished.</p>
-      <label className="mt-3 block">
-        <span className="label">Why</span>
-        <input className="field" maxLength={300} value={reason} onChange={(event) => setReason(event.target.value)} />
-      </label>
+      <TextField label="Why" className="mt-3" longest={300} value={reason} onChange={setReason} />
       <button type="button" className="btn btn-sea mt-4" disabled={reason.trim() === ''} onClick={() => void hold()}>
         Hold it
       </button>

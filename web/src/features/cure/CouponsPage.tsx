@@ -8,7 +8,7 @@ import { useSearchParams } from 'react-router';
 import { useBenchQuery, useResinsQuery } from '../../app/api.ts';
 import { dayAndClock, useNow } from '../../app/useNow.ts';
 import { WindowBar } from '../../glyphs/index.ts';
-import { Choice, Failed, Loading, NumberField } from '../../ui/index.ts';
+import { Choice, Failed, Loading, NumberField, SelectField } from '../../ui/index.ts';
 import { SlimBand, SlimButton, useDo } from '../next/index.ts';
 import { useLampsQuery, usePairsQuery } from './endpoints.ts';
 import { useFit, useLadder } from './useLadder.ts';
@@ -92,24 +92,19 @@ export function CouponsPage() {
       />
       <div className="grid grid-cols-[250px_minmax(0,1fr)_360px] max-lg:grid-cols-1">
         <section aria-label="What is tried" className="border-r border-line px-[18px] py-3 print:hidden">
-          <label className="block">
-            <span className="label">Resin</span>
-            <select className="field" value={resin.card.id} onChange={(event) => choose('card', event.target.value)}>
-              {learnable.map(({ card }) => (
-                <option key={card.id} value={card.id}>
-                  {card.name}
-                </option>
-              ))}
-            </select>
-          </label>
-          <label className="mt-2 block">
-            <span className="label">Lot</span>
-            <select className="field" value={lot ?? resin.lots[0]} onChange={(event) => setLot(event.target.value)}>
-              {resin.lots.map((code) => (
-                <option key={code}>{code}</option>
-              ))}
-            </select>
-          </label>
+          <SelectField
+            label="Resin"
+            value={resin.card.id}
+            options={learnable.map(({ card }) => ({ value: card.id, text: card.name }))}
+            onChange={(next) => choose('card', next)}
+          />
+          <SelectField
+            label="Lot"
+            className="mt-2"
+            value={lot ?? resin.lots[0]}
+            options={resin.lots}
+            onChange={setLot}
+          />
           <h3 className="mt-3 mb-1 font-bold">Lamp</h3>
           <Choice
             label="Lamp"

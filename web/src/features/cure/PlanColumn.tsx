@@ -6,6 +6,7 @@ import { chanceText, clockText, plainNumber } from '@north-step/core/units';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { dayAndClock } from '../../app/useNow.ts';
+import { TextField } from '../../ui/index.ts';
 import { useDo } from '../next/index.ts';
 import { Elsewhere } from './Elsewhere.tsx';
 import { useCureTestsQuery } from './endpoints.ts';
@@ -149,10 +150,7 @@ function Anyway({ batch, cure }: { readonly batch: BatchState; readonly cure: Cu
     );
   return (
     <div className="mt-3">
-      <label className="block">
-        <span className="label">Light it all the same, in short steps, because …</span>
-        <input className="field" maxLength={200} value={why} onChange={(event) => setWhy(event.target.value)} />
-      </label>
+      <TextField label="Light it all the same, in short steps, because …" longest={200} value={why} onChange={setWhy} />
       <button type="button" className="btn mt-2" disabled={why.trim() === ''} onClick={() => void send()}>
         Light it so
       </button>

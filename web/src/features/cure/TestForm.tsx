@@ -3,7 +3,7 @@ import { MEDIA, TEST_PROPERTIES, type TestProperty } from '@north-step/core/cure
 import type { ResinCard } from '@north-step/core/resin';
 import { clockText, parseDurationS } from '@north-step/core/units';
 import { useState } from 'react';
-import { Choice, NumberField } from '../../ui/index.ts';
+import { Choice, NumberField, SelectField, TextField } from '../../ui/index.ts';
 import { useDo } from '../next/index.ts';
 import { readingsFrom, unitOf } from './testWords.ts';
 
@@ -72,14 +72,7 @@ export function TestForm({ card, lots, lamps, roomC, property, onProperty }: Tes
   return (
     <>
       <h2 className="mt-3 text-lg font-bold">A set of samples</h2>
-      <label className="mt-1 block">
-        <span className="label">Lot</span>
-        <select className="field" value={lot ?? lots[0]} onChange={(event) => setLot(event.target.value)}>
-          {lots.map((code) => (
-            <option key={code}>{code}</option>
-          ))}
-        </select>
-      </label>
+      <SelectField label="Lot" className="mt-1" value={lot ?? lots[0]} options={lots} onChange={setLot} />
       <div className="mt-2 grid grid-cols-2 gap-2">
         <label className="block">
           <span className="text-[13px] text-ink-2">light for</span>
@@ -135,10 +128,7 @@ export function TestForm({ card, lots, lamps, roomC, property, onProperty }: Tes
           onChange={(event) => setText(event.target.value)}
         />
       </label>
-      <label className="mt-2 block">
-        <span className="label">Note</span>
-        <input className="field" value={note} maxLength={500} onChange={(event) => setNote(event.target.value)} />
-      </label>
+      <TextField label="Note" className="mt-2" longest={500} value={note} onChange={setNote} />
       {missing.length > 0 && <p className="mt-2 text-sm text-ink-2">Still needed: {missing.join(', ')}.</p>}
       <button type="button" className="btn btn-sea mt-2" disabled={missing.length > 0} onClick={() => void save()}>
         Keep this set

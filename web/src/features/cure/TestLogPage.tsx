@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { useBenchQuery, useResinsQuery } from '../../app/api.ts';
 import { dayAndClock } from '../../app/useNow.ts';
-import { Empty, Failed, Loading, useWidth } from '../../ui/index.ts';
+import { Empty, Failed, Loading, SelectField, useWidth } from '../../ui/index.ts';
 import { SlimBand } from '../next/index.ts';
 import { useCureTestsQuery, useLampsQuery } from './endpoints.ts';
 import { TestChart } from './TestChart.tsx';
@@ -40,20 +40,12 @@ export function TestLogPage() {
       />
       <div className="grid grid-cols-[300px_minmax(0,1fr)_330px] max-lg:grid-cols-1">
         <section aria-label="A new set" className="border-r border-line px-[18px] py-3">
-          <label className="block">
-            <span className="label">Resin</span>
-            <select
-              className="field"
-              value={card.id}
-              onChange={(event) => setParams({ card: event.target.value }, { replace: true })}
-            >
-              {all.map(({ card: one }) => (
-                <option key={one.id} value={one.id}>
-                  {one.name}
-                </option>
-              ))}
-            </select>
-          </label>
+          <SelectField
+            label="Resin"
+            value={card.id}
+            options={all.map(({ card: one }) => ({ value: one.id, text: one.name }))}
+            onChange={(next) => setParams({ card: next }, { replace: true })}
+          />
           <TestForm
             key={card.id}
             card={card}

@@ -2,7 +2,7 @@ import type { LayoutReply } from '@north-step/contract';
 import { SOLVENTS, type Solvent } from '@north-step/core/liquids';
 import { BENCH_THING_IDS, type BenchThing, benchThing, freeName, lineToJoin } from '@north-step/core/setUp';
 import { useState } from 'react';
-import { NumberField } from '../../ui/index.ts';
+import { NumberField, SelectField, TextField } from '../../ui/index.ts';
 import { useDo } from '../next/index.ts';
 import { THING_WORDS } from './words.ts';
 
@@ -43,52 +43,36 @@ export function AddThing({ known, onAdded }: { readonly known: LayoutReply; read
         void add();
       }}
     >
-      <label className="col-span-2 block">
-        <span className="text-[13px] text-ink-2">what it is</span>
-        <select
-          aria-label="what it is"
-          className="field"
-          value={thing}
-          onChange={(event) => {
-            setThing(event.target.value as BenchThing);
-            setSaid({});
-          }}
-        >
-          {BENCH_THING_IDS.map((id) => (
-            <option key={id} value={id}>
-              {THING_WORDS[id]}
-            </option>
-          ))}
-        </select>
-      </label>
-      <label className="col-span-2 block">
-        <span className="text-[13px] text-ink-2">called</span>
-        <input
-          className="field"
-          maxLength={60}
-          required
-          value={name}
-          onChange={(event) => setSaid({ ...said, name: event.target.value })}
-        />
-      </label>
+      <SelectField
+        label="what it is"
+        className="col-span-2"
+        value={thing}
+        options={BENCH_THING_IDS.map((id) => ({ value: id, text: THING_WORDS[id] }))}
+        onChange={(next) => {
+          setThing(next);
+          setSaid({});
+        }}
+      />
+      <TextField
+        label="called"
+        className="col-span-2"
+        longest={60}
+        needed
+        value={name}
+        onChange={(to) => setSaid({ ...said, name: to })}
+      />
       <button type="submit" className="btn btn-sea">
         Add it
       </button>
       {usual.bath && (
         <>
-          <label className="col-span-2 block">
-            <span className="text-[13px] text-ink-2">liquid</span>
-            <select
-              aria-label="liquid"
-              className="field"
-              value={liquid}
-              onChange={(event) => setSaid({ ...said, lineId: undefined, liquid: event.target.value as Solvent })}
-            >
-              {SOLVENTS.map((one) => (
-                <option key={one}>{one}</option>
-              ))}
-            </select>
-          </label>
+          <SelectField
+            label="liquid"
+            className="col-span-2"
+            value={liquid}
+            options={SOLVENTS}
+            onChange={(next) => setSaid({ ...said, lineId: undefined, liquid: next })}
+          />
           <NumberField
             label="holds"
             unit="L"
@@ -97,22 +81,16 @@ export function AddThing({ known, onAdded }: { readonly known: LayoutReply; read
             value={said.litres ?? usual.bath.capacityMl / 1000}
             onChange={(litres) => setSaid({ ...said, litres })}
           />
-          <label className="col-span-2 block">
-            <span className="text-[13px] text-ink-2">line</span>
-            <select
-              aria-label="line"
-              className="field"
-              value={lineId}
-              onChange={(event) => setSaid({ ...said, lineId: event.target.value })}
-            >
-              <option value="">by itself</option>
-              {lines.map((line) => (
-                <option key={line.id} value={line.id}>
-                  {line.name}, at its clean end
-                </option>
-              ))}
-            </select>
-          </label>
+          <SelectField
+            label="line"
+            className="col-span-2"
+            value={lineId}
+            options={[
+              { value: '', text: 'by itself' },
+              ...lines.map((line) => ({ value: line.id, text: `${line.name}, at its clean end` })),
+            ]}
+            onChange={(next) => setSaid({ ...said, lineId: next })}
+          />
         </>
       )}
     </form>

@@ -3,7 +3,7 @@ import { stationKind } from '@north-step/core/bench';
 import { AGITATIONS } from '@north-step/core/wash';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { NumberField, Stepper } from '../../ui/index.ts';
+import { NumberField, SelectField, Stepper, TextField } from '../../ui/index.ts';
 import { useDo } from '../next/index.ts';
 
 /** What can be said of a station; what it holds is changed by a fill. Kept with one press, and asked twice before it is taken away. */
@@ -41,25 +41,20 @@ export function StationForm({ station, onDone }: { readonly station: StationTher
         void keep();
       }}
     >
-      <label className="block">
-        <span className="text-[13px] text-ink-2">called</span>
-        <input
-          className="field"
-          maxLength={60}
-          required
-          value={draft.name}
-          onChange={(event) => setDraft({ ...draft, name: event.target.value })}
-        />
-      </label>
-      <label className="mt-2 block">
-        <span className="text-[13px] text-ink-2">note, said on its tag</span>
-        <input
-          className="field"
-          maxLength={120}
-          value={draft.note}
-          onChange={(event) => setDraft({ ...draft, note: event.target.value })}
-        />
-      </label>
+      <TextField
+        label="called"
+        longest={60}
+        needed
+        value={draft.name}
+        onChange={(to) => setDraft({ ...draft, name: to })}
+      />
+      <TextField
+        label="note, said on its tag"
+        longest={120}
+        className="mt-2"
+        value={draft.note}
+        onChange={(to) => setDraft({ ...draft, note: to })}
+      />
       <p className="mt-2 text-[13px] text-ink-2">batches at once</p>
       <Stepper
         label={`Batches at once in ${name}`}
@@ -81,18 +76,13 @@ export function StationForm({ station, onDone }: { readonly station: StationTher
             />
             <NumberField label="open face" unit="cm²" min={1} value={face} onChange={setFace} />
           </div>
-          <label className="mt-2 block">
-            <span className="text-[13px] text-ink-2">how its liquid is moved</span>
-            <select
-              className="field"
-              value={agitation}
-              onChange={(event) => setAgitation(event.target.value as typeof agitation)}
-            >
-              {AGITATIONS.map((one) => (
-                <option key={one}>{one}</option>
-              ))}
-            </select>
-          </label>
+          <SelectField
+            label="how its liquid is moved"
+            className="mt-2"
+            value={agitation}
+            options={AGITATIONS}
+            onChange={setAgitation}
+          />
           <p className="mt-2 text-[13px]">
             What is in it is changed by a fill:{' '}
             <Link className="underline" to={`/solvent/baths/${encodeURIComponent(bath.vesselId)}`}>

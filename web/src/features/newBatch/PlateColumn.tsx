@@ -1,10 +1,10 @@
 import type { PaceReply, Resin, RouteRow } from '@north-step/contract';
-import { PRIORITIES, type Priority } from '@north-step/core/batch';
+import { PRIORITIES } from '@north-step/core/batch';
 import { filmOf } from '@north-step/core/plan';
 import { plainNumber } from '@north-step/core/units';
 import { Slider } from 'radix-ui';
 import { useId, useMemo } from 'react';
-import { Choice, Stepper, Why } from '../../ui/index.ts';
+import { Choice, SelectField, Stepper, TextField, Why } from '../../ui/index.ts';
 import { DripCurve } from './DripCurve.tsx';
 import { RouteChoice } from './RouteChoice.tsx';
 import type { useNewBatch } from './useNewBatch.ts';
@@ -61,15 +61,13 @@ export function PlateColumn({ draft, resins, routes, pace }: PlateColumnProps) {
           <Stepper label="How many" value={choices.count} min={1} max={1000} onChange={(count) => change({ count })} />
         </div>
       )}
-      <label className="mt-3 block">
-        <span className="label">For whom (if known)</span>
-        <input
-          className="field"
-          value={choices.customer}
-          maxLength={120}
-          onChange={(event) => change({ customer: event.target.value })}
-        />
-      </label>
+      <TextField
+        label="For whom (if known)"
+        className="mt-3"
+        longest={120}
+        value={choices.customer}
+        onChange={(text) => change({ customer: text })}
+      />
       <div className="mt-3 grid grid-cols-[1fr_auto] items-end gap-3">
         <label className="block">
           <span className="label">Due (if it is)</span>
@@ -80,18 +78,12 @@ export function PlateColumn({ draft, resins, routes, pace }: PlateColumnProps) {
             onChange={(event) => change({ due: event.target.value })}
           />
         </label>
-        <label className="block">
-          <span className="label">How urgent</span>
-          <select
-            className="field"
-            value={choices.priority}
-            onChange={(event) => change({ priority: event.target.value as Priority })}
-          >
-            {PRIORITIES.map((value) => (
-              <option key={value}>{value}</option>
-            ))}
-          </select>
-        </label>
+        <SelectField
+          label="How urgent"
+          value={choices.priority}
+          options={PRIORITIES}
+          onChange={(next) => change({ priority: next })}
+        />
       </div>
       <RouteChoice draft={draft} routes={routes} pace={pace} />
       <Drip draft={draft} />

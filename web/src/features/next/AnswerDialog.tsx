@@ -1,6 +1,6 @@
 import type { BatchState } from '@north-step/core/batch';
 import { useState } from 'react';
-import { Sheet } from '../../ui/index.ts';
+import { Sheet, TextField } from '../../ui/index.ts';
 
 type AnswerDialogProps = {
   readonly batch: BatchState;
@@ -22,10 +22,13 @@ export function AnswerDialog({ batch, onClose, onAnswer }: AnswerDialogProps) {
           </button>
         ))}
       </div>
-      <label className="mt-3 block">
-        <span className="label">What was decided, and by whom</span>
-        <input className="field" maxLength={300} value={answer} onChange={(event) => setAnswer(event.target.value)} />
-      </label>
+      <TextField
+        label="What was decided, and by whom"
+        className="mt-3"
+        longest={300}
+        value={answer}
+        onChange={setAnswer}
+      />
       <p className="mt-2 text-sm text-ink-2">It stands in the record with your name. If it must not go on, hold it.</p>
       <button
         type="button"

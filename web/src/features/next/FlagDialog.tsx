@@ -6,7 +6,7 @@ import { clockText, parseDurationS, upperFirst } from '@north-step/core/units';
 import { useState } from 'react';
 import { useBenchQuery } from '../../app/api.ts';
 import { useNow } from '../../app/useNow.ts';
-import { Choice, Sheet } from '../../ui/index.ts';
+import { Choice, Sheet, TextField } from '../../ui/index.ts';
 
 export type Happening = Pick<Mishap, 'what' | 'offS'>;
 type FlagDialogProps = {
@@ -147,10 +147,7 @@ export function FlagDialog(props: FlagDialogProps) {
           </button>
         ))}
       </div>
-      <label className="mt-3 block">
-        <span className="label">What is wrong</span>
-        <input className="field" value={note} maxLength={300} onChange={(event) => setNote(event.target.value)} />
-      </label>
+      <TextField label="What is wrong" className="mt-3" longest={300} value={note} onChange={setNote} />
       <label className="mt-2 flex min-h-11 items-center gap-3">
         <input type="checkbox" className="size-6" checked={stops} onChange={() => setStops(!stops)} />
         It stops: nothing is begun until somebody answers

@@ -3,7 +3,7 @@ import { litAtMs } from '@north-step/core/decide';
 import { type LaterLook, lookShape } from '@north-step/core/look';
 import { useState } from 'react';
 import { useKeptPhoto } from '../../app/useKeptPhoto.ts';
-import { PhotoPick, PhotoRefusal, Sheet } from '../../ui/index.ts';
+import { PhotoPick, PhotoRefusal, Sheet, TextField } from '../../ui/index.ts';
 import { countedOf, KindCounts } from '../pieces/index.ts';
 import { Diagnosis } from './Diagnosis.tsx';
 import { LookChoice } from './LookChoice.tsx';
@@ -70,10 +70,7 @@ export function LaterDialog({ batch, onClose, onSaid }: LaterDialogProps) {
           <span className="label">Pieces it was seen on</span>
           <KindCounts batch={batch} label={(kind) => kind ?? 'Pieces'} counts={counts} onChange={setCounts} />
         </div>
-        <label className="block flex-1">
-          <span className="label">Note</span>
-          <input className="field" value={note} maxLength={500} onChange={(event) => setNote(event.target.value)} />
-        </label>
+        <TextField label="Note" className="flex-1" longest={500} value={note} onChange={setNote} />
       </div>
       <label className="mt-1 flex min-h-11 items-center gap-3">
         <input type="checkbox" className="size-5" checked={cameBack} onChange={() => setCameBack(!cameBack)} />

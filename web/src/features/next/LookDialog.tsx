@@ -5,7 +5,7 @@ import { isLookAfter } from '@north-step/core/route';
 import { lazy, Suspense, useState } from 'react';
 import { useKeptPhoto } from '../../app/useKeptPhoto.ts';
 import { pedalKey } from '../../app/useKeys.ts';
-import { Choice, PhotoPick, PhotoRefusal, Sheet, Stepper } from '../../ui/index.ts';
+import { Choice, PhotoPick, PhotoRefusal, Sheet, Stepper, TextField } from '../../ui/index.ts';
 import { Diagnosis } from './Diagnosis.tsx';
 import { LookChoice } from './LookChoice.tsx';
 import { markByLetter } from './letters.ts';
@@ -74,10 +74,7 @@ export function LookDialog({ batch, step, seen, onClose, onLook }: LookDialogPro
           <span className="label">Broken pieces, of {batch.count}</span>
           <Stepper label="Broken pieces" value={broken} min={0} max={batch.count} onChange={setBroken} />
         </div>
-        <label className="block flex-1">
-          <span className="label">Note</span>
-          <input className="field" value={note} maxLength={500} onChange={(event) => setNote(event.target.value)} />
-        </label>
+        <TextField label="Note" className="flex-1" longest={500} value={note} onChange={setNote} />
       </div>
       <div className="mt-2 flex flex-wrap items-center gap-4">
         <PhotoPick label="Photo of what you see" photo={photo} onPhoto={setPhoto} />

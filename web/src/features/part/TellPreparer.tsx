@@ -2,7 +2,7 @@ import { type BatchState, kindsOf } from '@north-step/core/batch';
 import { PART_NOTE_KINDS, type PartNoteKind } from '@north-step/core/trim';
 import { useState } from 'react';
 import { useAppSelector } from '../../app/store.ts';
-import { Choice, Sheet } from '../../ui/index.ts';
+import { Choice, Sheet, TextField } from '../../ui/index.ts';
 import { useDo } from '../next/index.ts';
 import { PartView } from './PartView.tsx';
 import { useStoredPart } from './useStoredPart.ts';
@@ -52,10 +52,7 @@ export function TellPreparer({ batch, onClose }: { readonly batch: BatchState; r
         options={PART_NOTE_KINDS.map((value) => ({ value, text: value }))}
         onChange={setKind}
       />
-      <label className="mt-2 block">
-        <span className="label">In words (if needed)</span>
-        <input className="field" maxLength={300} value={text} onChange={(event) => setText(event.target.value)} />
-      </label>
+      <TextField label="In words (if needed)" className="mt-2" longest={300} value={text} onChange={setText} />
       <p className="mt-2 mb-1 text-ink-2">
         {kind ? '2. Press the place on the picture, or save it without one.' : 'Then press the place on the picture.'}
       </p>

@@ -2,7 +2,7 @@ import type { ErrorReply, ResinCardFile } from '@north-step/contract';
 import type { ResinCard } from '@north-step/core/resin';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { FilePick, Sheet } from '../../ui/index.ts';
+import { FilePick, Sheet, TextField } from '../../ui/index.ts';
 import { useDo } from '../next/index.ts';
 
 type CardEditorProps = { readonly card?: ResinCard; readonly onClose: () => void };
@@ -56,19 +56,8 @@ export function CardEditor({ card, onClose }: CardEditorProps) {
         />
       </label>
       <div className="mt-2 grid grid-cols-2 gap-3">
-        <label className="block">
-          <span className="label">Why it is changed</span>
-          <input
-            className="field"
-            maxLength={200}
-            value={changeNote}
-            onChange={(event) => setChangeNote(event.target.value)}
-          />
-        </label>
-        <label className="block">
-          <span className="label">New lots, with commas (if any)</span>
-          <input className="field" maxLength={200} value={lots} onChange={(event) => setLots(event.target.value)} />
-        </label>
+        <TextField label="Why it is changed" longest={200} value={changeNote} onChange={setChangeNote} />
+        <TextField label="New lots, with commas (if any)" longest={200} value={lots} onChange={setLots} />
       </div>
       {(refusal ?? (!parsed.ok && text.trim() !== '')) && (
         <p role="alert" className="mt-2 border-l-4 border-brick pl-3">

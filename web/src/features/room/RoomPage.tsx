@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { useBenchQuery, useRoomQuery } from '../../app/api.ts';
 import { useAskBeforeLeaving } from '../../app/useAskBeforeLeaving.ts';
 import { dayAndClock } from '../../app/useNow.ts';
-import { AirFields, Choice, Failed, Loading, NumberField, Sheet } from '../../ui/index.ts';
+import { AirFields, Choice, Failed, Loading, NumberField, Sheet, TextField } from '../../ui/index.ts';
 import { DeviceList } from '../devices/index.ts';
 import { Layout, People } from '../layout/index.ts';
 import { SlimBand, SlimButton, useDo } from '../next/index.ts';
@@ -79,15 +79,13 @@ function RoomForm({ known }: { readonly known: RoomReply }) {
       <div className="grid grid-cols-[360px_minmax(0,1fr)] border-t border-line max-lg:grid-cols-1">
         <section aria-label="The room" className="border-r border-line px-[18px] py-3">
           <h2 className="text-lg font-bold">The room</h2>
-          <label className="mt-1 block">
-            <span className="label">Workshop</span>
-            <input
-              className="field"
-              value={draft.workshop}
-              maxLength={80}
-              onChange={(event) => set({ workshop: event.target.value })}
-            />
-          </label>
+          <TextField
+            label="Workshop"
+            className="mt-1"
+            longest={80}
+            value={draft.workshop}
+            onChange={(workshop) => set({ workshop })}
+          />
           <div className="mt-2 grid grid-cols-2 gap-2">
             <AirFields roomC={draft.roomC} humidityPct={draft.humidityPct} onChange={set} />
           </div>
@@ -126,15 +124,13 @@ function RoomForm({ known }: { readonly known: RoomReply }) {
           <p className="text-[13px] text-ink-2">
             In your own money. Choices at a bath and the policy page count with it.
           </p>
-          <label className="mt-2 block w-44">
-            <span className="text-[13px] text-ink-2">what it is called</span>
-            <input
-              className="field"
-              maxLength={12}
-              value={draft.currency ?? ''}
-              onChange={(event) => set({ currency: event.target.value.trim() || undefined })}
-            />
-          </label>
+          <TextField
+            label="what it is called"
+            className="mt-2 w-44"
+            longest={12}
+            value={draft.currency ?? ''}
+            onChange={(currency) => set({ currency: currency.trim() || undefined })}
+          />
           {(Object.keys(PRICE_WORDS) as (keyof typeof PRICE_WORDS)[]).map((name) => (
             <NumberField
               key={name}

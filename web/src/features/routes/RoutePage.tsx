@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { useBenchQuery, useResinsQuery, useRouteQuery } from '../../app/api.ts';
 import { useKeys } from '../../app/useKeys.ts';
-import { Failed, isUnknown, Loading, NoSuch } from '../../ui/index.ts';
+import { Failed, isUnknown, Loading, NoSuch, TextField } from '../../ui/index.ts';
 import { SlimBand, SlimButton } from '../next/index.ts';
 import { Judgement } from './Judgement.tsx';
 import { Palette } from './Palette.tsx';
@@ -98,16 +98,14 @@ function Builder({ versions, bench, resins }: BuilderProps) {
                 onChange={(e) => draft.setChangeNote(e.target.value)}
               />
             </label>
-            <label className="col-span-full block">
-              <span className="label">What it is for</span>
-              <textarea
-                className="field py-2"
-                rows={2}
-                maxLength={500}
-                value={draft.note}
-                onChange={(e) => draft.setNote(e.target.value)}
-              />
-            </label>
+            <TextField
+              label="What it is for"
+              className="col-span-full"
+              longest={500}
+              rows={2}
+              value={draft.note}
+              onChange={draft.setNote}
+            />
           </div>
           <StepList draft={draft} findings={findings} bound={bound} bench={bench.bench} />
           {from && (

@@ -1,31 +1,27 @@
-import { AirFields, Choice, WaysFields } from '../../ui/index.ts';
+import { AirFields, Choice, TextField, WaysFields } from '../../ui/index.ts';
 import type { Draft } from './draft.ts';
 import type { StepProps } from './stepProps.ts';
 
 export const WorkshopStep = ({ draft, set }: StepProps) => (
   <>
-    <label className="block max-w-96">
-      <span className="label">Its name, on records and labels</span>
-      <input
-        className="field"
-        maxLength={80}
-        value={draft.workshop}
-        onChange={(event) => set({ workshop: event.target.value })}
-      />
-    </label>
+    <TextField
+      label="Its name, on records and labels"
+      className="max-w-96"
+      longest={80}
+      value={draft.workshop}
+      onChange={(workshop) => set({ workshop })}
+    />
     <div className="mt-3 grid max-w-96 grid-cols-2 gap-3">
       <AirFields roomC={draft.roomC} humidityPct={draft.humidityPct} onChange={set} />
     </div>
     <p className="mt-3 text-sm text-ink-2">Both decide how long parts dry; a guess within 3 °C and 15 % is enough.</p>
-    <label className="mt-3 block w-44">
-      <span className="label">Its money, after prices</span>
-      <input
-        className="field"
-        maxLength={12}
-        value={draft.currency}
-        onChange={(event) => set({ currency: event.target.value })}
-      />
-    </label>
+    <TextField
+      label="Its money, after prices"
+      className="mt-3 w-44"
+      longest={12}
+      value={draft.currency}
+      onChange={(currency) => set({ currency })}
+    />
     <h2 className="mt-4 mb-1 text-lg font-bold">Its time</h2>
     <WaysFields ways={draft.ways} onChange={(ways) => set({ ways })} />
     <p className="mt-3 text-sm text-ink-2">
@@ -42,15 +38,13 @@ export function PeopleStep({ draft, set }: StepProps) {
     <>
       {draft.people.map((person, i) => (
         <div key={i} className="mb-2 flex flex-wrap items-end gap-3">
-          <label className="block w-72">
-            <span className="label">Name {i + 1}</span>
-            <input
-              className="field"
-              maxLength={60}
-              value={person.name}
-              onChange={(event) => change(i, { name: event.target.value })}
-            />
-          </label>
+          <TextField
+            label={`Name ${i + 1}`}
+            className="w-72"
+            longest={60}
+            value={person.name}
+            onChange={(name) => change(i, { name })}
+          />
           <Choice
             label={`Role of ${person.name || `name ${i + 1}`}`}
             value={person.role}

@@ -2,7 +2,7 @@ import type { Vessel } from '@north-step/contract';
 import { litresText, parseVolumeMl, plainNumber } from '@north-step/core/units';
 import type { Solvent } from '@north-step/core/wash';
 import { useState } from 'react';
-import { Choice } from '../../ui/index.ts';
+import { Choice, TextField } from '../../ui/index.ts';
 import { PostingDialog, SolventSelect, VesselSelect, VolumeField } from './dialogParts.tsx';
 
 type Props = { readonly vessels: readonly Vessel[]; readonly vesselId?: string; readonly onClose: () => void };
@@ -84,10 +84,7 @@ export function VesselDialog({ onClose }: { readonly onClose: () => void }) {
       }
       onClose={onClose}
     >
-      <label className="block">
-        <span className="label">Name</span>
-        <input className="field" value={name} maxLength={40} onChange={(event) => setName(event.target.value)} />
-      </label>
+      <TextField label="Name" longest={40} value={name} onChange={setName} />
       <label className="block">
         <span className="label">Kind</span>
         <select className="field" value={kind} onChange={(event) => setKind(event.target.value as typeof kind)}>

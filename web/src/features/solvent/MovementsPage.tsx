@@ -2,7 +2,7 @@ import type { Movement, MovementQuery, Vessel } from '@north-step/contract';
 import { useSearchParams } from 'react-router';
 import { useMovementsQuery, useSolventQuery } from '../../app/api.ts';
 import { dayAndClock } from '../../app/useNow.ts';
-import { Empty, Failed, HeadRow, Loading, Pages, SearchField } from '../../ui/index.ts';
+import { Empty, Failed, HeadRow, Loading, Pages, SearchField, SelectField } from '../../ui/index.ts';
 import { SlimBand, useDo } from '../next/index.ts';
 import { MovementText, UndoButton } from './Movements.tsx';
 
@@ -37,34 +37,23 @@ export function MovementsPage() {
         more="newest first; each balances to the milligram"
       />
       <div className="flex flex-wrap items-end gap-4 px-[18px] py-3">
-        <label className="w-48">
-          <span className="label">Vessel</span>
-          <select
-            className="field"
-            value={params.get('vessel') ?? ''}
-            onChange={(event) => set('vessel', event.target.value)}
-          >
-            <option value="">all</option>
-            {solvent?.vessels.map((vessel) => (
-              <option key={vessel.id} value={vessel.id}>
-                {vessel.name}
-              </option>
-            ))}
-          </select>
-        </label>
-        <label className="w-40">
-          <span className="label">Kind</span>
-          <select
-            className="field"
-            value={params.get('kind') ?? ''}
-            onChange={(event) => set('kind', event.target.value)}
-          >
-            <option value="">all</option>
-            {data?.kinds.map((kind) => (
-              <option key={kind}>{kind}</option>
-            ))}
-          </select>
-        </label>
+        <SelectField
+          label="Vessel"
+          className="w-48"
+          value={params.get('vessel') ?? ''}
+          options={[
+            { value: '', text: 'all' },
+            ...(solvent?.vessels.map((vessel) => ({ value: vessel.id, text: vessel.name })) ?? []),
+          ]}
+          onChange={(next) => set('vessel', next)}
+        />
+        <SelectField
+          label="Kind"
+          className="w-40"
+          value={params.get('kind') ?? ''}
+          options={[{ value: '', text: 'all' }, ...(data?.kinds ?? [])]}
+          onChange={(next) => set('kind', next)}
+        />
         <div className="w-56">
           <span className="label" aria-hidden>
             Words

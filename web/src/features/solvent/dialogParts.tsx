@@ -2,7 +2,7 @@ import type { CommandBody, CommandParams, CommandType, Vessel } from '@north-ste
 import { liquid, SOLVENTS, type Solvent } from '@north-step/core/liquids';
 import { litresText, parseVolumeMl } from '@north-step/core/units';
 import { type ReactNode, useId, useState } from 'react';
-import { Sheet } from '../../ui/index.ts';
+import { SelectField, Sheet } from '../../ui/index.ts';
 import { useDo } from '../next/index.ts';
 
 export const byRole = (vessels: readonly Vessel[], role: Vessel['role']): Vessel | undefined =>
@@ -160,15 +160,11 @@ export function SolventSelect({
   readonly onChange: (solvent: Solvent) => void;
 }) {
   return (
-    <label className="block">
-      <span className="label">Liquid</span>
-      <select className="field" value={value} onChange={(event) => onChange(event.target.value as Solvent)}>
-        {SOLVENTS.map((one) => (
-          <option key={one} value={one}>
-            {liquid(one).label}
-          </option>
-        ))}
-      </select>
-    </label>
+    <SelectField
+      label="Liquid"
+      value={value}
+      options={SOLVENTS.map((one) => ({ value: one, text: liquid(one).label }))}
+      onChange={onChange}
+    />
   );
 }
