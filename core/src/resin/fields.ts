@@ -73,20 +73,20 @@ export const CONSTANT_LABELS: Readonly<
 > = {
   k0PerS: { label: 'Rate at 25 °C and 10 mW/cm²', unit: '1/s' },
   dpMm: { label: 'Penetration depth', unit: 'mm' },
-  green: { label: 'Conversion off the printer' },
-  tg0C: { label: 'Glass point, uncured', unit: '°C' },
-  tg1C: { label: 'Glass point, fully cured', unit: '°C' },
-  tack: { label: 'Conversion without tack' },
+  green: { label: 'Green conversion, off the printer' },
+  tg0C: { label: 'Glass transition, uncured', unit: '°C' },
+  tg1C: { label: 'Glass transition, fully cured', unit: '°C' },
+  tack: { label: 'Conversion when tack-free' },
   deep: { label: 'Conversion of a cured skin' },
   brittleJPerCm2: { label: 'Dose that embrittles', unit: 'J/cm²' },
-  lambda: { label: 'Bend of the glass point’s course' },
+  lambda: { label: 'Shape of the glass transition, DiBenedetto’s λ' },
   vitrifyK: { label: 'Width of vitrification', unit: 'K' },
   capConversion: { label: 'Highest conversion' },
-  oxygen: { label: 'Inhibition in air at 10 mW/cm²' },
+  oxygen: { label: 'Oxygen inhibition in air at 10 mW/cm²' },
   skinDepths: { label: 'Depth of the skin, in penetration depths' },
-  toMiddle: { label: 'Cured to the middle' },
+  toMiddle: { label: 'Must be cured to the middle' },
   stiffFrom: { label: 'Conversion from which it is stiff' },
-  tint: { label: 'Yellowing: end, dose, limit' },
+  tint: { label: 'Yellowing (Δb*): end, dose, limit' },
 };
 
 export type CardValue = string | number | boolean | readonly string[];
