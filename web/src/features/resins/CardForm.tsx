@@ -21,8 +21,8 @@ type CardFormProps = {
   /** ids that other resins have */
   readonly taken?: readonly string[];
   readonly onClose: () => void;
-  /** to change it as the text of its file */
-  readonly onAsText?: () => void;
+  /** to change it as the text of its file, with what was typed so far */
+  readonly onAsText?: (card: ResinCard) => void;
 };
 const UNNAMED = { name: '', family: 'standard opaque' } as const;
 
@@ -94,7 +94,7 @@ export function CardForm({ card, taken = [], onClose, onAsText }: CardFormProps)
             Keep the card
           </button>
           {onAsText && (
-            <button type="button" className="btn" onClick={onAsText}>
+            <button type="button" className="btn" onClick={() => onAsText(now)}>
               As the text of its file …
             </button>
           )}

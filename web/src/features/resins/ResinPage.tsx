@@ -27,7 +27,7 @@ export function ResinPage() {
   const { cardId = '' } = useParams();
   const { data, isError, error, refetch } = useCardQuery(cardId);
   const resins = useResinsQuery();
-  const [editing, setEditing] = useState<'form' | 'text'>();
+  const [editing, setEditing] = useState<'form' | { readonly asText: ResinCard }>();
   if (isError && !data && isUnknown(error)) return <NoSuch what="resin card" to="/resins" />;
   if (isError && !data) return <Failed what="that resin card" onRetry={() => void refetch()} />;
   if (!data || !resins.data) return <Loading what="the resin card" />;
@@ -51,9 +51,13 @@ export function ResinPage() {
         <Versions reply={data} />
       </div>
       {editing === 'form' && (
-        <CardForm card={newest.card} onClose={() => setEditing(undefined)} onAsText={() => setEditing('text')} />
+        <CardForm
+          card={newest.card}
+          onClose={() => setEditing(undefined)}
+          onAsText={(asText) => setEditing({ asText })}
+        />
       )}
-      {editing === 'text' && <CardEditor card={newest.card} onClose={() => setEditing(undefined)} />}
+      {typeof editing === 'object' && <CardEditor card={editing.asText} onClose={() => setEditing(undefined)} />}
     </>
   );
 }

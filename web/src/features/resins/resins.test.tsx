@@ -132,10 +132,13 @@ describe('a resin card', () => {
       '/api/resins': { ...RESINS, ...reply },
     });
     fireEvent.click(await screen.findByRole('button', { name: 'Change the card' }));
+    fireEvent.change(screen.getByLabelText('Density, g/mL'), { target: { value: '1.3' } });
     fireEvent.click(screen.getByRole('button', { name: 'As the text of its file …' }));
     const dialog = within(screen.getByRole('dialog'));
     const text = dialog.getByLabelText('The card') as HTMLTextAreaElement;
     expect(JSON.parse(text.value)).toMatchObject({ format: 'north-step-resin-card-1', id: 'grey', exposureCapS: 300 });
+    // what was typed in the form is in it already
+    expect(JSON.parse(text.value)).toMatchObject({ densityGPerMl: 1.3 });
     fireEvent.change(text, { target: { value: '{ "id": ' } });
     expect(dialog.getByRole('alert').textContent).toContain('not JSON yet');
     expect(dialog.getByRole('button', { name: 'Save the card' }).hasAttribute('disabled')).toBe(true);
