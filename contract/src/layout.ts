@@ -6,8 +6,8 @@ import { type Static, Type } from 'typebox';
 import { EntityId, literals, ranged, strict, Text } from './common.ts';
 
 const Name = Text(60);
-const Capacity = Type.Integer({ minimum: 1, maximum: 100, description: 'batches that find room there at once' });
-const CapacityMl = ranged('mL', 50, 1_000_000);
+export const Capacity = Type.Integer({ minimum: 1, maximum: 100, description: 'batches that find room there at once' });
+export const CapacityMl = ranged('mL', 50, 1_000_000);
 const SurfaceCm2 = ranged('cm² of open face', 1, 100_000);
 const Note = Type.String({ maxLength: 120 });
 

@@ -1,6 +1,6 @@
 import { PLACE_IDS } from '@north-step/core/bench';
 import { CURE_FAMILIES, MEDIA } from '@north-step/core/cure';
-import type { ResinCard } from '@north-step/core/resin';
+import { CARD_NUMBERS, type CardNumberId, type ResinCard } from '@north-step/core/resin';
 import { MOST_STEPS, STEP_TYPE_IDS } from '@north-step/core/route';
 import { SOLVENTS } from '@north-step/core/wash';
 import { type Static, Type } from 'typebox';
@@ -8,6 +8,12 @@ import { counted, EntityId, literals, ranged, strict, Text } from './common.ts';
 
 const OptNum = (description: string, minimum: number, maximum: number) =>
   Type.Optional(ranged(description, minimum, maximum));
+
+/** A number of a card, within what core says it can be. */
+export function bounded(id: CardNumberId, description: string) {
+  const { min, max } = CARD_NUMBERS[id];
+  return ranged(description, min, max);
+}
 
 const CureOfCard = Type.Object(
   {
@@ -65,29 +71,34 @@ export const ResinCardFile = Type.Object(
     /** given by the workshop that keeps it; passed over when it comes in */
     version: Type.Optional(counted(undefined, 1)),
     family: literals(CURE_FAMILIES),
-    viscosityMPaS25: ranged('mPa·s at 25 °C', 1, 100_000),
-    densityGPerMl: ranged('g/mL', 0.5, 3),
+    viscosityMPaS25: bounded('viscosityMPaS25', 'mPa·s at 25 °C'),
+    densityGPerMl: bounded('densityGPerMl', 'g/mL'),
     solvents: Type.Array(literals(SOLVENTS), {
       minItems: 1,
       maxItems: SOLVENTS.length,
       description: 'liquids it may be washed in',
     }),
-    exposureCapS: ranged('s in solvent over all stages', 10, 7200),
-    ultrasonicCapS: OptNum('s in an ultrasonic tank, default 60', 5, 3600),
-    cardWashS: OptNum('s in solvent, all baths, that its data sheet asks for at the least', 5, 7200),
-    cardDryS: OptNum('s, shortest drying by its data sheet', 30, 86_400),
-    residueTolUm: ranged('µm of resin that may stay', 0.01, 50),
+    exposureCapS: bounded('exposureCapS', 's in solvent over all stages'),
+    ultrasonicCapS: Type.Optional(bounded('ultrasonicCapS', 's in an ultrasonic tank, default 60')),
+    cardWashS: Type.Optional(
+      bounded('cardWashS', 's in solvent, all baths, that its data sheet asks for at the least'),
+    ),
+    cardDryS: Type.Optional(bounded('cardDryS', 's, shortest drying by its data sheet')),
+    residueTolUm: bounded('residueTolUm', 'µm of resin that may stay'),
     cureMedium: literals(MEDIA),
-    cardCureS: OptNum('s, the maker’s own cure time', 1, 86_400),
+    cardCureS: Type.Optional(bounded('cardCureS', 's, the maker’s own cure time')),
     cardLight: Type.Optional(
       Type.Object(
-        { mWPerCm2: ranged('mW/cm², of the lamp that its time is for', 0.1, 1000), tempC: OptNum('°C', 0, 100) },
+        {
+          mWPerCm2: bounded('cardLight.mWPerCm2', 'mW/cm², of the lamp that its time is for'),
+          tempC: Type.Optional(bounded('cardLight.tempC', '°C')),
+        },
         strict,
       ),
     ),
     oven: Type.Optional(
       Type.Object(
-        { tempC: ranged('°C, heat after light that it stands', 30, 250), seconds: ranged('s', 60, 86_400) },
+        { tempC: bounded('oven.tempC', '°C, heat after light that it stands'), seconds: bounded('oven.seconds', 's') },
         strict,
       ),
     ),

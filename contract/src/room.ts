@@ -7,7 +7,9 @@ import { BENCH_FORMAT, BENCH_PRESET_IDS, BENCH_THING_IDS, type BenchFile } from 
 import { AGITATIONS } from '@north-step/core/wash';
 import { type Static, Type } from 'typebox';
 import { EntityId, literals, ranged, strict, Text } from './common.ts';
+import { Capacity, CapacityMl } from './layout.ts';
 import { LampInput } from './light.ts';
+import { bounded, ResinCardFile } from './resinCard.ts';
 
 const mm = (most = 3000) => ranged('mm', 0, most);
 const Pair = Type.Array(mm(), { minItems: 2, maxItems: 2 });
@@ -91,15 +93,12 @@ const BathInput = Type.Object(
     station: literals(STATION_KIND_IDS),
     liquid: literals(SOLVENTS),
     agitation: literals(AGITATIONS),
-    capacityMl: ranged('mL', 50, 1_000_000),
+    capacityMl: CapacityMl,
     surfaceM2: ranged('m² of open face', 0.0001, 10),
   },
   strict,
 );
-const PlaceInput = Type.Object(
-  { name: Text(60), kind: literals(STATION_KIND_IDS), capacity: Type.Integer({ minimum: 1, maximum: 100 }) },
-  strict,
-);
+const PlaceInput = Type.Object({ name: Text(60), kind: literals(STATION_KIND_IDS), capacity: Capacity }, strict);
 /** The file that a bench travels in. */
 export const BenchFileInput = Type.Unsafe<BenchFile>(
   Type.Object(
@@ -125,6 +124,8 @@ export const BenchFileInput = Type.Unsafe<BenchFile>(
     { ...strict, description: 'a bench of another workshop, as a file' },
   ),
 );
+/** What a sheet says stands in the card as it is. */
+const OF_SHEET = ResinCardFile.properties;
 /** A workshop that is begun: its name, its people, what stands on its bench, and its resins as far as their sheets say. */
 export const SetUpShop = Type.Object(
   {
@@ -167,13 +168,13 @@ export const SetUpShop = Type.Object(
           name: Text(80),
           family: literals(CURE_FAMILIES),
           lot: Text(40),
-          cardCureS: Type.Optional(ranged('s, light by the sheet', 1, 86_400)),
-          cardMWPerCm2: Type.Optional(ranged('mW/cm², of the lamp of the sheet', 0.1, 1000)),
-          exposureCapS: Type.Optional(ranged('s, longest in solvent by the sheet', 10, 7200)),
-          cardWashS: Type.Optional(ranged('s, wash by the sheet over all baths', 5, 7200)),
-          cardDryS: Type.Optional(ranged('s, shortest drying by the sheet', 30, 86_400)),
-          viscosityMPaS25: Type.Optional(ranged('mPa·s at 25 °C', 1, 100_000)),
-          oven: Type.Optional(Type.Object({ tempC: ranged('°C', 30, 250), seconds: ranged('s', 60, 86_400) }, strict)),
+          cardCureS: OF_SHEET.cardCureS,
+          cardWashS: OF_SHEET.cardWashS,
+          cardDryS: OF_SHEET.cardDryS,
+          cardMWPerCm2: Type.Optional(bounded('cardLight.mWPerCm2', 'mW/cm², of the lamp of the sheet')),
+          exposureCapS: Type.Optional(OF_SHEET.exposureCapS),
+          viscosityMPaS25: Type.Optional(OF_SHEET.viscosityMPaS25),
+          oven: OF_SHEET.oven,
         },
         strict,
       ),

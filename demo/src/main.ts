@@ -1,4 +1,3 @@
-import { randomBytes } from 'node:crypto';
 import type { BenchReply } from '@north-step/contract';
 import { currentStep, remainingS } from '@north-step/core/batch';
 import { CLARITY_PER_PCT_MM } from '@north-step/core/reading';
@@ -20,6 +19,7 @@ import {
 import {
   type Db,
   type NewDevice,
+  newToken,
   type Running,
   readHistory,
   registerDevice,
@@ -71,7 +71,7 @@ async function startDevices({ db, address }: Running): Promise<void> {
     return step ? Math.max(0, remainingS(step, nowMs)) : 0;
   };
   const register = async (id: string, kind: NewDevice['kind'], name: string, stationId?: string) => {
-    const token = randomBytes(24).toString('hex');
+    const token = newToken();
     await registerDevice(db, { id, kind, name, simulated: true, stationId, token });
     return { server: address, id, token };
   };

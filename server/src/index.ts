@@ -12,7 +12,7 @@ export {
   readMigrations,
   sql,
 } from './db/index.ts';
-export { type NewDevice, registerDevice } from './devices/index.ts';
+export { type NewDevice, newToken, registerDevice } from './devices/index.ts';
 export { readHistory } from './estimate/index.ts';
 export { LiveHub } from './live/hub.ts';
 export { type Running, type ServerOptions, startServer } from './serve.ts';

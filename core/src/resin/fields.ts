@@ -32,7 +32,7 @@ const some = (of: readonly string[]) => ({ takes: 'some', of }) as const;
 const YES = { takes: 'yes' } as const;
 
 /** Every field of a card, in the order in which people read it: a new one is a line here, which the compiler asks for. */
-export const CARD_FIELDS: Readonly<Record<CardFieldId, CardField>> = {
+const FIELDS = {
   name: { group: 'identity', label: 'Name', needed: true, ...text(80) },
   family: { group: 'identity', label: 'Family', needed: true, takes: 'one', of: CURE_FAMILIES },
   viscosityMPaS25: {
@@ -62,7 +62,13 @@ export const CARD_FIELDS: Readonly<Record<CardFieldId, CardField>> = {
   'oven.seconds': { group: 'heat', label: 'For', ...time(60, 86_400) },
   exotherm: { group: 'heat', label: 'When much of it cures at once', ...text(300) },
   harm: { group: 'harm', label: 'Hazards by its data sheet', ...text(500) },
-};
+} as const satisfies Readonly<Record<CardFieldId, CardField>>;
+export const CARD_FIELDS: Readonly<Record<CardFieldId, CardField>> = FIELDS;
+/** Fields that are numbers or times, with their bounds. */
+export type CardNumberId = {
+  [Id in CardFieldId]: (typeof FIELDS)[Id] extends { readonly min: number; readonly max: number } ? Id : never;
+}[CardFieldId];
+export const CARD_NUMBERS: Readonly<Record<CardNumberId, { readonly min: number; readonly max: number }>> = FIELDS;
 export const CARD_FIELD_IDS = Object.keys(CARD_FIELDS) as readonly CardFieldId[];
 export const fieldsOfGroup = (group: CardGroup): readonly CardFieldId[] =>
   CARD_FIELD_IDS.filter((id) => CARD_FIELDS[id].group === group);

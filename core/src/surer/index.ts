@@ -9,7 +9,7 @@ import {
   expectedCost,
   type PairScale,
 } from '../cure/index.ts';
-import { constantsUnder, doubtOf, evenLight, pairKey } from '../plan/index.ts';
+import { constantsUnder, doubtOf, evenLight, PLAIN_WALL_MM, pairKey } from '../plan/index.ts';
 import type { ReadingKind } from '../reading/index.ts';
 import type { ResinCard } from '../resin/index.ts';
 import { Z90 } from '../units/index.ts';
@@ -62,7 +62,6 @@ const REWASH_MIN = 8;
 const MEAN_OFF = Math.sqrt(2 / Math.PI);
 /** A bench has a scale; other instruments are for those who have them. */
 const BY_SCALE: ReadonlySet<ReadingKind> = new Set(['flask', 'residue']);
-const WALL_MM = 3;
 /** Less is not worth naming, min a batch. */
 const LEAST_SAVED_MIN = 0.02;
 
@@ -136,7 +135,7 @@ function ladderOf(bench: BenchNow, { station, lamp }: LampKnown, { card, pair, n
 function costMin(bench: BenchNow, card: ResinCard, lamp: LampNow, pair: PairScale | undefined): number {
   const setting: CureSetting = {
     constants: constantsUnder(card, pair),
-    wallMm: WALL_MM,
+    wallMm: PLAIN_WALL_MM,
     ...evenLight(lamp),
     medium: card.cureMedium,
     tempC: bench.roomC,

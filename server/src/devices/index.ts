@@ -1,6 +1,6 @@
 export { traceOf } from './lightTrace.ts';
 export { litSoFar } from './litSoFar.ts';
-export { Practice } from './practice.ts';
+export { newToken, Practice } from './practice.ts';
 export { type NewDevice, registerDevice } from './register.ts';
 export { deviceRoutes } from './routes.ts';
 export { sampleKeeper } from './samples.ts';

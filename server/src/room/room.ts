@@ -5,7 +5,7 @@ import { validateSpaces } from '@north-step/core/fit';
 import { DEFAULT_PRICES, type Prices } from '@north-step/core/policy';
 import { type BenchSetting, benchSetting, settingFact } from '../bench/index.ts';
 import { type Queryable, sql } from '../db/index.ts';
-import type { Handler, Work } from '../http/command.ts';
+import type { Handler, Outcome, Work } from '../http/command.ts';
 import { Refused } from '../http/errors.ts';
 import { keepZone } from '../zone.ts';
 
@@ -26,18 +26,27 @@ export async function roomView(db: Queryable): Promise<RoomReply> {
       sql`SELECT at, by FROM setting_event WHERE key IN ('bench', 'prices') ORDER BY seq DESC LIMIT 1`,
     ),
   ]);
-  const { workshop, roomC, humidityPct, dryAir, currency, lightCosts, spaces = {}, ways, schools } = setting;
-  const costs = lightCosts ?? USUAL_COSTS;
+  const { workshop, roomC, humidityPct, dryAir, currency, ways, schools } = setting;
+  const { lightCosts = USUAL_COSTS, spaces = {} } = setting;
   return {
-    room: {
-      ...{ workshop, roomC, humidityPct, dryAir, currency, lightCosts: costs, spaces, prices },
-      ways,
-      schools,
-    },
+    room: { workshop, roomC, humidityPct, dryAir, currency, lightCosts, spaces, ways, schools, prices },
     stations: stations.map(({ id, name, vessel_id }) => ({ id, name, kind: vessel_id ? 'wash' : 'box' })),
     changedAtMs: last?.at.getTime() ?? null,
     changedBy: last?.by ?? null,
   };
+}
+
+/** The room as it is answered with; its zone is this process's once that is safe. */
+export async function inZone(
+  tx: Queryable,
+  zone: string | undefined,
+): Promise<Pick<Outcome<RoomReply>, 'reply' | 'afterwards'>> {
+  const reply = await roomView(tx);
+  const afterwards = async () => {
+    keepZone(zone);
+    return reply;
+  };
+  return { reply, afterwards };
 }
 
 /** @throws Refused for a time zone that this machine does not know */
@@ -69,8 +78,7 @@ export const setRoom: Handler<'room.set'> = async (work) => {
   const bench: BenchSetting = { ...(await benchSetting(tx)), ...rest };
   await keep(work, 'bench', bench);
   await keep(work, 'prices', prices);
-  keepZone(bench.ways?.zone);
-  return { reply: await roomView(tx), topics: ['bench', 'solvent'] };
+  return { ...(await inZone(tx, bench.ways?.zone)), topics: ['bench', 'solvent'] };
 };
 
 async function keep(

@@ -7,8 +7,7 @@ import { sql } from '../db/index.ts';
 import type { Handler } from '../http/command.ts';
 import { Refused } from '../http/errors.ts';
 import { BARE, moveIn } from '../setUp.ts';
-import { keepZone } from '../zone.ts';
-import { refuseZone, roomView } from './room.ts';
+import { inZone, refuseZone } from './room.ts';
 
 /** Begins a workshop in a database where nothing stands yet. @throws Refused once something does, or where two things have one name */
 export const setUpShop: Handler<'shop.set-up'> = async (work) => {
@@ -40,8 +39,7 @@ export const setUpShop: Handler<'shop.set-up'> = async (work) => {
     resins: resins.map(({ lot, ...says }, i) => ({ card: cardOfSheet(says, idOf(says.name, i)), lots: [lot] })),
   });
   await settingFact(work, 'bench', setting);
-  keepZone(ways?.zone);
-  return { reply: await roomView(tx), topics: ['bench', 'solvent', 'batches', 'resins', 'lamps'] };
+  return { ...(await inZone(tx, ways?.zone)), topics: ['bench', 'solvent', 'batches', 'resins', 'lamps'] };
 };
 
 /** @throws Refused for a lamp of a file that cannot be */

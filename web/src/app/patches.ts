@@ -4,7 +4,6 @@
  */
 let taken = 0;
 const newest = new Map<string, { readonly seq: number; readonly taken: number }>();
-let newestOfAny = 0;
 
 /** The server counts anew, perhaps from less: what comes next is the newest. */
 export const countAnew = (): void => {
@@ -18,11 +17,10 @@ export const patchesSoFar = (): number => taken;
 export function isNewest(batchId: string, seq?: number): boolean {
   const before = newest.get(batchId);
   if (before && seq !== undefined && seq < before.seq) return false;
-  newestOfAny = ++taken;
-  newest.set(batchId, { seq: seq ?? before?.seq ?? 0, taken });
+  newest.set(batchId, { seq: seq ?? before?.seq ?? 0, taken: ++taken });
   return true;
 }
 
 /** Whether a read that was begun after so many patches may know less than is shown: of one batch, or of any. */
 export const isOutrun = (begunAfter: number, batchId?: string): boolean =>
-  (batchId === undefined ? newestOfAny : (newest.get(batchId)?.taken ?? 0)) > begunAfter;
+  (batchId === undefined ? taken : (newest.get(batchId)?.taken ?? 0)) > begunAfter;

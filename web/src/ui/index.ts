@@ -3,6 +3,7 @@ export * from './CheckFields.tsx';
 export * from './Choice.tsx';
 export * from './FilePick.tsx';
 export * from './HeadRow.tsx';
+export * from './MinutesField.tsx';
 export * from './NumberField.tsx';
 export * from './Pages.tsx';
 export * from './PhotoPick.tsx';

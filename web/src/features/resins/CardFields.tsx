@@ -8,10 +8,9 @@ import {
   fieldsOfGroup,
   type ResinCard,
 } from '@north-step/core/resin';
-import { CheckField, CheckFields, NumberField, SelectField, TextField } from '../../ui/index.ts';
+import { CheckField, CheckFields, MinutesField, NumberField, SelectField, TextField } from '../../ui/index.ts';
 import { GROUP_WORDS } from './words.ts';
 
-const S_PER_MIN = 60;
 /** Longer texts are typed over several lines. */
 const LINE = 120;
 
@@ -63,13 +62,12 @@ function CardFieldInput({ id, value, onChange }: CardFieldInputProps) {
       );
     case 'time':
       return (
-        <NumberField
+        <MinutesField
           label={label}
-          unit="min"
-          min={field.min / S_PER_MIN}
-          max={field.max / S_PER_MIN}
-          value={value === undefined ? undefined : (value as number) / S_PER_MIN}
-          onChange={(minutes) => onChange(minutes === undefined ? undefined : Math.round(minutes * S_PER_MIN))}
+          min={field.min}
+          max={field.max}
+          seconds={value as number | undefined}
+          onChange={onChange}
         />
       );
     case 'one':

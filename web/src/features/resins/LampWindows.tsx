@@ -1,11 +1,9 @@
-import { sheetLightHereS, wallWindow } from '@north-step/core/plan';
+import { PLAIN_WALL_MM, sheetLightHereS, wallWindow } from '@north-step/core/plan';
 import type { ResinCard } from '@north-step/core/resin';
 import { clockText, plainNumber } from '@north-step/core/units';
 import { Link } from 'react-router';
 import { useBenchQuery } from '../../app/api.ts';
 import { WindowBar } from '../../glyphs/index.ts';
-
-export const WALL_MM = 3;
 
 /** The window of a resin under every light source of the shop, on even light over a 3 mm wall. */
 export function LampWindows({ card }: { readonly card: ResinCard }) {
@@ -17,8 +15,8 @@ export function LampWindows({ card }: { readonly card: ResinCard }) {
       <h2 className="mt-4 text-lg font-bold">In this shop’s lamps</h2>
       <ul>
         {lamps.map(([station, lamp]) => {
-          const window = wallWindow(card, bench, station, WALL_MM);
-          const sheetS = sheetLightHereS(card, bench, station, WALL_MM);
+          const window = wallWindow(card, bench, station);
+          const sheetS = sheetLightHereS(card, bench, station);
           return (
             <li key={station} className="border-b border-line py-2">
               <Link to={`/cure/lamps/${station}`} className="font-bold underline decoration-line underline-offset-4">
@@ -46,7 +44,7 @@ export function LampWindows({ card }: { readonly card: ResinCard }) {
         })}
       </ul>
       <p className="text-[13px] text-ink-2">
-        Even light, {WALL_MM} mm wall, in {card.cureMedium}; a batch’s own window comes from its light map.
+        Even light, {PLAIN_WALL_MM} mm wall, in {card.cureMedium}; a batch’s own window comes from its light map.
       </p>
     </section>
   );

@@ -1,6 +1,6 @@
 import type { Resin } from '@north-step/contract';
 import type { BenchNow } from '@north-step/core/bench';
-import { mainLamp, wallWindow } from '@north-step/core/plan';
+import { mainLamp, PLAIN_WALL_MM, wallWindow } from '@north-step/core/plan';
 import { procedureTimes } from '@north-step/core/route';
 import { clockText } from '@north-step/core/units';
 import { useState } from 'react';
@@ -11,7 +11,6 @@ import { Failed, HeadRow, Loading } from '../../ui/index.ts';
 import { SlimBand, SlimButton } from '../next/index.ts';
 import { CardEditor } from './CardEditor.tsx';
 import { CardForm } from './CardForm.tsx';
-import { WALL_MM } from './LampWindows.tsx';
 
 /** The cards in use, with the window each has in this shop's lamp on a 3 mm wall. */
 export function ResinsPage() {
@@ -41,7 +40,7 @@ export function ResinsPage() {
             'viscosity at 25 °C',
             'longest time in solvent',
             'residue allowed',
-            `cure of ${WALL_MM} mm in this lamp`,
+            `cure of ${PLAIN_WALL_MM} mm in this lamp`,
             'notes',
           ]}
         />
@@ -78,7 +77,7 @@ function CardWindow({ card, bench }: { readonly card: Resin['card']; readonly be
         exactly {clockText(procedureTimes(card).lightS)}: {card.procedure.reference}
       </>
     );
-  const window = wallWindow(card, bench, mainLamp(bench), WALL_MM);
+  const window = wallWindow(card, bench, mainLamp(bench));
   if (window.handleS === undefined) return <>not reached at {bench.roomC} °C: needs a warm chamber or an oven</>;
   return <WindowBar handleS={window.handleS} maxS={window.maxS} widthPx={170} heightPx={12} />;
 }

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { useBenchQuery, useRoomQuery } from '../../app/api.ts';
 import { useAskBeforeLeaving } from '../../app/useAskBeforeLeaving.ts';
 import { dayAndClock } from '../../app/useNow.ts';
-import { AirFields, Choice, Failed, Loading, NumberField, Sheet, TextField } from '../../ui/index.ts';
+import { AirFields, Choice, Failed, Loading, MinutesField, NumberField, Sheet, TextField } from '../../ui/index.ts';
 import { DeviceList } from '../devices/index.ts';
 import { Layout, People } from '../layout/index.ts';
 import { SlimBand, SlimButton, useDo } from '../next/index.ts';
@@ -109,14 +109,14 @@ function RoomForm({ known }: { readonly known: RoomReply }) {
           </p>
           <div className="mt-2 grid grid-cols-2 gap-2">
             {COSTS.map(({ key, label, step }) => (
-              <NumberField
+              <MinutesField
                 key={key}
                 label={label}
-                unit="min of work"
-                min={step}
+                remark="of work"
+                min={60 * step}
                 step={step}
-                value={costs[key] / 60}
-                onChange={(minutes) => minutes !== undefined && set({ lightCosts: { ...costs, [key]: minutes * 60 } })}
+                seconds={costs[key]}
+                onChange={(seconds) => seconds !== undefined && set({ lightCosts: { ...costs, [key]: seconds } })}
               />
             ))}
           </div>

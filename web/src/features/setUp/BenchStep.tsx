@@ -13,6 +13,9 @@ import { THING_WORDS } from '../layout/index.ts';
 import type { StepProps } from './stepProps.ts';
 import { BENCH_WORDS } from './words.ts';
 
+/** Another bench has other lamps and baths: what was said of them is said anew. */
+const NOTHING_SAID = { also: [], walk: [], lights: [], filledMl: [] } as const;
+
 export function BenchStep({ draft, set }: StepProps) {
   const begun = benchOf(draft.bench, draft.also, draft.walk);
   return (
@@ -25,7 +28,7 @@ export function BenchStep({ draft, set }: StepProps) {
               name="bench"
               className="mt-1 size-5 shrink-0"
               checked={draft.bench === id}
-              onChange={() => set({ bench: id, also: [], walk: [], lights: [], filledMl: [] })}
+              onChange={() => set({ ...NOTHING_SAID, bench: id })}
             />
             <span>
               <b>{BENCH_WORDS[id][0]}</b>
@@ -84,7 +87,7 @@ function FromFile({ draft, set }: StepProps) {
   const take = (text: string) => {
     const file = readBenchFile(text);
     setRefusal(file.ok ? undefined : `${file.refusal.message} ${file.refusal.remedy ?? ''}`);
-    if (file.ok) set({ bench: file.value, also: [], walk: [], lights: [], filledMl: [] });
+    if (file.ok) set({ ...NOTHING_SAID, bench: file.value });
   };
   return (
     <div className="mt-3">

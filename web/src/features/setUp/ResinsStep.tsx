@@ -1,19 +1,19 @@
 import type { SetUpShop } from '@north-step/contract';
 import { stationKind } from '@north-step/core/bench';
 import { CURE_FAMILIES } from '@north-step/core/cure';
-import { sheetLightHereS, wallWindow } from '@north-step/core/plan';
+import { PLAIN_WALL_MM, sheetLightHereS, wallWindow } from '@north-step/core/plan';
 import { cardOfSheet } from '@north-step/core/resin';
 import { begunBench } from '@north-step/core/setUp';
 import { clockText } from '@north-step/core/units';
 import { useMemo } from 'react';
 import { useNow } from '../../app/useNow.ts';
-import { NumberField, SelectField, TextField } from '../../ui/index.ts';
+import { MinutesField, NumberField, SelectField, TextField } from '../../ui/index.ts';
 import { type Draft, RESIN } from './draft.ts';
 import type { StepProps } from './stepProps.ts';
 
 type Resin = SetUpShop['resins'][number];
 const S_PER_MIN = 60;
-const WALL_MM = 3;
+const USUAL_OVEN_S = 3600;
 
 export function ResinsStep({ draft, set }: StepProps) {
   const change = (at: number, over: Partial<Resin>) =>
@@ -56,12 +56,11 @@ type SheetProps = { readonly resin: Resin; readonly onChange: (over: Partial<Res
 /** What the data sheet says, as far as somebody types it. */
 function Sheet({ resin, onChange }: SheetProps) {
   const minutes = (field: 'cardWashS' | 'cardDryS' | 'cardCureS' | 'exposureCapS', label: string) => (
-    <NumberField
+    <MinutesField
       label={label}
-      unit="min"
-      min={0.5}
-      value={resin[field] === undefined ? undefined : resin[field] / S_PER_MIN}
-      onChange={(value) => onChange({ [field]: value === undefined ? undefined : Math.round(value * S_PER_MIN) })}
+      min={30}
+      seconds={resin[field]}
+      onChange={(seconds) => onChange({ [field]: seconds })}
     />
   );
   const { oven } = resin;
@@ -96,15 +95,16 @@ function Sheet({ resin, onChange }: SheetProps) {
           min={30}
           max={250}
           value={oven?.tempC}
-          onChange={(tempC) => onChange({ oven: tempC === undefined ? undefined : { seconds: 3600, ...oven, tempC } })}
+          onChange={(tempC) =>
+            onChange({ oven: tempC === undefined ? undefined : { seconds: USUAL_OVEN_S, ...oven, tempC } })
+          }
         />
         {oven && (
-          <NumberField
+          <MinutesField
             label="for"
-            unit="min"
-            min={1}
-            value={oven.seconds / S_PER_MIN}
-            onChange={(value = 60) => onChange({ oven: { ...oven, seconds: Math.round(value * S_PER_MIN) } })}
+            min={60}
+            seconds={oven.seconds}
+            onChange={(seconds = USUAL_OVEN_S) => onChange({ oven: { ...oven, seconds } })}
           />
         )}
       </div>
@@ -127,8 +127,8 @@ function HereAtOnce({ resin, draft }: { readonly resin: Resin; readonly draft: D
       .filter(({ kind, id }) => stationKind(kind).lights && bench.lamps[id])
       .map(({ id, name }) => ({
         name,
-        window: wallWindow(card, bench, id, WALL_MM),
-        sheetS: sheetLightHereS(card, bench, id, WALL_MM),
+        window: wallWindow(card, bench, id),
+        sheetS: sheetLightHereS(card, bench, id),
       }));
   }, [resin, draft, hour]);
   return (
@@ -145,7 +145,7 @@ function HereAtOnce({ resin, draft }: { readonly resin: Resin; readonly draft: D
               ]
                 .filter(Boolean)
                 .join(', ')}{' '}
-          <span className="text-ink-2">on even light, a wall of {WALL_MM} mm</span>
+          <span className="text-ink-2">on even light, a wall of {PLAIN_WALL_MM} mm</span>
         </li>
       ))}
     </ul>
