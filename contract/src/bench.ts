@@ -1,5 +1,5 @@
 import { type BatchState, MISHAPS, PRIORITIES } from '@north-step/core/batch';
-import { type BenchNow, LINE_POSITIONS, STATION_KIND_IDS, VESSEL_ROLES } from '@north-step/core/bench';
+import { type BenchNow, LINE_POSITIONS, STATION_KIND_IDS, VESSEL_KINDS, VESSEL_ROLES } from '@north-step/core/bench';
 import { SIZE_SIDES } from '@north-step/core/caliper';
 import type { LightSoFar } from '@north-step/core/light';
 import { CURED_LOOKS, MATTE_LOOKS } from '@north-step/core/look';
@@ -10,6 +10,7 @@ import { BathNote } from './bathNote.ts';
 import { CommandId, EntityId, literals, PhotoId, PieceCounts, quantity, strict, Text } from './common.ts';
 import { DiskRoom } from './machine.ts';
 import { WaysInput } from './room.ts';
+import { Run } from './run.ts';
 
 /** A batch as core knows it; the schema names what a script can rely on. */
 export const Batch = Type.Unsafe<BatchState>(
@@ -195,7 +196,7 @@ export type BatchReply = Static<typeof BatchReply>;
 export const Vessel = Type.Object({
   id: EntityId,
   name: Type.String(),
-  kind: literals(['bath', 'can', 'drum', 'jar', 'bottle', 'pan', 'tin']),
+  kind: literals(VESSEL_KINDS),
   role: Type.Union([literals(VESSEL_ROLES), Type.Null()]),
   /** the line it stands in or belongs to; a place in the order only for its baths */
   line: Type.Union([
@@ -219,6 +220,8 @@ export const Vessel = Type.Object({
   loadPctW: Type.Number(),
   strengthPctW: Type.Union([Type.Number(), Type.Null()]),
   volumeMl: Type.Number(),
+  /** of what it holds, came back by reclaiming: 0–1 */
+  reclaimedShare: Type.Number(),
 });
 export type Vessel = Static<typeof Vessel>;
 
@@ -256,6 +259,10 @@ export const BenchReply = Type.Object({
   /** by batch: what its wash unit has told in the step that runs */
   wash: Type.Record(Type.String(), Type.Unsafe<WashSoFar>(Type.Object({}, { additionalProperties: true }))),
   doneToday: Type.Array(Batch),
+  /** reclaim runs that are under way, the oldest first */
+  runs: Type.Array(Run),
+  /** checks of the room that are due, the oldest first */
+  checksDue: Type.Array(Type.Object({ id: EntityId, name: Type.String() })),
   laterLooks: Type.Array(
     Type.Object({
       batchId: EntityId,

@@ -12,6 +12,8 @@ export const DEVICE_KINDS = [
   'room-sensor',
   'vapour-sensor',
   'scanner',
+  'still',
+  'weather-mast',
 ] as const;
 export const Sample = Type.Object(
   {
@@ -46,6 +48,13 @@ export const Sample = Type.Object(
     leftS: Type.Optional(ranged('s', 0, 1_000_000)),
     /** the marked place that a meter stands at */
     place: Type.Optional(Text(30)),
+    /** water that leaves a condenser, °C */
+    coolingC: Type.Optional(Type.Number({ minimum: -50, maximum: 200 })),
+    heating: Type.Optional(Type.Boolean()),
+    windMPerS: Type.Optional(ranged('m/s', 0, 100)),
+    /** net radiation of the day, MJ/m² */
+    netRadiationMJ: Type.Optional(ranged('MJ/m² and day', -20, 60)),
+    rainMmPerDay: Type.Optional(ranged('mm a day', 0, 1000)),
   },
   strict,
 );

@@ -1,3 +1,4 @@
+import { VESSEL_KINDS } from '@north-step/core/bench';
 import type { Advice, BathLimit, Choice, Narrowing } from '@north-step/core/care';
 import type { BathEstimate, Forecast } from '@north-step/core/estimate';
 import { type RawReading, READING_KINDS, readingFields } from '@north-step/core/reading';
@@ -33,14 +34,17 @@ export const RotateCommand = Type.Object(
   },
   strict,
 );
-export const ReclaimCommand = Type.Object(
+/** Several pours into one vessel at once: a mix of fresh and reclaimed. */
+export const BlendCommand = Type.Object(
   {
-    amountMl: Type.Number({ exclusiveMinimum: 0, maximum: 1_000_000, description: 'mL taken from the dirty drum' }),
-    passes: Type.Integer({ minimum: 1, maximum: 4 }),
-    /** what really came back, if it was measured; else by the model */
-    backMl: Type.Optional(VolumeMl),
-    /** default the first line that has a drum */
-    lineId: Type.Optional(EntityId),
+    intoVesselId: EntityId,
+    pours: Type.Array(
+      Type.Object(
+        { fromVesselId: EntityId, grams: Type.Number({ exclusiveMinimum: 0, maximum: 1e6, description: 'g' }) },
+        strict,
+      ),
+      { minItems: 1, maxItems: 12 },
+    ),
   },
   strict,
 );
@@ -85,7 +89,7 @@ export const LimitCommand = Type.Object(
 export const NewVesselCommand = Type.Object(
   {
     name: Text(40),
-    kind: literals(['bath', 'can', 'drum', 'jar', 'bottle', 'pan', 'tin']),
+    kind: literals(VESSEL_KINDS),
     solvent: literals(SOLVENTS),
     capacityMl: Type.Number({ minimum: 50, maximum: 1_000_000 }),
     surfaceCm2: Type.Number({ minimum: 1, maximum: 100_000 }),
@@ -130,6 +134,7 @@ export const Movement = Type.Object({
   note: Type.String(),
   by: Type.String(),
   batchId: Nullable(Type.String()),
+  runId: Nullable(Type.String()),
   reverses: Nullable(Type.String()),
   reversedBy: Nullable(Type.String()),
   lines: Type.Array(MovementLine),
@@ -174,8 +179,6 @@ export const SolventReply = Type.Object({
 export type SolventReply = Static<typeof SolventReply>;
 export const PostingReply = Type.Object({
   postingId: EntityId,
-  yieldShare: Type.Optional(Type.Number()),
-  outLoadPctW: Type.Optional(Type.Number()),
   /** a count's difference to the book, g; negative when liquid was missing */
   unaccountedG: Type.Optional(Type.Number()),
 });

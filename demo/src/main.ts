@@ -3,6 +3,7 @@ import { currentStep, remainingS } from '@north-step/core/batch';
 import { CLARITY_PER_PCT_MM } from '@north-step/core/reading';
 import { bathDensityGPerMl } from '@north-step/core/solvent';
 import {
+  chargeOf,
   type LampWorld,
   runCamera,
   runDensityMeter,
@@ -10,9 +11,11 @@ import {
   runRoomSensor,
   runScale,
   runScanner,
+  runStill,
   runUvMeter,
   runVapourSensor,
   runWashUnit,
+  runWeatherMast,
   SimulatedRoom,
   type World,
 } from '@north-step/devices';
@@ -89,6 +92,8 @@ async function startDevices({ db, address }: Running): Promise<void> {
       const row = await db.maybeOne<{ name: string }>(sql`SELECT name FROM batch WHERE id = ${batchId}`);
       return row && `#${row.name}`;
     }),
+    runStill(await register('yard-still', 'still', 'Yard still'), chargeOf(address), roomC),
+    runWeatherMast(await register('weather-mast', 'weather-mast', 'Weather mast')),
     lendHands(address),
   ];
   process.on('exit', () => {

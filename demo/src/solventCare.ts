@@ -2,6 +2,7 @@ import type { SolventReply, Vessel } from '@north-step/contract';
 import type { Random } from '@north-step/core/maths';
 import { bathDensityGPerMl } from '@north-step/core/solvent';
 import { type Db, readHistory } from '@north-step/server';
+import { tendReclaim } from './reclaimCare.ts';
 import type { Technician } from './technician.ts';
 import { trueLoadPctW, trueStrengthPctW, truthOf } from './truth.ts';
 
@@ -66,11 +67,7 @@ export async function tendSolvent(shop: Shop, daysAgo: number): Promise<void> {
       strengthPct: 99,
       strengthBy: 'volume',
     });
-  const drumMl = of('dirty-drum').volumeMl;
-  const bottle = of('reclaimed-bottle');
-  const roomMl = bottle.capacityMl - bottle.volumeMl;
-  if (drumMl > 7000 && roomMl > 3000)
-    await reclaimRun(osei, Math.floor(Math.min(drumMl * 0.9, roomMl)), bottle.volumeMl < 1);
+  await tendReclaim(osei, daysAgo, of);
   const stillRead = (id: keyof typeof LAST_READING_DAYS_AGO) => daysAgo >= LAST_READING_DAYS_AGO[id];
   const week = Math.floor(daysAgo / 7);
   const bathId = week % 3 === 2 ? 'bath-2' : 'bath-1';
@@ -112,15 +109,6 @@ async function tendSmall(technician: Technician, of: (id: string) => Vessel): Pr
     if (heldMl < volumeMl * WATER_LEAST_SHARE)
       await technician.send('/api/solvent/fill', { vesselId, volumeMl: Math.round(volumeMl - heldMl) });
   }
-}
-
-/** The drum is hardened and filtered: the first run came back poor, later ones as the model says. */
-async function reclaimRun(technician: Technician, amountMl: number, first: boolean): Promise<void> {
-  await technician.send('/api/solvent/reclaim', {
-    amountMl,
-    passes: 2,
-    ...(first ? { backMl: Math.round(amountMl * 0.58) } : {}),
-  });
 }
 
 /** A reading as the instruments would give it from what the bath really holds. */

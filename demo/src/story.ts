@@ -7,6 +7,7 @@ import { buildApp, type Db, LiveHub, setUpWorkshop } from '@north-step/server';
 import { comeBack, forgetOvernight, lookAgain } from './afterwards.ts';
 import { tendLight } from './lightCare.ts';
 import { type DemoPart, FIT_DIE, PARTS, stlOf } from './parts.ts';
+import { tendAir } from './reclaimCare.ts';
 import { RouteTurns } from './routes.ts';
 import { type Shop, stock, tendSolvent } from './solventCare.ts';
 import { Technician } from './technician.ts';
@@ -70,6 +71,7 @@ export async function tellStory(db: Db, options: StoryOptions): Promise<void> {
     clock.nowMs = Math.max(clock.nowMs, dayStart(nowMs, -daysAgo));
     if (daysAgo === CARD_CHANGED_DAYS_AGO) await changeCard(people[0]!);
     await tendLight(told, daysAgo);
+    await tendAir(people[0]!, daysAgo, days);
     await lookAgain(people[1]!, afterRandom);
     if (daysAgo === CAME_BACK_DAYS_AGO) await returned(told);
     await workDay(told, { daysAgo, batches: batchesOn(daysAgo, random), untilMs: clock.nowMs + 8 * 3600 * 1000 });

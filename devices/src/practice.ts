@@ -12,6 +12,7 @@ import type { TrueLamp } from './lampBox.ts';
 import { type RunningDevice, runCamera, runScale, type World } from './run.ts';
 import { runDensityMeter, runRoomSensor, runScanner, runVapourSensor, runWashUnit, SimulatedRoom } from './runBench.ts';
 import { runLampBox, runUvMeter } from './runLight.ts';
+import { type Charges, runStill, runWeatherMast } from './runReclaim.ts';
 
 /** What stands where: a simulated device for practice speaks over HTTP as a real one would. */
 export type PracticeDevice = Address & { readonly kind: Device['kind']; readonly stationId?: string };
@@ -82,6 +83,15 @@ const colourOf = (server: string) => async (batchId: string) => {
 const labelOf = (server: string) => async (batchId: string) =>
   `#${(await read<BatchReply>(server, `/api/batches/${encodeURIComponent(batchId)}`)).batch.name}`;
 
+/** What stands in a still, by the book. */
+export const chargeOf =
+  (server: string): Charges =>
+  async (vesselId) => {
+    const { vessels } = await read<BenchReply>(server, '/api/bench');
+    const found = vessels.find(({ id }) => id === vesselId);
+    return { isopropanolG: found?.solventG ?? 0, waterG: found?.waterG ?? 0, resinG: found?.resinG ?? 0 };
+  };
+
 /** All sensors of a workshop feel the same air. */
 const rooms = new Map<string, SimulatedRoom>();
 function roomOf(server: string): SimulatedRoom {
@@ -101,6 +111,8 @@ const RUN: Readonly<Record<Device['kind'], (device: PracticeDevice) => RunningDe
   'room-sensor': (device) => runRoomSensor(device, roomOf(device.server)),
   'vapour-sensor': (device) => runVapourSensor(device, roomOf(device.server)),
   scanner: (device) => runScanner(device, labelOf(device.server)),
+  still: (device) => runStill(device, chargeOf(device.server), () => roomOf(device.server).now().tempC),
+  'weather-mast': (device) => runWeatherMast(device),
 };
 
 /** Starts a simulated device for practice. It measures what the workshop believes, a little off. */

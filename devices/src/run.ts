@@ -24,6 +24,7 @@ const LIVELY_FOR_MS = 15_000;
 const FLASK_G = 62.37;
 const DISH_G = 41.2;
 const CHECK_G = 100;
+const CAN_G = 184;
 const DRIFT_G_PER_S = 0.03;
 
 /** The bench scale: streams a settling weight. A trainee puts things on it by hand. */
@@ -70,6 +71,13 @@ export function runScale(address: Address, world: World, seed = 1): RunningDevic
         );
         break;
       }
+      case 'put can':
+        lay(CAN_G, 'an empty can');
+        break;
+      case 'pour':
+        // a steady hand stops within a gram or two
+        lay(state.onPanG + (press.amount ?? 100) + 0.8 * noise.normal(), 'something was poured into it');
+        break;
       case 'take off':
         lay(0, 'nothing on the pan');
         break;

@@ -12,7 +12,7 @@ const ROOM_MS = 5000;
 const nowS = () => performance.now() / 1000;
 
 /** Tells what a device shows, over and over, until it is stopped. */
-function telling(bridge: Bridge, sample: () => Sample, everyMs: () => number): void {
+export function telling(bridge: Bridge, sample: () => Sample, everyMs: () => number): void {
   void (async () => {
     while (bridge.running) {
       await bridge.send([sample()]);

@@ -6,7 +6,7 @@ const STABLE_G = 0.015;
 const STABLE_FOR_S = 1;
 /** Readings of a bench scale come in steps of this. */
 export const SCALE_STEP_G = 0.01;
-export const SCALE_MOST_G = 2000;
+export const SCALE_MOST_G = 6000;
 
 /** What stands on the pan, and what the display makes of it. */
 export type ScaleState = {

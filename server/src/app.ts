@@ -2,6 +2,7 @@ import { existsSync } from 'node:fs';
 import helmet from '@fastify/helmet';
 import fastifyStatic from '@fastify/static';
 import Fastify, { type FastifyInstance } from 'fastify';
+import { AIR_HANDLINGS, airRoutes } from './air/index.ts';
 import { backupRoutes } from './backup/index.ts';
 import { BATCH_HANDLINGS, batchRoutes } from './batches/index.ts';
 import { benchRoutes } from './bench/index.ts';
@@ -25,11 +26,13 @@ import { PART_HANDLINGS, partRoutes } from './parts/index.ts';
 import { makePrinter } from './pdf/index.ts';
 import { photoRoutes } from './photos/index.ts';
 import { makeRecessKeeper } from './recess/index.ts';
+import { RECLAIM_HANDLINGS, reclaimRoutes } from './reclaim/index.ts';
 import { recordRoutes } from './records/index.ts';
 import { RESIN_HANDLINGS, resinRoutes } from './resins/index.ts';
 import { ROOM_HANDLINGS, roomRoutes } from './room/index.ts';
 import { ROUTE_HANDLINGS, routeRoutes } from './routes/index.ts';
 import { SOLVENT_HANDLINGS, solventRoutes } from './solvent/index.ts';
+import { WASTE_HANDLINGS, wasteRoutes } from './waste/index.ts';
 
 export type AppOptions = {
   readonly logLevel?: string;
@@ -95,6 +98,9 @@ export async function buildApp(context: Context, options: AppOptions = {}): Prom
   layoutRoutes(app, context);
   batchRoutes(app, context, printer);
   solventRoutes(app, context);
+  reclaimRoutes(app, context);
+  wasteRoutes(app, context, printer);
+  airRoutes(app, context);
   resinRoutes(app, context);
   routeRoutes(app, context);
   partRoutes(app, context);
@@ -112,6 +118,9 @@ export async function buildApp(context: Context, options: AppOptions = {}): Prom
   commandRoutes(app, context, {
     ...BATCH_HANDLINGS,
     ...SOLVENT_HANDLINGS,
+    ...RECLAIM_HANDLINGS,
+    ...WASTE_HANDLINGS,
+    ...AIR_HANDLINGS,
     ...RESIN_HANDLINGS,
     ...ROUTE_HANDLINGS,
     ...PART_HANDLINGS,

@@ -1,8 +1,10 @@
 import type { Static } from 'typebox';
+import { AIR_COMMANDS } from './air.ts';
 import { BATCH_COMMANDS } from './batch.ts';
 import type { CommandShape } from './define.ts';
 import { LAYOUT_COMMANDS } from './layout.ts';
 import type { CommandParams, CommandType } from './paths.ts';
+import { RECLAIM_COMMANDS } from './reclaim.ts';
 import { SHOP_COMMANDS } from './shop.ts';
 import { SOLVENT_COMMANDS } from './solvent.ts';
 import { STEP_COMMANDS } from './step.ts';
@@ -15,6 +17,8 @@ export const COMMANDS = {
   ...BATCH_COMMANDS,
   ...STEP_COMMANDS,
   ...SOLVENT_COMMANDS,
+  ...RECLAIM_COMMANDS,
+  ...AIR_COMMANDS,
   ...SHOP_COMMANDS,
   ...LAYOUT_COMMANDS,
 } satisfies Record<CommandType, CommandShape>;

@@ -1,4 +1,5 @@
 import {
+  BlendCommand,
   CountCommand,
   DiscardCommand,
   FillCommand,
@@ -8,7 +9,6 @@ import {
   PostingReply,
   ReadCommand,
   ReadReply,
-  ReclaimCommand,
   RefillCommand,
   ReverseCommand,
   RotateCommand,
@@ -43,9 +43,9 @@ export const SOLVENT_COMMANDS = {
     body: CountCommand,
     reply: PostingReply,
   },
-  'solvent.reclaim': {
-    summary: 'Harden and filter part of the dirty drum',
-    body: ReclaimCommand,
+  'solvent.blend': {
+    summary: 'Pour several vessels into one: a mix of fresh and reclaimed',
+    body: BlendCommand,
     reply: PostingReply,
   },
   'solvent.reverse': {

@@ -4,5 +4,5 @@ export { type BathLine, bathInLine, LINE_POSITIONS, type LinePosition, liquidOfL
 export { PLACE_IDS, PLACES, type Place, placeShape } from './places.ts';
 export * from './schools.ts';
 export { STATION_KIND_IDS, STATION_KINDS, type StationKind, stationKind } from './stationKinds.ts';
-export { type InLine, linesOf, VESSEL_ROLES, type VesselLine, type VesselRole } from './vessels.ts';
+export * from './vessels.ts';
 export * from './ways.ts';

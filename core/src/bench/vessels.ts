@@ -1,5 +1,9 @@
 import type { LinePosition } from './lines.ts';
 
+/** What there is to hold liquid. */
+export const VESSEL_KINDS = ['bath', 'can', 'drum', 'jar', 'bottle', 'pan', 'still', 'tin'] as const;
+export type VesselKind = (typeof VESSEL_KINDS)[number];
+
 /** What vessels are for besides washing: what comes in, what goes out, what came back. */
 export const VESSEL_ROLES = ['fresh', 'drum', 'reclaimed'] as const;
 export type VesselRole = (typeof VESSEL_ROLES)[number];

@@ -1,5 +1,5 @@
 /** What the bench reminds of while hands are free. A bath past its limit is always told. */
-export const REMINDERS = ['read', 'change', 'meter', 'look', 'green'] as const;
+export const REMINDERS = ['read', 'change', 'meter', 'look', 'green', 'check'] as const;
 export type Reminder = (typeof REMINDERS)[number];
 
 /** How a workshop keeps its time and its habits. What is left out is as this machine has it. */

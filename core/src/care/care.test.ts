@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { cloudOf, createFilter, refilled } from '../estimate/index.ts';
-import { DEFAULT_PRICES } from '../policy/index.ts';
+import { DEFAULT_PRICES } from '../prices/index.ts';
 import { testCard } from '../testing/index.ts';
 import { adviseBath, bathLimit, carryOverWarnings, choicesFor, narrowing, resinLimit, resinMix } from './index.ts';
 

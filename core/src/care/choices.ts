@@ -1,6 +1,6 @@
 import { type Cloud, type Forecast, forecast, refilled, toppedUp, type WashLoad } from '../estimate/index.ts';
 import { isAlcohol, type Solvent } from '../liquids/index.ts';
-import type { Prices } from '../policy/index.ts';
+import type { Prices } from '../prices/index.ts';
 
 export type ChoiceKind = 'keep' | 'top up' | 'rotate' | 'refill' | 'read';
 

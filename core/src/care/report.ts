@@ -12,7 +12,7 @@ import {
   type Replayed,
   type TracePoint,
 } from '../estimate/index.ts';
-import type { Prices } from '../policy/index.ts';
+import type { Prices } from '../prices/index.ts';
 import { solventDensityGPerMl } from '../solvent/index.ts';
 import type { Solvent } from '../wash/index.ts';
 import { type Advice, adviseBath, type Narrowing, narrowing } from './advise.ts';

@@ -18,6 +18,8 @@ export type BathEvent = { readonly id: string; readonly atMs: number } & (
   | {
       readonly kind: 'fill';
       readonly bath: string;
+      /** what comes in came back by reclaiming */
+      readonly reclaimed?: true;
       readonly solventG: number;
       readonly waterG: number;
       readonly resinG: number;

@@ -1,5 +1,6 @@
 import type { Reminder } from '../bench/index.ts';
 import { type GreenWait, greenWords } from '../plan/index.ts';
+import { type RunState, runNext } from '../reclaim/index.ts';
 import { percentText, plainNumber } from '../units/index.ts';
 
 /** Something that is no step of a batch, for when hands are free. */
@@ -13,7 +14,9 @@ export type ChoreTask =
   | { readonly kind: 'read'; readonly bathId: string }
   | { readonly kind: 'meter'; readonly station: string }
   | { readonly kind: 'look'; readonly batchId: string }
-  | { readonly kind: 'green'; readonly batchId: string };
+  | { readonly kind: 'green'; readonly batchId: string }
+  | { readonly kind: 'run'; readonly runId: string }
+  | { readonly kind: 'check'; readonly checkId: string };
 
 export type ChoreView = {
   readonly baths: readonly {
@@ -29,6 +32,11 @@ export type ChoreView = {
   /** green parts that have waited a day or more */
   readonly green?: readonly (GreenWait & { readonly batchId: string; readonly name: string })[];
   readonly lamps: readonly { readonly station: string; readonly name: string; readonly doubtShare?: number }[];
+  /** reclaim runs under way */
+  readonly runs?: readonly RunState[];
+  /** checks of the room that are due, the oldest first */
+  readonly checks?: readonly { readonly id: string; readonly name: string }[];
+  readonly nowMs?: number;
   /** what this workshop does not want to be reminded of */
   readonly silent?: readonly Reminder[];
 };
@@ -41,7 +49,8 @@ const MOST_LATER = 4;
 const GREEN_SOON_DAYS = 3;
 
 /** What to do while nothing on the bench needs hands, most useful first. */
-export function meanwhile({ baths, lamps, later = [], green = [], silent = [] }: ChoreView): readonly Chore[] {
+export function meanwhile(view: ChoreView): readonly Chore[] {
+  const { baths, lamps, later = [], green = [], silent = [], runs = [], checks = [], nowMs = 0 } = view;
   const past = baths
     .filter(({ loadPctW, limitPctW }) => loadPctW > limitPctW)
     .map(
@@ -99,14 +108,33 @@ export function meanwhile({ baths, lamps, later = [], green = [], silent = [] }:
   );
   const told = (what: Reminder, chores: readonly Chore[]) => (silent.includes(what) ? [] : chores);
   return [
+    ...runs.flatMap((run) => runChore(run, nowMs)),
     ...past,
     ...told('green', green.flatMap(greenChore)),
     ...told('read', unsure),
     ...told('change', few),
     ...told('look', again),
     ...told('meter', meter),
+    ...told('check', checks.map(checkChore)),
   ];
 }
+
+/** A run asks for hands once its call-back has come; a still that is hot asks as long as it is. */
+function runChore(run: RunState, nowMs: number): readonly Chore[] {
+  const next = runNext(run, nowMs);
+  if (!next?.needsHands) return [];
+  const task = { kind: 'run', runId: run.id } as const;
+  const hot = next.step.kind === 'heat' && next.step.state === 'running';
+  return [
+    { say: hot ? `Stay with ${run.inside.name}: its heat is on` : next.say, reason: `${run.name}: ${next.why}`, task },
+  ];
+}
+
+const checkChore = ({ id, name }: NonNullable<ChoreView['checks']>[number]): Chore => ({
+  say: `Check: ${name}`,
+  reason: 'It is due. What was found is noted with who and when.',
+  task: { kind: 'check', checkId: id },
+});
 
 /** Green parts ask for hands before their supports no longer clip, and before light no longer does as planned. */
 function greenChore({ batchId, name, ...wait }: NonNullable<ChoreView['green']>[number]): readonly Chore[] {

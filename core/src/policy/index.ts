@@ -1,3 +1,4 @@
+import { DEFAULT_PRICES, type SolventPrices } from '../prices/index.ts';
 import { hardenFilterPasses } from '../reclaim/index.ts';
 import { InputError, requireInRange } from '../units/index.ts';
 import { type Agitation, type Solvent, washResidue } from '../wash/index.ts';
@@ -15,22 +16,12 @@ export type PolicyRule = { readonly rule: 'limit' } | { readonly rule: 'calendar
 export type PolicyReclaim =
   | { readonly kind: 'none' }
   | { readonly kind: 'harden'; readonly passes: number; readonly maxReclaimedPct?: number };
-/** What solvent costs a shop, in its own currency. */
-export type Prices = {
-  /** bought solvent, per litre */
-  readonly freshPerL: number;
-  /** handing dirty solvent to a treatment works, per litre */
-  readonly disposePerL: number;
-  /** labour and filters for a litre of own reclaimed solvent */
-  readonly reclaimPerL: number;
-};
-export const DEFAULT_PRICES: Prices = { freshPerL: 4.6, disposePerL: 1.2, reclaimPerL: 1.2 };
-
-export type PolicyPrices = Prices & {
+export type PolicyPrices = SolventPrices & {
   /** work of one change */
   readonly changeEach: number;
 };
-export const POLICY_PRICES: PolicyPrices = { ...DEFAULT_PRICES, changeEach: 6 };
+const { freshPerL, disposePerL, reclaimPerL } = DEFAULT_PRICES;
+export const POLICY_PRICES: PolicyPrices = { freshPerL, disposePerL, reclaimPerL, changeEach: 6 };
 
 export type PolicyQuestion = {
   readonly days: number;

@@ -28,7 +28,7 @@ export type PassPrices = {
   /** load at which reclaimed liquid is worth nothing as wash, weight % */
   readonly worthlessPctW: number;
 };
-export const DEFAULT_PRICES: PassPrices = { freshPerKg: 4, perPass: 0.6, worthlessPctW: 5 };
+export const DEFAULT_PASS_PRICES: PassPrices = { freshPerKg: 4, perPass: 0.6, worthlessPctW: 5 };
 
 export type PassResult = { readonly yield: number; readonly loadPctW: number; readonly value: number };
 
@@ -46,7 +46,7 @@ export function hardenFilterPasses(
 ): { readonly passes: readonly PassResult[]; readonly best: number } {
   requireInRange('solventG', liquidG, 1, 1e6);
   requireInRange('loadPctW', loadPctW, 0, 90);
-  const { constants: k = DEFAULT_PASS, prices = DEFAULT_PRICES, passes: count = 4 } = options;
+  const { constants: k = DEFAULT_PASS, prices = DEFAULT_PASS_PRICES, passes: count = 4 } = options;
   const passes: PassResult[] = [];
   let massG = liquidG;
   let load = loadPctW;

@@ -88,6 +88,15 @@ export const REFUSALS = {
   NOT_LEFT_OUT: [NOT_NOW, 'What follows relies on the step.'],
   VAPOUR: [NOT_NOW, 'Solvent vapour stands in the room.'],
   SAME_TIME: [NOT_NOW, 'The clocks agree already.'],
+  // reclaiming and waste
+  RUN_OVER: [NOT_NOW, 'The run is over.'],
+  STILL_HOT: [NOT_NOW, 'The still has not cooled.'],
+  LIQUID_LEFT: [NOT_NOW, 'The vessel is not empty.'],
+  IN_A_RUN: [NOT_NOW, 'The vessel stands in a reclaim run.'],
+  WRONG_VESSEL: [UNFIT, 'That vessel is not made for it.'],
+  WASTE_GONE: [NOT_NOW, 'The container was handed over.'],
+  WASTE_EMPTY: [NOT_NOW, 'The container is empty.'],
+  NOT_HARDENED: [NOT_NOW, 'What is in it was not hardened.'],
   // looks
   NOT_A_LOOK: [NOT_NOW, 'The step is no look.'],
   SAME_PERSON: [NOT_NOW, 'A second person has to do this.'],

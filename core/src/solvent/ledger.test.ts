@@ -8,14 +8,12 @@ import {
   fillLines,
   freshParcel,
   type LedgerLine,
-  loadPctW,
   netOn,
   type Parcel,
   type Posting,
   parcelVolumeMl,
   portion,
   post,
-  reclaimLines,
   reversalOf,
   rotateLines,
   strengthPctW,
@@ -87,18 +85,6 @@ describe('movements balance', () => {
     if (!done.ok) throw new Error(done.refusal.code);
     balances = done.value;
     expect([held(balances, 'drum'), held(balances, 'w1'), held(balances, 'w2')]).toEqual([bath, second, fresh]);
-  });
-  it('reclaims at the stated yield and load', () => {
-    const { lines, back } = reclaimLines({
-      drum: 'drum',
-      bottle: 'b',
-      taken: bath,
-      yieldShare: 0.83,
-      outLoadPctW: 2.3,
-    });
-    expect(lines.reduce((s, l) => addParcels(s, l.parcel), EMPTY_PARCEL)).toEqual(EMPTY_PARCEL);
-    expect(Number(back[0] + back[1])).toBeCloseTo(0.83 * 3_200_000, -1);
-    expect(loadPctW(back)).toBeCloseTo(2.3, 3);
   });
   it('knows the volume and strength of fresh liquid', () => {
     expect(parcelVolumeMl(freshParcel(1500, 91))).toBeCloseTo(1500, 1);

@@ -115,37 +115,6 @@ export function rotateLines(rotation: Rotation): readonly LedgerLine[] {
   return lines.filter((line) => totalMg(line.parcel) !== 0n || line.parcel.some((mg) => mg !== 0n));
 }
 
-export type ReclaimMovement = {
-  readonly drum: string;
-  readonly bottle: string;
-  readonly taken: Parcel;
-  /** share of the liquid that comes back, 0–1 */
-  readonly yieldShare: number;
-  readonly outLoadPctW: number;
-};
-
-/**
- * A harden-and-filter run: clear liquid to the bottle, hardened resin with the liquid it holds to sludge, the rest to the air.
- * @returns the lines, and what came back
- */
-export function reclaimLines(run: ReclaimMovement): { readonly lines: readonly LedgerLine[]; readonly back: Parcel } {
-  const liquid: Parcel = [run.taken[0], run.taken[1], 0n];
-  const backLiquid = portion(liquid, mgFromGrams((Number(totalMg(liquid)) / 1000) * run.yieldShare));
-  const backLiquidG = Number(totalMg(backLiquid)) / 1000;
-  const resinBackMg = mgFromGrams((backLiquidG * run.outLoadPctW) / (100 - run.outLoadPctW));
-  const back: Parcel = [backLiquid[0], backLiquid[1], least(resinBackMg, run.taken[2])];
-  const lost = addParcels(liquid, negate(backLiquid));
-  const vapour = portion(lost, totalMg(lost) / 5n);
-  const sludge = addParcels(addParcels(run.taken, negate(back)), negate(vapour));
-  const lines = [
-    { account: run.drum, parcel: negate(run.taken) },
-    { account: run.bottle, parcel: back },
-    { account: 'sludge', parcel: sludge },
-    { account: 'evaporated', parcel: vapour },
-  ];
-  return { lines: lines.filter((line) => line.parcel.some((mg) => mg !== 0n)), back };
-}
-
 /** What a set of lines changes on one account. */
 export const netOn = (lines: readonly LedgerLine[], account: string): Parcel =>
   lines.filter((line) => line.account === account).reduce((sum, line) => addParcels(sum, line.parcel), EMPTY_PARCEL);

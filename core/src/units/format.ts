@@ -11,6 +11,16 @@ export function clockText(seconds: number): string {
     : `${sign}${minutes}:${secondsText}`;
 }
 
+const HOUR_S = 3600;
+const DAY_S = 24 * HOUR_S;
+/** A long time as it is spoken of, without its sign: `3.2 days`, `5.0 h`, `40 min`. */
+export function longTimeText(seconds: number): string {
+  const s = Math.abs(seconds);
+  if (s >= 1.5 * DAY_S) return `${plainNumber(s / DAY_S)} days`;
+  if (s >= 1.5 * HOUR_S) return `${plainNumber(s / HOUR_S)} h`;
+  return `${Math.max(1, Math.round(s / 60))} min`;
+}
+
 /** The same words with a capital, to begin a sentence. */
 export const upperFirst = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 /** The same words to go on within a sentence. */

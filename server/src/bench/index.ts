@@ -8,10 +8,12 @@ export {
   everyVessel,
   inLine,
   openBatches,
+  openRuns,
   parcelOf,
   toVessel,
   type VesselRow,
   vesselById,
 } from './queries.ts';
+export { airSetting, roomChecks } from './roomChecks.ts';
 export { benchRoutes } from './routes.ts';
 export { settingFact } from './settingFact.ts';

@@ -10,11 +10,13 @@ import {
 } from '@north-step/core/bench';
 import { carryEstimates, type Grams, type MoveSince } from '@north-step/core/care';
 import type { BathDeed } from '@north-step/core/estimate';
+import type { RunState } from '@north-step/core/reclaim';
 import { gramsFromMg, isAlcohol, loadPctW, type Parcel, parcelVolumeMl, strengthPctW } from '@north-step/core/solvent';
 import { type Queryable, sql } from '../db/index.ts';
 import { litSoFar, washesSoFar } from '../devices/index.ts';
 import { dueLater } from './dueLater.ts';
 import { lightNow, lightRows } from './lampRows.ts';
+import { roomChecks } from './roomChecks.ts';
 import { roomNow } from './roomNow.ts';
 
 export type VesselRow = {
@@ -38,6 +40,7 @@ export type VesselRow = {
   readonly water_mg: bigint;
   readonly resin_mg: bigint;
   readonly retired_at: Date | null;
+  readonly reclaimed_share: number;
 };
 
 export const parcelOf = (row: Pick<VesselRow, 'solvent_mg' | 'water_mg' | 'resin_mg'>): Parcel => [
@@ -74,6 +77,7 @@ export function toVessel(row: VesselRow): Vessel {
     loadPctW: loadPctW(parcel),
     strengthPctW: Number.isNaN(strength) || !isAlcohol(row.solvent) ? null : strength,
     volumeMl: parcelVolumeMl(parcel, row.solvent),
+    reclaimedShare: row.reclaimed_share,
   };
 }
 
@@ -208,6 +212,11 @@ export const openBatches = async (db: Queryable) =>
   (await db.many<{ state: BatchState }>(sql`SELECT state FROM batch WHERE sealed_at IS NULL ORDER BY created_at`)).map(
     (row) => row.state,
   );
+/** Reclaim runs under way, the oldest first. */
+export const openRuns = async (db: Queryable): Promise<RunState[]> =>
+  (
+    await db.many<{ state: RunState }>(sql`SELECT state FROM reclaim_run WHERE ended_at IS NULL ORDER BY created_at`)
+  ).map(({ state }) => state);
 const sealedSince = async (db: Queryable, since: Date) =>
   (
     await db.many<{ state: BatchState }>(
@@ -230,22 +239,37 @@ async function resinPerBatch(db: Queryable): Promise<Record<string, number>> {
 export async function benchView(db: Queryable, nowMs: number): Promise<BenchReply> {
   const startOfDay = new Date(nowMs);
   startOfDay.setHours(0, 0, 0, 0);
-  const [setting, stations, vessels, people, open, doneToday, resinPerBatchG, care, light, laterLooks, room] =
-    await Promise.all([
-      benchSetting(db),
-      allStations(db),
-      allVessels(db),
-      db.many<{ id: string; name: string; role: string }>(
-        sql`SELECT id, name, role FROM person WHERE left_at IS NULL ORDER BY place`,
-      ),
-      openBatches(db),
-      sealedSince(db, startOfDay),
-      resinPerBatch(db),
-      careNotes(db),
-      lightRows(db),
-      dueLater(db, nowMs),
-      roomNow(db, nowMs),
-    ]);
+  const [
+    setting,
+    stations,
+    vessels,
+    people,
+    open,
+    doneToday,
+    resinPerBatchG,
+    care,
+    light,
+    laterLooks,
+    room,
+    runs,
+    checks,
+  ] = await Promise.all([
+    benchSetting(db),
+    allStations(db),
+    allVessels(db),
+    db.many<{ id: string; name: string; role: string }>(
+      sql`SELECT id, name, role FROM person WHERE left_at IS NULL ORDER BY place`,
+    ),
+    openBatches(db),
+    sealedSince(db, startOfDay),
+    resinPerBatch(db),
+    careNotes(db),
+    lightRows(db),
+    dueLater(db, nowMs),
+    roomNow(db, nowMs),
+    openRuns(db),
+    roomChecks(db, nowMs),
+  ]);
   return {
     nowMs,
     workshop: setting.workshop,
@@ -268,6 +292,8 @@ export async function benchView(db: Queryable, nowMs: number): Promise<BenchRepl
     light: await litSoFar(db, open),
     wash: await washesSoFar(db, open),
     doneToday,
+    runs,
+    checksDue: checks.filter(({ dueAtMs }) => dueAtMs <= nowMs).map(({ id, name }) => ({ id, name })),
     laterLooks,
   };
 }

@@ -4,7 +4,7 @@ import type { Work } from '../http/command.ts';
 /** Writes down as a fact what a command set: who, when, and how it is since. */
 export const settingFact = (
   { tx, context, command: { commandId, by } }: Pick<Work, 'tx' | 'context' | 'command'>,
-  key: 'bench' | 'prices' | 'layout' | 'lot',
+  key: 'bench' | 'prices' | 'layout' | 'lot' | 'air',
   value: object,
 ): Promise<unknown> =>
   tx.many(sql`

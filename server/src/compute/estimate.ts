@@ -1,6 +1,6 @@
 import { EstimateComputed, EstimateInput } from '@north-step/contract';
 import { type BathEvent, type HistoryItem, inOrder, itemAtMs } from '@north-step/core/estimate';
-import { DEFAULT_PRICES } from '@north-step/core/policy';
+import { DEFAULT_PRICES } from '@north-step/core/prices';
 import { readingBreach } from '@north-step/core/reading';
 import type { FastifyInstance } from 'fastify';
 import type { Static } from 'typebox';

@@ -32,6 +32,7 @@ import { ModelRangeError } from '@north-step/core/units';
 import { AGITATIONS, carryOver, evenRecesses, planWash, RECESS_FACTOR, washResidue } from '@north-step/core/wash';
 import { constantsOf, LIGHT_MODELS } from './lightModels.ts';
 import { type Model, model } from './model.ts';
+import { RECLAIM_MODELS } from './reclaimModels.ts';
 import { SOLVENT_MODELS } from './solventModels.ts';
 
 const INVENTED = 'Constants of resins and washing are engineering guesses to be calibrated, not measurements.';
@@ -157,6 +158,7 @@ export const MODELS: readonly Model[] = [
   ),
   ...LIGHT_MODELS,
   ...SOLVENT_MODELS,
+  ...RECLAIM_MODELS,
 ];
 
 const mutable = <T extends { stagesS: readonly number[]; limitsPctW: readonly number[] }>(plan: T) => ({

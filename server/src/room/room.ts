@@ -2,7 +2,7 @@ import type { RoomInput, RoomReply } from '@north-step/contract';
 import { isZone } from '@north-step/core/bench';
 import { USUAL_COSTS } from '@north-step/core/cure';
 import { validateSpaces } from '@north-step/core/fit';
-import { DEFAULT_PRICES, type Prices } from '@north-step/core/policy';
+import { DEFAULT_PRICES, type Prices } from '@north-step/core/prices';
 import { type BenchSetting, benchSetting, settingFact } from '../bench/index.ts';
 import { type Queryable, sql } from '../db/index.ts';
 import type { Handler, Outcome, Work } from '../http/command.ts';

@@ -1,12 +1,13 @@
 import type { BathDeed } from '@north-step/core/estimate';
-import { hardenFilterPasses } from '@north-step/core/reclaim';
 import {
   fillLines,
   freshParcel,
   isAlcohol,
-  loadPctW,
+  type LedgerLine,
+  mgFromGrams,
   type Posting,
-  reclaimLines,
+  parcelVolumeMl,
+  portion,
   reversalOf,
   rotateLines,
   strengthPctWFromPctV,
@@ -25,6 +26,7 @@ import {
   need,
   needLine,
   posted,
+  refuseInRun,
   refuseWhileWashing,
   roomFor,
   roomInEmpty,
@@ -37,6 +39,7 @@ import {
 export const fill: Handler<'solvent.fill'> = async ({ tx, context, command }) => {
   const found = await need(context, tx, command.vesselId, command);
   roomFor(found, command.volumeMl);
+  await refuseInRun(tx, [command.fromVesselId], command.vesselId);
   if (command.fromVesselId === undefined) {
     const vessel = await takesLiquid(tx, found, command.solvent ?? found.solvent);
     const strength = isAlcohol(vessel.solvent) ? (command.strengthPct ?? 99) : 0;
@@ -125,53 +128,44 @@ export const rotate: Handler<'solvent.rotate'> = async ({ tx, context, command }
   return posted(context, tx, command, { kind: 'rotate', note, lines, deeds, liquidsBefore: liquidsBefore(...renamed) });
 };
 
-/** One run: drum, hardened in light and filtered, to the reclaimed bottle. */
-export const reclaim: Handler<'solvent.reclaim'> = async ({ tx, context, command }) => {
-  const line = await needLine(
-    context,
-    tx,
-    command,
-    (one) => !!one.drum && !!one.reclaimed,
-    'No line has a drum and a bottle for what comes back.',
-  );
-  const drum = await line.own('drum');
-  const found = await line.own('reclaimed');
-  const bottle = await takesLiquid(tx, found, drum.solvent);
-  const parcel = taken(drum, command.amountMl);
-  const load = loadPctW(parcel);
-  const { passes } = hardenFilterPasses(Number(totalMg(parcel)) / 1000, load, { passes: command.passes });
-  const result = passes.at(-1)!;
-  const modelMl = command.amountMl * result.yield;
-  if (command.backMl !== undefined && command.backMl > command.amountMl) {
-    throw new Refused({
-      code: 'BAD_VALUE',
-      message: `${litresText(command.backMl)} cannot come back from ${litresText(command.amountMl)}.`,
-      field: 'backMl',
-    });
+/** Several vessels into one, each weighed: one posting, so that it can be taken back whole. */
+export const blendInto: Handler<'solvent.blend'> = async ({ tx, context, command }) => {
+  let into = await need(context, tx, command.intoVesselId, command);
+  await refuseInRun(tx, [into.id]);
+  const found = into;
+  const lines: LedgerLine[] = [];
+  const deeds: BathDeed[] = [];
+  const words: string[] = [];
+  let addsMl = 0;
+  for (const { fromVesselId, grams } of command.pours) {
+    const from = await need(context, tx, fromVesselId, command);
+    await refuseInRun(tx, [from.id]);
+    if (from.id === into.id || deeds.some((deed) => deed.kind === 'transfer' && deed.from === from.id))
+      throw new Refused({ code: 'BAD_VALUE', message: `${from.name} is named twice.`, field: 'pours' });
+    into = await takesLiquid(tx, into, from.solvent);
+    const held = parcelOf(from);
+    const parcel = portion(held, mgFromGrams(grams));
+    const heldG = massG(held);
+    if (grams > heldG * 1.001)
+      throw new Refused({
+        code: 'VESSEL_OVERDRAWN',
+        message: `${from.name} holds ${plainNumber(heldG, 4)} g on the book; ${plainNumber(grams, 4)} g were poured.`,
+        remedy: 'Count it first.',
+        field: 'pours',
+      });
+    addsMl += parcelVolumeMl(parcel, from.solvent);
+    lines.push(...transferLines(from.id, into.id, held, totalMg(parcel)));
+    deeds.push({ kind: 'transfer', from: from.id, to: into.id, massG: massG(parcel) });
+    words.push(`${plainNumber(grams, 4)} g from ${from.name}`);
   }
-  const yieldShare = command.backMl === undefined ? result.yield : command.backMl / command.amountMl;
-  roomFor(bottle, command.backMl ?? modelMl);
-  const { lines, back } = reclaimLines({
-    drum: drum.id,
-    bottle: bottle.id,
-    taken: parcel,
-    yieldShare,
-    outLoadPctW: Math.min(load, result.loadPctW),
-  });
-  const how = command.backMl === undefined ? 'by the model' : 'measured';
-  const note = `${litresText(command.amountMl)} at ${plainNumber(load)} %, ${command.passes} pass${command.passes > 1 ? 'es' : ''}: ${plainNumber(yieldShare * 100)} % back (${how}) at ${plainNumber(result.loadPctW)} %`;
-  const deeds: BathDeed[] = [
-    { kind: 'remove', bath: drum.id, massG: massG(parcel) },
-    { kind: 'fill', bath: bottle.id, ...gramsOf(back) },
-  ];
-  const outcome = await posted(context, tx, command, {
-    kind: 'reclaim',
-    note,
+  roomFor(found, addsMl);
+  return posted(context, tx, command, {
+    kind: 'blend',
+    note: `${words.join(' and ')} into ${into.name}`,
     lines,
     deeds,
-    liquidsBefore: liquidsBefore([found, bottle]),
+    liquidsBefore: liquidsBefore([found, into]),
   });
-  return { ...outcome, reply: { ...outcome.reply, yieldShare, outLoadPctW: result.loadPctW } };
 };
 
 /** Takes a posting back with its mirror image. */
@@ -183,8 +177,10 @@ export const reverse: Handler<'solvent.reverse'> = async ({ tx, context, command
     reverses: string | null;
     batch_id: string | null;
     liquids_before: Readonly<Record<string, string>> | null;
+    marks_before: Readonly<Record<string, number>> | null;
+    run_id: string | null;
   }>(
-    sql`SELECT id, kind, note, reverses, batch_id, liquids_before FROM ledger_posting WHERE id = ${command.postingId}`,
+    sql`SELECT id, kind, note, reverses, batch_id, liquids_before, marks_before, run_id FROM ledger_posting WHERE id = ${command.postingId}`,
   );
   if (!posting) throw unknown('movement', command.postingId);
   if (posting.batch_id)
@@ -192,6 +188,12 @@ export const reverse: Handler<'solvent.reverse'> = async ({ tx, context, command
       code: 'BELONGS_TO_BATCH',
       message: 'That movement belongs to a wash; it stays as it happened.',
       remedy: 'Count the bath instead.',
+    });
+  if (posting.run_id)
+    throw new Refused({
+      code: 'IN_A_RUN',
+      message: 'That movement belongs to a reclaim run; it stays as it happened.',
+      remedy: 'Give the run up, or count the vessel.',
     });
   const again = await tx.maybeOne(sql`SELECT 1 AS one FROM ledger_posting WHERE reverses = ${posting.id}`);
   const rows = await tx.many<{ account: string; solvent_mg: bigint; water_mg: bigint; resin_mg: bigint }>(
@@ -214,6 +216,8 @@ export const reverse: Handler<'solvent.reverse'> = async ({ tx, context, command
   // the vessel is called after the liquid that it held before
   for (const [vesselId, solvent] of Object.entries(posting.liquids_before ?? {}))
     await tx.many(sql`UPDATE vessel SET solvent = ${solvent} WHERE id = ${vesselId}`);
+  for (const [vesselId, share] of Object.entries(posting.marks_before ?? {}))
+    await tx.many(sql`UPDATE vessel SET reclaimed_share = ${share} WHERE id = ${vesselId}`);
   return posted(context, tx, command, {
     kind: 'reversal',
     note: `took back: ${posting.note}`,

@@ -21,7 +21,14 @@ const deed = fc.oneof(
   fc.record({ url: fc.constant('count'), vesselId: id, volumeMl: ml }),
   fc.record({ url: fc.constant('refill'), vesselId: id, toVesselId: id, fromVesselId: id }),
   fc.record({ url: fc.constant('rotate'), freshMl: ml, fromVesselId: id }),
-  fc.record({ url: fc.constant('reclaim'), amountMl: ml, passes: fc.integer({ min: 1, max: 4 }) }),
+  fc.record({
+    url: fc.constant('blend'),
+    intoVesselId: id,
+    pours: fc.array(fc.record({ fromVesselId: id, grams: fc.integer({ min: 1, max: 4000 }) }), {
+      minLength: 1,
+      maxLength: 3,
+    }),
+  }),
 );
 
 describe('random movements', () => {

@@ -1,4 +1,18 @@
 export { type Booking, book } from './posting.ts';
-export { lastFill } from './readings.ts';
+export { lastFill, writeReading } from './readings.ts';
 export { SOLVENT_HANDLINGS, solventRoutes } from './routes.ts';
-export { gramsOf, markSettled, settleLoss } from './shared.ts';
+export {
+  gramsOf,
+  liquidsBefore,
+  markSettled,
+  massG,
+  need,
+  posted,
+  refuseInRun,
+  roomFor,
+  roomInEmpty,
+  settleLoss,
+  taken,
+  takesLiquid,
+  volumeOf,
+} from './shared.ts';

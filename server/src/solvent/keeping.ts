@@ -7,13 +7,14 @@ import type { Handler } from '../http/command.ts';
 import { Refused } from '../http/errors.ts';
 import { putVessel } from '../setUp.ts';
 import { writeReading } from './readings.ts';
-import { massG, need, posted, volumeOf } from './shared.ts';
+import { massG, need, posted, refuseInRun, volumeOf } from './shared.ts';
 
 const TOPICS: readonly Topic[] = ['solvent', 'bench'];
 
 /** A physical count: the book follows what was found, the difference goes to unaccounted, and the estimator learns of it. */
 export const count: Handler<'solvent.count'> = async ({ tx, context, command }) => {
   const vessel = await need(context, tx, command.vesselId, command);
+  await refuseInRun(tx, [vessel.id]);
   if (command.volumeMl > vessel.capacity_ml * 1.001)
     throw new Refused({
       code: 'OVER_CAPACITY',

@@ -12,6 +12,7 @@ type PostingRow = {
   note: string;
   by: string;
   batch_id: string | null;
+  run_id: string | null;
   reverses: string | null;
   reversed_by: string | null;
 };
@@ -34,7 +35,7 @@ const filterOf = (query: MovementQuery) => ({
 export async function pageOfMovements(db: Queryable, query: MovementQuery): Promise<Movement[]> {
   const f = filterOf(query);
   const rows = await db.many<PostingRow>(sql`
-      SELECT p.id, p.at, p.kind, p.note, p.by, p.batch_id, p.reverses, r.id AS reversed_by
+      SELECT p.id, p.at, p.kind, p.note, p.by, p.batch_id, p.run_id, p.reverses, r.id AS reversed_by
         FROM ledger_posting p LEFT JOIN ledger_posting r ON r.reverses = p.id
        WHERE (${f.kind}::text IS NULL OR p.kind = ${f.kind}) AND (${f.search}::text IS NULL OR p.note ILIKE ${f.search} OR p.by ILIKE ${f.search})
          AND (${f.from}::timestamptz IS NULL OR p.at >= ${f.from}) AND (${f.to}::timestamptz IS NULL OR p.at < ${f.to})
@@ -72,6 +73,7 @@ async function withLines(db: Queryable, rows: readonly PostingRow[]): Promise<Mo
     note: row.note,
     by: row.by,
     batchId: row.batch_id,
+    runId: row.run_id,
     reverses: row.reverses,
     reversedBy: row.reversed_by,
     lines: (of.get(row.id) ?? []).map((line) => ({ account: line.account, ...grams(line) })),
@@ -96,6 +98,7 @@ export async function movementsCsv(db: Queryable, query: MovementQuery): Promise
           water_g: line.waterG,
           resin_g: line.resinG,
           batch: movement.batchId ?? '',
+          run: movement.runId ?? '',
           reverses: movement.reverses ?? '',
           movement: movement.id,
         });

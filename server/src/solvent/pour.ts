@@ -9,6 +9,7 @@ import {
   massG,
   need,
   posted,
+  refuseInRun,
   refuseWhileWashing,
   roomFor,
   roomInEmpty,
@@ -20,6 +21,7 @@ import {
 /** Out of a vessel for good: spilled, or handed to a treatment works. */
 export const discard: Handler<'solvent.discard'> = async ({ tx, context, command }) => {
   const vessel = await need(context, tx, command.vesselId, command);
+  await refuseInRun(tx, [vessel.id]);
   const parcel = taken(vessel, command.volumeMl);
   const kind = command.to === 'spilled' ? 'spill' : 'dispose';
   const why = command.note ? `: ${command.note}` : '';
@@ -34,6 +36,7 @@ export const discard: Handler<'solvent.discard'> = async ({ tx, context, command
 /** Everything out of a bath, then fresh in: one posting, so that it can be taken back whole. */
 export const refill: Handler<'solvent.refill'> = async ({ tx, context, command }) => {
   await refuseWhileWashing(tx);
+  await refuseInRun(tx, [command.vesselId, command.fromVesselId], command.toVesselId);
   const bath = await need(context, tx, command.vesselId, command);
   const outMl = volumeOf(bath);
   const drum = command.toVesselId === undefined ? undefined : await need(context, tx, command.toVesselId, command);

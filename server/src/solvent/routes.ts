@@ -5,7 +5,7 @@ import type { Context } from '../context.ts';
 import type { Handlings } from '../http/command.ts';
 import { sendCsv } from '../http/csv.ts';
 import { Remembered } from '../live/remembered.ts';
-import { fill, reclaim, reverse, rotate } from './commands.ts';
+import { blendInto, fill, reverse, rotate } from './commands.ts';
 import { addVessel, count, setLid, setLimit } from './keeping.ts';
 import { listMovements, movementsCsv, workload } from './movements.ts';
 import { discard, refill } from './pour.ts';
@@ -52,7 +52,7 @@ export const SOLVENT_HANDLINGS = {
   'solvent.refill': { work: refill },
   'solvent.discard': { work: discard },
   'solvent.count': { work: count },
-  'solvent.reclaim': { work: reclaim },
+  'solvent.blend': { work: blendInto },
   'solvent.reverse': { work: reverse },
   'solvent.lid': { work: setLid },
   'solvent.limit': { work: setLimit },

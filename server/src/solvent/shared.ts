@@ -196,6 +196,27 @@ export function liquidsBefore(...pairs: readonly (readonly [before: VesselRow, a
   return changed.length === 0 ? undefined : Object.fromEntries(changed.map(([before]) => [before.id, before.solvent]));
 }
 
+/** What stands in a reclaim run is moved by the run alone. */
+export async function refuseInRun(
+  tx: Queryable,
+  vesselIds: readonly (string | undefined)[],
+  /** what is poured into: a pan that dries takes what comes */
+  intoId?: string,
+): Promise<void> {
+  const ids = vesselIds.filter((id) => id !== undefined);
+  const run = await tx.maybeOne<{ name: string; vessel: string }>(sql`
+    SELECT name, state->'inside'->>'name' AS vessel FROM reclaim_run
+     WHERE ended_at IS NULL AND (state->'inside'->>'id' = ANY(${ids}::text[])
+        OR (state->'inside'->>'id' = ${intoId ?? ''} AND state->>'kind' NOT IN ('pan', 'evaporate'))) LIMIT 1`);
+  if (run)
+    throw new Refused({
+      code: 'IN_A_RUN',
+      message: `${run.vessel} stands in ${run.name}.`,
+      remedy: 'Go on with the run, or give it up first.',
+      field: 'vesselId',
+    });
+}
+
 export async function refuseWhileWashing(tx: Queryable): Promise<void> {
   const busy = await tx.maybeOne<{ name: string }>(sql`
     SELECT name FROM batch WHERE sealed_at IS NULL
@@ -211,6 +232,7 @@ export type NewPosting = {
   readonly deeds?: readonly BathDeed[];
   readonly reverses?: string;
   readonly liquidsBefore?: Readonly<Record<string, string>>;
+  readonly runId?: string;
 };
 /** Books a posting for a command. @returns the command's outcome, with the posting's id */
 export async function posted(context: Context, tx: Queryable, command: Said, posting: NewPosting) {

@@ -38,13 +38,20 @@ describe('solvent', () => {
       'REVERSAL_OF_REVERSAL',
     );
   });
-  it('reclaims with the yield of the model, or with what was measured', async () => {
-    await t.must('/api/solvent/fill', { vesselId: 'drum', volumeMl: 3000, fromVesselId: 'w1' });
-    const run = await t.must<PostingReply>('/api/solvent/reclaim', { amountMl: 1500, passes: 2 });
-    const measured = await t.must<PostingReply>('/api/solvent/reclaim', { amountMl: 1000, passes: 1, backMl: 600 });
-    expect(run.yieldShare).toBeGreaterThan(0.8);
-    expect(measured.yieldShare).toBe(0.6);
-    expect((await t.get<SolventReply>('/api/solvent')).residualMg).toBe(0);
+  it('blends two vessels into one by weight, marks it, and takes both back', async () => {
+    await t.must('/api/solvent/fill', { vesselId: 'bottle', volumeMl: 900, strengthPct: 90 });
+    const pours = [
+      { fromVesselId: 'can', grams: 200 },
+      { fromVesselId: 'bottle', grams: 100 },
+    ];
+    const { postingId } = await t.must<PostingReply>('/api/solvent/blend', { intoVesselId: 'w2', pours });
+    const held = (of: SolventReply, id: string) => of.vessels.find((v) => v.id === id)!;
+    const after = await t.get<SolventReply>('/api/solvent');
+    const mass = (v: { solventG: number; waterG: number; resinG: number }) => v.solventG + v.waterG + v.resinG;
+    expect(mass(held(after, 'w2')) - mass(held(before, 'w2'))).toBeCloseTo(300, 3);
+    expect(after.residualMg).toBe(0);
+    await t.must('/api/solvent/reverse', { postingId });
+    expect(held(await t.get<SolventReply>('/api/solvent'), 'w2')).toEqual(held(before, 'w2'));
   });
   it.each([
     [
@@ -71,7 +78,13 @@ describe('solvent', () => {
       'BAD_VALUE',
     ],
     ['dirty solvent as fresh', '/api/solvent/rotate', { freshMl: 100, fromVesselId: 'drum' }, 422, 'BAD_VALUE'],
-    ['more back than went in', '/api/solvent/reclaim', { amountMl: 100, passes: 1, backMl: 200 }, 422, 'BAD_VALUE'],
+    [
+      'more poured than there is',
+      '/api/solvent/blend',
+      { intoVesselId: 'w2', pours: [{ fromVesselId: 'bottle', grams: 90_000 }] },
+      409,
+      'VESSEL_OVERDRAWN',
+    ],
     ['an unknown movement', '/api/solvent/reverse', { postingId: 'nope' }, 404, 'UNKNOWN_ID'],
   ])('refuses %s and moves nothing', async (_, url, body, status, code) => {
     const reply = await t.post(url, body);

@@ -45,6 +45,48 @@ export const PAGE_HELP: readonly PageHelp[] = [
     first: 'choose the bath and the way; a flask on a scale takes three minutes.',
   },
   {
+    path: '/solvent/reclaim',
+    chapter: 'Reclaiming and waste',
+    what: 'Used liquid, and every way to deal with it side by side: what comes back, how long, what it costs, what to beware of. Beside it the runs, and what they taught.',
+    first: 'say how much and how loaded; begin the way that stands on top.',
+  },
+  {
+    path: '/solvent/runs/:runId',
+    chapter: 'Reclaiming and waste',
+    what: 'One run of reclaiming, step by step, with its clock, its passes against the model, and where its liquid went.',
+    first: 'do what the band says; measure and read what comes back, and the next plan is surer.',
+  },
+  {
+    path: '/solvent/blend',
+    chapter: 'Reclaiming and waste',
+    what: 'The cheapest mix of fresh and reclaimed for a bath, within load, strength and share, poured by weight.',
+    first: 'choose the bath; pour what the list says until the scale shows it.',
+  },
+  {
+    path: '/solvent/where',
+    chapter: 'Reclaiming and waste',
+    what: 'A week, a month or a quarter of the solvent book: it opens, adds up and closes to the milligram.',
+    first: 'press a row for its movements; put the period before beside it.',
+  },
+  {
+    path: '/solvent/waste',
+    chapter: 'Reclaiming and waste',
+    what: 'Containers of waste: what is in them, hardened or not, labels, and to whom they went.',
+    first: 'put in what the bench left; harden it in light before it is handed over.',
+  },
+  {
+    path: '/room/air',
+    chapter: 'Air and fire',
+    what: 'Vapour in the room over the day against the limits of this workshop, what a spill would do, what is stored, what is to be checked.',
+    first: 'enter the room, its fan and your limits; they come from data sheets and local codes.',
+  },
+  {
+    path: '/safety',
+    chapter: 'Air and fire',
+    what: 'What can hurt somebody in this work, and the usual caution.',
+    first: 'read it once; print it for the wall.',
+  },
+  {
     path: '/solvent/policy',
     chapter: 'Solvent',
     what: 'Your own work played again under other rules: when baths are changed, how, and what that costs.',

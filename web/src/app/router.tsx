@@ -53,6 +53,34 @@ export const routes: RouteObject[] = [
             lazy: async () => ({ Component: (await import('../features/solvent/index.ts')).MovementsPage }),
           },
           {
+            path: 'solvent/reclaim',
+            lazy: async () => ({ Component: (await import('../features/reclaim/index.ts')).ReclaimPage }),
+          },
+          {
+            path: 'solvent/runs/:runId',
+            lazy: async () => ({ Component: (await import('../features/reclaim/index.ts')).RunPage }),
+          },
+          {
+            path: 'solvent/blend',
+            lazy: async () => ({ Component: (await import('../features/reclaim/index.ts')).BlendPage }),
+          },
+          {
+            path: 'solvent/where',
+            lazy: async () => ({ Component: (await import('../features/reclaim/index.ts')).WherePage }),
+          },
+          {
+            path: 'solvent/waste',
+            lazy: async () => ({ Component: (await import('../features/reclaim/index.ts')).WastePage }),
+          },
+          {
+            path: 'room/air',
+            lazy: async () => ({ Component: (await import('../features/air/index.ts')).AirPage }),
+          },
+          {
+            path: 'safety',
+            lazy: async () => ({ Component: (await import('../features/safety/index.ts')).SafetyPage }),
+          },
+          {
             path: 'solvent/policy',
             lazy: async () => ({ Component: (await import('../features/policy/index.ts')).PolicyPage }),
           },

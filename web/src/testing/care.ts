@@ -1,7 +1,7 @@
 import type { BathCare, CareReply, ReadingRow } from '@north-step/contract';
 import { bathLimit, careReport } from '@north-step/core/care';
 import { type HistoryItem, Replayer } from '@north-step/core/estimate';
-import { DEFAULT_PRICES } from '@north-step/core/policy';
+import { DEFAULT_PRICES } from '@north-step/core/prices';
 import { testCard } from '@north-step/core/testing';
 
 const DAY_MS = 86_400_000;

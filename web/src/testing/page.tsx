@@ -80,6 +80,7 @@ export const vessel = (over: Partial<Vessel> & Pick<Vessel, 'id' | 'name'>): Ves
   loadPctW: 2,
   strengthPctW: 98,
   volumeMl: 4500,
+  reclaimedShare: 0,
   ...over,
 });
 const inAlcohol = (place: number | null, position: 'first' | 'last' | null): Vessel['line'] => ({
@@ -134,6 +135,8 @@ export const benchReply = (open: readonly BatchState[], over: Partial<BenchReply
   open: [...open],
   light: {},
   doneToday: [],
+  runs: [],
+  checksDue: [],
   laterLooks: [],
   wash: {},
   ...over,

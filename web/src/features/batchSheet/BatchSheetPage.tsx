@@ -16,6 +16,7 @@ import { SheetActions } from './SheetActions.tsx';
 import { WhatWasDone } from './WhatWasDone.tsx';
 import { WhyPanel } from './WhyPanel.tsx';
 
+const BatchCost = lazy(async () => ({ default: (await import('../reclaim/index.ts')).BatchCost }));
 const LightSeen = lazy(async () => ({ default: (await import('../cure/index.ts')).LightSeen }));
 
 /** One batch: its route, what was done and known, and why the next number is what it is. */
@@ -85,6 +86,9 @@ export function BatchSheetPage() {
             <Breakages batch={batch} />
             <MeasuredSizes batch={batch} />
             <LaterLooks batch={batch} />
+            <Suspense>
+              <BatchCost batchId={batch.id} />
+            </Suspense>
             <Suspense>
               <LightSeen batchId={batch.id} />
             </Suspense>

@@ -9,6 +9,7 @@ import { Failed, Loading } from '../../ui/States.tsx';
 import { chorePath, NextBand, useLiveBench } from '../next/index.ts';
 import { BenchRibbon } from './BenchRibbon.tsx';
 import { GearStrip } from './GearStrip.tsx';
+import { RunStrip } from './RunStrip.tsx';
 import { StationRow } from './StationRow.tsx';
 import { VapourStrip } from './VapourStrip.tsx';
 
@@ -48,6 +49,7 @@ export function BenchPage() {
         late={new Map(bench.open.map((one) => [one.id, plan?.lateOf(one)]))}
         chore={chores[0]}
       />
+      <RunStrip runs={bench.runs} nowMs={nowMs} />
       <GearStrip cautions={action?.cautions ?? []} nowMs={nowMs} />
       <div className="px-[18px]">
         <StationRow

@@ -62,6 +62,20 @@ export const HANDS: Readonly<Record<Device['kind'], Hand>> = {
   },
   camera: { faults: [LOSE] },
   'uv-meter': { faults: [LOSE] },
+  still: {
+    presses: [['heat off', 'Heat off']],
+    faults: [
+      ['time passes', 'Half an hour passes'],
+      ['stop water', 'Its water stops'],
+      ['cut power', 'It loses power'],
+      ['mend', 'It is mended'],
+      LOSE,
+    ],
+    about: 'vessel',
+  },
+  'weather-mast': {
+    faults: [['mild', 'A mild day'], ['hot', 'A hot day'], ['rain', 'Rain'], ['frost', 'Frost'], LOSE],
+  },
 };
 
 export const KIND_WORDS: Readonly<Record<Device['kind'], string>> = {
@@ -74,18 +88,24 @@ export const KIND_WORDS: Readonly<Record<Device['kind'], string>> = {
   scanner: 'label scanner',
   camera: 'camera',
   'uv-meter': 'UV meter',
+  still: 'still',
+  'weather-mast': 'weather mast',
 };
 
 /** What a device shows, in words and units. */
 export function shownText(kind: Device['kind'], sample: Sample | null | undefined): string {
   if (!sample) return '';
   const { grams, mWPerCm2, densityGPerMl, vapourPctLel, humidityPct, tempC, leftS = 0, note } = sample;
+  const { coolingC, windMPerS, rainMmPerDay } = sample;
   return [
     grams !== undefined && `${grams.toFixed(2)} g`,
     mWPerCm2 !== undefined && `${plainNumber(mWPerCm2)} mW/cm²`,
     densityGPerMl !== undefined && `${densityGPerMl.toFixed(4)} g/mL`,
     vapourPctLel !== undefined && `${plainNumber(vapourPctLel)} % of what can burn`,
     tempC !== undefined && `${plainNumber(tempC, 3)} °C`,
+    coolingC !== undefined && `condenser ${plainNumber(coolingC, 3)} °C`,
+    windMPerS !== undefined && `wind ${plainNumber(windMPerS)} m/s`,
+    rainMmPerDay !== undefined && rainMmPerDay > 0 && `${plainNumber(rainMmPerDay)} mm of rain a day`,
     kind === 'room-sensor' && tempC !== undefined && !isRoomC(tempC) && 'out of reason, not used',
     humidityPct !== undefined && `${humidityPct} % humid`,
     leftS > 0 && `${clockText(leftS)} on its timer`,

@@ -1,1 +1,2 @@
+export { Chapters } from './Chapters.tsx';
 export { GuidePage } from './GuidePage.tsx';

@@ -93,7 +93,21 @@ function foresee(batch: BatchState, command: Asked, scene: Scene): ReturnType<ty
     case 'solvent.refill':
     case 'solvent.discard':
     case 'solvent.count':
-    case 'solvent.reclaim':
+    case 'solvent.blend':
+    case 'reclaim.begin':
+    case 'reclaim.start':
+    case 'reclaim.finish':
+    case 'reclaim.look':
+    case 'reclaim.filter':
+    case 'reclaim.weather':
+    case 'reclaim.cover':
+    case 'reclaim.give-up':
+    case 'waste.open':
+    case 'waste.add':
+    case 'waste.harden':
+    case 'waste.hand-over':
+    case 'air.set':
+    case 'air.check':
     case 'solvent.reverse':
     case 'solvent.lid':
     case 'solvent.limit':

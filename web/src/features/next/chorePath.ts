@@ -11,6 +11,10 @@ export function chorePath(task: ChoreTask): string {
       return `/cure/lamps/${encodeURIComponent(task.station)}`;
     case 'green':
       return `/batches/${encodeURIComponent(task.batchId)}`;
+    case 'run':
+      return `/solvent/runs/${encodeURIComponent(task.runId)}`;
+    case 'check':
+      return '/room/air';
     case 'look':
       return `/batches/${encodeURIComponent(task.batchId)}?look=later`;
   }

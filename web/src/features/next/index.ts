@@ -3,6 +3,7 @@ export { chorePath } from './chorePath.ts';
 export { LaterDialog, MeasureDialog } from './lazyDialogs.ts';
 export { NextBand } from './NextBand.tsx';
 export { NotedBar } from './NotedBar.tsx';
+export { calledBack, whenText } from './runWords.ts';
 export { useBench } from './useBench.ts';
 export { type Called, type Do, useDo } from './useDo.ts';
 export { useLiveBench } from './useLiveBench.ts';

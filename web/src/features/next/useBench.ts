@@ -29,7 +29,8 @@ const bathFits = ({ stations, vessels, care }: BenchReply): Readonly<Record<stri
     }),
   );
 
-function choresOf({ vessels, care, bench, laterLooks, nowMs, open, ways }: BenchReply): readonly Chore[] {
+function choresOf(reply: BenchReply, nowMs: number): readonly Chore[] {
+  const { vessels, care, bench, laterLooks, open, ways, runs, checksDue } = reply;
   const baths = vessels.flatMap(({ id, name }) => {
     const note = care[id];
     if (!note) return [];
@@ -48,7 +49,7 @@ function choresOf({ vessels, care, bench, laterLooks, nowMs, open, ways }: Bench
     const waits = greenWait(batch, nowMs);
     return waits ? [{ ...waits, batchId: batch.id, name: batch.name }] : [];
   });
-  return meanwhile({ baths, lamps, later, green, silent: ways?.silent });
+  return meanwhile({ baths, lamps, later, green, runs, checks: checksDue, nowMs, silent: ways?.silent });
 }
 
 /** The bench with the server's clock, and what to do in order. */
@@ -71,6 +72,8 @@ export function useBench(): BenchNowView {
     });
   }, [data, second]);
   const plan = useProjection(data, nowMs);
-  const chores = useMemo(() => (data ? choresOf(data) : []), [data]);
+  // call-backs of runs come by the minute
+  const minute = Math.floor(nowMs / 60_000);
+  const chores = useMemo(() => (data ? choresOf(data, minute * 60_000) : []), [data, minute]);
   return { bench: data, nowMs, actions, chores, plan, failed: isError && !data, retry: () => void refetch() };
 }

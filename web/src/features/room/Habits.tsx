@@ -8,6 +8,7 @@ const REMINDER_WORDS: Readonly<Record<Reminder, string>> = {
   meter: 'meter a lamp that is not well known',
   look: 'look again at parts a day after their light',
   green: 'tend parts that wait uncured',
+  check: 'check ventilation, extinguisher and what else is due',
 };
 const QUESTION_WORDS: Readonly<Record<SchoolQuestion, string>> = {
   supports: 'Supports come off',

@@ -1,6 +1,7 @@
 import type { RoomInput, RoomReply } from '@north-step/contract';
 import { USUAL_COSTS } from '@north-step/core/cure';
 import { AIRS } from '@north-step/core/dry';
+import { DEFAULT_PRICES } from '@north-step/core/prices';
 import { useState } from 'react';
 import { useBenchQuery, useRoomQuery } from '../../app/api.ts';
 import { useAskBeforeLeaving } from '../../app/useAskBeforeLeaving.ts';
@@ -17,6 +18,12 @@ const PRICE_WORDS = {
   freshPerL: 'fresh solvent, a litre',
   disposePerL: 'waste handed over, a litre',
   reclaimPerL: 'reclaimed, a litre',
+  handsPerH: 'hands, an hour',
+  powerPerKWh: 'power, a kWh',
+  filterEach: 'filter papers, a pass',
+  sludgePerKg: 'hardened sludge handed over, a kg',
+  resinPerKg: 'resin, a kg',
+  consumablesPerBatch: 'wipes and gloves, a batch',
 } as const satisfies Record<keyof RoomInput['prices'], string>;
 
 const COSTS = [
@@ -139,7 +146,7 @@ function RoomForm({ known }: { readonly known: RoomReply }) {
               unit={draft.currency}
               min={0}
               step={0.1}
-              value={draft.prices[name]}
+              value={draft.prices[name] ?? DEFAULT_PRICES[name]}
               onChange={(value) => value !== undefined && set({ prices: { ...draft.prices, [name]: value } })}
             />
           ))}

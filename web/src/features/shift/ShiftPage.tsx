@@ -7,7 +7,7 @@ import { Link } from 'react-router';
 import { useRecordsQuery, useShiftNotesQuery } from '../../app/api.ts';
 import { dayAndClock } from '../../app/useNow.ts';
 import { Failed, Loading } from '../../ui/index.ts';
-import { chorePath, SlimBand, SlimButton, useBench, useDo } from '../next/index.ts';
+import { chorePath, SlimBand, SlimButton, useBench, useDo, whenText } from '../next/index.ts';
 import { GettingSurer } from './GettingSurer.tsx';
 
 /** What the one who takes over must know: what is in liquid or light now, what must not be forgotten, and a note. */
@@ -54,6 +54,24 @@ export function ShiftPage() {
               </Item>
             ))}
           </List>
+          {bench.runs.length > 0 && (
+            <>
+              <h2 className="mt-5 text-lg font-bold">Reclaim runs</h2>
+              <List>
+                {bench.runs.map((run) => (
+                  <li key={run.id} className="border-b border-line py-1.5">
+                    <Link
+                      to={`/solvent/runs/${run.id}`}
+                      className="font-bold underline decoration-line underline-offset-4"
+                    >
+                      {run.name}
+                    </Link>{' '}
+                    {whenText(run, nowMs)}
+                  </li>
+                ))}
+              </List>
+            </>
+          )}
           <h2 className="mt-5 text-lg font-bold">Next in order</h2>
           <List>
             {actions.slice(0, 6).map(({ batchId, say, reason, waitsFor }) => (

@@ -1,4 +1,5 @@
 import type { Vessel } from '@north-step/contract';
+import { VESSEL_KINDS, type VesselKind } from '@north-step/core/bench';
 import { litresText, parseVolumeMl, plainNumber } from '@north-step/core/units';
 import type { Solvent } from '@north-step/core/wash';
 import { useState } from 'react';
@@ -61,12 +62,10 @@ export function CountDialog({ vessels, vesselId, onClose }: Props) {
 }
 const differenceText = (ml: number): string => `${plainNumber(Math.abs(ml), 3)} mL ${ml < 0 ? 'less' : 'more'}`;
 
-const KINDS = ['bath', 'can', 'drum', 'jar', 'bottle', 'pan', 'tin'] as const;
-
 /** Another bath or vessel for the shop. */
 export function VesselDialog({ onClose }: { readonly onClose: () => void }) {
   const [name, setName] = useState('');
-  const [kind, setKind] = useState<(typeof KINDS)[number]>('bath');
+  const [kind, setKind] = useState<VesselKind>('bath');
   const [solvent, setSolvent] = useState<Solvent>('isopropanol');
   const [capacity, setCapacity] = useState('5 L');
   const [surface, setSurface] = useState('400');
@@ -88,7 +87,7 @@ export function VesselDialog({ onClose }: { readonly onClose: () => void }) {
       <label className="block">
         <span className="label">Kind</span>
         <select className="field" value={kind} onChange={(event) => setKind(event.target.value as typeof kind)}>
-          {KINDS.map((one) => (
+          {VESSEL_KINDS.map((one) => (
             <option key={one}>{one}</option>
           ))}
         </select>

@@ -36,13 +36,14 @@ export function Movements({
   );
 }
 
-/** What moved, linked to the batch it belongs to. */
+/** What moved, linked to the batch or the run it belongs to. */
 export function MovementText({ movement }: { readonly movement: Movement }) {
+  const about = movement.batchId ? `/batches/${movement.batchId}` : movement.runId && `/solvent/runs/${movement.runId}`;
   return (
     <>
       <b>{movement.kind}</b>{' '}
-      {movement.batchId ? (
-        <Link className="underline decoration-line underline-offset-4" to={`/batches/${movement.batchId}`}>
+      {about ? (
+        <Link className="underline decoration-line underline-offset-4" to={about}>
           {movement.note}
         </Link>
       ) : (
@@ -60,7 +61,8 @@ export function UndoButton({
   readonly movement: Movement;
   readonly onUndo: (id: string) => void;
 }) {
-  if (movement.batchId || movement.reverses || movement.reversedBy || movement.kind === 'evaporate') return null;
+  if (movement.batchId || movement.runId || movement.reverses || movement.reversedBy || movement.kind === 'evaporate')
+    return null;
   return (
     <button type="button" className="btn" onClick={() => onUndo(movement.id)}>
       Undo

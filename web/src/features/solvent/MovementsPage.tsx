@@ -1,4 +1,5 @@
 import type { Movement, MovementQuery, Vessel } from '@north-step/contract';
+import { SINKS } from '@north-step/core/solvent';
 import { useSearchParams } from 'react-router';
 import { useMovementsQuery, useSolventQuery } from '../../app/api.ts';
 import { dayAndClock } from '../../app/useNow.ts';
@@ -38,12 +39,13 @@ export function MovementsPage() {
       />
       <div className="flex flex-wrap items-end gap-4 px-[18px] py-3">
         <SelectField
-          label="Vessel"
+          label="Vessel, or where to"
           className="w-48"
           value={params.get('vessel') ?? ''}
           options={[
             { value: '', text: 'all' },
             ...(solvent?.vessels.map((vessel) => ({ value: vessel.id, text: vessel.name })) ?? []),
+            ...SINKS.map((sink) => ({ value: sink, text: sink.replaceAll('-', ' ') })),
           ]}
           onChange={(next) => set('vessel', next)}
         />

@@ -6,7 +6,7 @@ import { Link, useNavigate, useSearchParams } from 'react-router';
 import { useBenchQuery, useCareQuery, useSolventQuery } from '../../app/api.ts';
 import { useKeys } from '../../app/useKeys.ts';
 import { useNow } from '../../app/useNow.ts';
-import { Failed, HeadRow, Loading, useWidth } from '../../ui/index.ts';
+import { Failed, Loading, useWidth } from '../../ui/index.ts';
 import { SlimBand, SlimButton } from '../next/index.ts';
 import { BathPanel } from './BathPanel.tsx';
 import { type Conclusion, conclusionOf, limitOf } from './conclusion.ts';
@@ -14,14 +14,14 @@ import { FillDialog } from './FillDialog.tsx';
 import { LoadChart } from './LoadChart.tsx';
 import { CountDialog, DiscardDialog, VesselDialog } from './MoreDialogs.tsx';
 import { Movements } from './Movements.tsx';
-import { ReclaimDialog } from './ReclaimDialog.tsx';
 import { RefillDialog } from './RefillDialog.tsx';
 import { RotateDialog } from './RotateDialog.tsx';
 
 import { VesselRow } from './VesselRow.tsx';
 import { WhatIf } from './WhatIf.tsx';
 
-type Doing = 'fill' | 'rotate' | 'reclaim' | 'refill' | 'discard' | 'count' | 'vessel';
+const DOINGS = ['fill', 'rotate', 'refill', 'discard', 'count', 'vessel'] as const;
+type Doing = (typeof DOINGS)[number];
 const CHART_DAYS = 40;
 
 /** Where every gram of solvent is, how loaded the baths are, and what to do about it. */
@@ -29,9 +29,10 @@ export function SolventPage() {
   const { data, isError, refetch } = useSolventQuery();
   const { data: care } = useCareQuery();
   const { data: bench } = useBenchQuery();
-  const [doing, setDoing] = useState<Doing>();
   const navigate = useNavigate();
   const [params, setParams] = useSearchParams();
+  // another page can ask for a dialog by the address
+  const [doing, setDoing] = useState(DOINGS.find((one) => one === params.get('do')));
   const nowMs = useNow(60_000);
   const { element, width } = useWidth(800);
   const baths = Array.isArray(care?.baths) ? care.baths : [];
@@ -70,9 +71,11 @@ export function SolventPage() {
                 {text}
               </button>
             ))}
-            <Link className="btn" to="/solvent/policy">
-              Policy …
-            </Link>
+            {PLACES.map(([to, text]) => (
+              <Link key={to} className="btn" to={to}>
+                {text}
+              </Link>
+            ))}
           </div>
           <div ref={element} className="mt-4 min-w-0 overflow-hidden">
             {chosen && vessel && (
@@ -90,7 +93,6 @@ export function SolventPage() {
               </>
             )}
           </div>
-          <Sinks data={data} />
           <p className="mt-4 text-sm text-ink-2">
             Solvent burns and its vapour travels along the bench. No heaters, no sparks, lids on. Nothing goes down a
             drain; sludge is hardened in light and handed to a hazardous-waste site. Local codes decide how much may be
@@ -110,7 +112,6 @@ export function SolventPage() {
       </div>
       {doing === 'fill' && <FillDialog vessels={data.vessels} intoId={vessel?.id} onClose={close} />}
       {doing === 'rotate' && <RotateDialog vessels={data.vessels} onClose={close} />}
-      {doing === 'reclaim' && <ReclaimDialog vessels={data.vessels} onClose={close} />}
       {doing === 'refill' && vessel && <RefillDialog vessels={data.vessels} bath={vessel} onClose={close} />}
       {doing === 'discard' && <DiscardDialog vessels={data.vessels} onClose={close} />}
       {doing === 'count' && <CountDialog vessels={data.vessels} onClose={close} />}
@@ -122,11 +123,18 @@ export function SolventPage() {
 const ACTIONS: readonly (readonly [Doing, string])[] = [
   ['rotate', 'Rotate …'],
   ['fill', 'Fill or top up …'],
-  ['reclaim', 'Harden and filter …'],
   ['count', 'Count …'],
   ['discard', 'Spilled or disposed …'],
   ['vessel', 'Add a vessel …'],
 ];
+
+const PLACES = [
+  ['/solvent/reclaim', 'Reclaim …'],
+  ['/solvent/blend', 'Blend …'],
+  ['/solvent/where', 'Where it went'],
+  ['/solvent/waste', 'Waste'],
+  ['/solvent/policy', 'Policy …'],
+] as const;
 
 function BandAction({
   conclusion,
@@ -138,10 +146,10 @@ function BandAction({
   readonly onRead: (bathId: string) => void;
 }) {
   const { main, bathId } = conclusion;
+  const navigate = useNavigate();
+  if (main === 'reclaim') return <SlimButton label="Reclaim …" onPress={() => navigate('/solvent/reclaim')} />;
   if (main === 'read' && bathId) return <SlimButton keyName="R" label="Take reading" onPress={() => onRead(bathId)} />;
-  const label = { rotate: 'Rotate …', fill: 'Fill …', reclaim: 'Reclaim …', refill: 'Change …', read: 'Take reading' }[
-    main
-  ];
+  const label = { rotate: 'Rotate …', fill: 'Fill …', refill: 'Change …', read: 'Take reading' }[main];
   return <SlimButton label={label} onPress={() => onDo(main === 'read' ? 'fill' : main)} />;
 }
 
@@ -161,69 +169,3 @@ function balanceText(data: SolventReply): string {
     ? `every milligram balances · ${plainNumber(kg, 4)} kg on the books`
     : `the book is off by ${data.residualMg} mg`;
 }
-
-const SINK_NAMES: Readonly<Record<string, string>> = {
-  evaporated: 'evaporated',
-  'drag-out': 'on wet parts now',
-  'left-on-parts': 'left on dry parts',
-  sludge: 'sludge',
-  disposed: 'disposed',
-  spilled: 'spilled',
-  unaccounted: 'unaccounted',
-};
-
-type Sums = { readonly solventG: number; readonly waterG: number; readonly resinG: number };
-const sumOf = (rows: readonly Sums[]): Sums =>
-  rows.reduce(
-    (sum, row) => ({
-      solventG: sum.solventG + row.solventG,
-      waterG: sum.waterG + row.waterG,
-      resinG: sum.resinG + row.resinG,
-    }),
-    { solventG: 0, waterG: 0, resinG: 0 },
-  );
-const NOTHING_G = 0.05;
-
-/** What ever came in against where it is: what it left for, and what the vessels hold now. Both sides are the same. */
-function Sinks({ data }: { readonly data: SolventReply }) {
-  const order = Object.keys(SINK_NAMES);
-  const shown = [...data.sinks]
-    .sort((a, b) => order.indexOf(a.account) - order.indexOf(b.account))
-    .filter((sink) => [sink.solventG, sink.waterG, sink.resinG].some((grams) => Math.abs(grams) >= NOTHING_G));
-  const supply = shown.filter(({ account }) => account === 'supply');
-  const left = shown.filter(({ account }) => account !== 'supply');
-  const cells = ({ solventG, waterG, resinG }: Sums, sign = 1) =>
-    [solventG, waterG, resinG].map((grams, index) => (
-      <td key={index} className="font-mono">
-        {massText(sign * grams)}
-      </td>
-    ));
-  return (
-    <table className="table-plain mt-5 w-full max-w-2xl">
-      <HeadRow names={['all that ever', 'solvent', 'water', 'resin']} />
-      <tbody>
-        <tr>
-          <td>came in</td>
-          {cells(sumOf(supply), -1)}
-        </tr>
-        {left.map((sink) => (
-          <tr key={sink.account}>
-            <td>{SINK_NAMES[sink.account] ?? sink.account}</td>
-            {cells(sink)}
-          </tr>
-        ))}
-        <tr>
-          <td>in the vessels now</td>
-          {cells(sumOf(data.vessels))}
-        </tr>
-        <tr className="font-bold">
-          <td>together, as much as came in</td>
-          {cells(sumOf([...left, ...data.vessels]))}
-        </tr>
-      </tbody>
-    </table>
-  );
-}
-
-const massText = (grams: number): string =>
-  Math.abs(grams) >= 1000 ? `${(grams / 1000).toFixed(2)} kg` : `${grams.toFixed(1)} g`;

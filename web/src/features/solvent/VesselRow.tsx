@@ -106,6 +106,12 @@ function OneVessel({ vessel, known, limitPctW, chosen, onChoose }: OneProps) {
             {vessel.strengthPctW === null
               ? vessel.solvent
               : `${plainNumber(known?.strengthPctW ?? vessel.strengthPctW, 3)} % strength`}
+            {vessel.reclaimedShare >= 0.01 && (
+              <>
+                <br />
+                {Math.round(100 * vessel.reclaimedShare)} % reclaimed
+              </>
+            )}
           </>
         )}
       </span>

@@ -14,6 +14,7 @@ const movement = (over: Partial<Movement>): Movement => ({
   note: '2 L bought',
   by: 'Ada B.',
   batchId: null,
+  runId: null,
   reverses: null,
   reversedBy: null,
   lines: [{ account: 'w1', solventG: 100, waterG: 1, resinG: 0 }],

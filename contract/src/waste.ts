@@ -1,0 +1,42 @@
+import { WASTE_KINDS, type WasteContainer } from '@north-step/core/waste';
+import { type Static, Type } from 'typebox';
+import { EntityId, literals, ranged, strict, Text } from './common.ts';
+
+export const OpenWaste = Type.Object(
+  { name: Text(40), kind: literals(WASTE_KINDS), capacityL: ranged('L', 0.1, 1000) },
+  strict,
+);
+export const AddWaste = Type.Object(
+  {
+    what: literals(WASTE_KINDS),
+    grams: Type.Number({ exclusiveMinimum: 0, maximum: 1e6, description: 'g' }),
+    note: Type.Optional(Text(200)),
+  },
+  strict,
+);
+export const HandOverWaste = Type.Object(
+  {
+    /** a carrier who is licensed for it */
+    carrier: Text(80),
+    /** number of the paper that goes along */
+    paper: Type.Optional(Text(80)),
+    grams: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 1e7, description: 'g by their scale' })),
+  },
+  strict,
+);
+const Container = Type.Unsafe<WasteContainer>(
+  Type.Object({ id: EntityId, name: Type.String() }, { additionalProperties: true }),
+);
+export const WasteReply = Type.Object({ container: Container });
+export type WasteReply = Static<typeof WasteReply>;
+export const WasteList = Type.Object({
+  open: Type.Array(Container),
+  gone: Type.Array(Container, { description: 'handed over, the newest first' }),
+  years: Type.Array(
+    Type.Object({
+      year: Type.Integer(),
+      grams: Type.Record(Type.String(), Type.Number(), { description: 'g handed over, by kind' }),
+    }),
+  ),
+});
+export type WasteList = Static<typeof WasteList>;

@@ -1,0 +1,3 @@
+export * from './flashPoint.ts';
+export * from './setting.ts';
+export * from './vapour.ts';

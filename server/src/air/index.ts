@@ -1,0 +1,1 @@
+export { AIR_HANDLINGS, airRoutes } from './routes.ts';

@@ -1,0 +1,1 @@
+export { RECLAIM_HANDLINGS, reclaimRoutes } from './routes.ts';

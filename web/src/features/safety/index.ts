@@ -1,0 +1,1 @@
+export { SafetyPage } from './SafetyPage.tsx';
