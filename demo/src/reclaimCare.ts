@@ -5,14 +5,15 @@ import type { Technician } from './technician.ts';
 
 type Of = (id: string) => Vessel;
 /** A run is begun when so much waits; the jar is filled no higher. */
-const BEGIN_AT_ML = 5000;
+const BEGIN_AT_ML = 3600;
 const MOST_ML = 6500;
 /** The newest run stands in the light when a visitor comes, and calls back that morning. */
 export const STANDS_SINCE_DAYS_AGO = 3;
 /** No run is begun so late that it would be in the way of that one. */
 const LAST_BEGUN_DAYS_AGO = 10;
-const DISTILS_DAYS_AGO = 12;
-const DISTILS_ML = 2200;
+/** The still is run once, when some is in the drum. */
+const DISTILS_DAYS_AGO = { from: 15, to: 5 } as const;
+const DISTILS_ML = { least: 1200, most: 2200 } as const;
 /** Sundays are for the pan and the bins. */
 const WEEKLY = 7;
 const HANDED_OVER_DAYS_AGO = [88, 32];
@@ -25,7 +26,10 @@ export async function tendReclaim(technician: Technician, daysAgo: number, of: O
   const run = open.find(({ kind }) => kind === 'harden-filter');
   if (run && daysAgo >= STANDS_SINCE_DAYS_AGO) await carryOn(technician, run, done.length, of);
   if (!run) await maybeBegin(technician, daysAgo, of);
-  if (daysAgo === DISTILS_DAYS_AGO && of('dirty-drum').volumeMl > DISTILS_ML * 1.2) await distilOnce(technician);
+  const distils = daysAgo <= DISTILS_DAYS_AGO.from && daysAgo >= DISTILS_DAYS_AGO.to;
+  const drumMl = of('dirty-drum').volumeMl;
+  if (distils && drumMl > DISTILS_ML.least && !done.some(({ kind }) => kind === 'distil'))
+    await distilOnce(technician, Math.floor(Math.min(0.9 * drumMl, DISTILS_ML.most)));
   await tendPan(
     technician,
     daysAgo,
@@ -91,13 +95,13 @@ async function carryOn(technician: Technician, run: RunState, runsBefore: number
 }
 
 /** A small still in the yard, once. */
-async function distilOnce(technician: Technician): Promise<void> {
+async function distilOnce(technician: Technician, amountMl: number): Promise<void> {
   const { run } = await technician.send<RunReply>('/api/reclaim', {
     kind: 'distil',
     fromVesselId: 'dirty-drum',
     insideVesselId: 'still',
     toVesselId: 'reclaimed-bottle',
-    amountMl: DISTILS_ML,
+    amountMl,
     powerW: 450,
   });
   const charged = await finish(technician, run);

@@ -23,6 +23,8 @@ const WATERS = [
 const WATER_LEAST_SHARE = 0.8;
 /** Contaminated water goes to the pan outdoors. */
 const WATER_CHANGES_AT_PCT_W = 2;
+/** Waters are changed by the calendar as well: they go stale. */
+const WATERS_EVERY_DAYS = 21;
 /** From this many days ago on nobody took a reading: why two baths are uncertain today. */
 export const LAST_READING_DAYS_AGO = { 'bath-1': 9, 'bath-2': 16 } as const;
 
@@ -59,7 +61,7 @@ export async function tendSolvent(shop: Shop, daysAgo: number): Promise<void> {
           volumeMl: Math.round(BATH_ML - bath.volumeMl),
           fromVesselId: 'fresh-can',
         });
-  await tendSmall(osei, of);
+  await tendSmall(osei, of, daysAgo % WATERS_EVERY_DAYS === 4);
   if (of('fresh-can').volumeMl < 10_000)
     await mara.send('/api/solvent/fill', {
       vesselId: 'fresh-can',
@@ -88,7 +90,7 @@ export async function tendSolvent(shop: Shop, daysAgo: number): Promise<void> {
 }
 
 /** The jar of the tub is emptied into the drum and filled anew; bowls are topped up with water, or poured into the pan and filled anew. */
-async function tendSmall(technician: Technician, of: (id: string) => Vessel): Promise<void> {
+async function tendSmall(technician: Technician, of: (id: string) => Vessel, stale: boolean): Promise<void> {
   if (of('ultra-jar').loadPctW > JAR_CHANGES_AT_PCT_W) {
     const { volumeMl } = of('ultra-jar');
     await technician.send('/api/solvent/discard', {
@@ -101,7 +103,7 @@ async function tendSmall(technician: Technician, of: (id: string) => Vessel): Pr
   }
   for (const [vesselId, volumeMl] of WATERS) {
     const { volumeMl: heldMl, loadPctW } = of(vesselId);
-    if (loadPctW > WATER_CHANGES_AT_PCT_W) {
+    if (stale || loadPctW > WATER_CHANGES_AT_PCT_W) {
       await technician.send('/api/solvent/refill', { vesselId, toVesselId: 'pan' });
       await technician.send('/api/solvent/fill', { vesselId, volumeMl });
       continue;

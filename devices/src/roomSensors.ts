@@ -16,7 +16,7 @@ const SHIFTS_S = 600;
 const CLEARS_S = 240;
 const CLEARS_BY_AIR_S = 60;
 /** Closed baths and wet parts give a trace. */
-const TRACE_PCT_LEL = 1.2;
+const TRACE_PCT_LEL = 0.2;
 const SPILL_PCT_LEL = 24;
 
 export const usualAir = (atS: number, tempC: number, humidityPct: number): RoomAir => ({
@@ -70,4 +70,4 @@ export const climateShows = ({ tempC, humidityPct }: RoomAir, noise: Random) => 
   humidityPct: Math.round(Math.min(100, Math.max(0, humidityPct + 0.6 * noise.normal()))),
 });
 export const vapourShows = ({ vapourPctLel }: RoomAir, noise: Random): number =>
-  Number(Math.max(0, vapourPctLel + 0.2 * noise.normal()).toFixed(1));
+  Number(Math.max(0, vapourPctLel + 0.05 * noise.normal()).toFixed(1));

@@ -9,41 +9,20 @@ import type {
 } from '@north-step/contract';
 import { type RunState, reduceRun, runStepNow } from '@north-step/core/reclaim';
 import { canonicalJson } from '@north-step/core/record';
-import { freshParcel } from '@north-step/core/solvent';
 import Papa from 'papaparse';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { book } from '../solvent/index.ts';
 import { TestBench } from '../testing/bench.ts';
-import { reclaimWorkshop } from '../testing/reclaimShop.ts';
+import { reclaimWorkshop, soilDrum } from '../testing/reclaimShop.ts';
 import { runEvents } from './store.ts';
 
 let t: TestBench;
 const begunMs = () => t.clock.nowMs;
 let startMs = 0;
-/** 10 L of dirty alcohol in the drum: 95 %, loaded by film as a wash books it. */
-async function soil(loadPctW: number, volumeMl: number): Promise<void> {
-  const parcel = freshParcel(volumeMl, 95);
-  const resinMg = BigInt(Math.round((Number(parcel[0] + parcel[1]) * loadPctW) / (100 - loadPctW)));
-  await t.db.transaction((tx) =>
-    book(tx, {
-      id: `soil-${begunMs()}-${loadPctW}`,
-      atMs: begunMs(),
-      kind: 'fill',
-      note: 'dirty',
-      by: 'Ada B.',
-      commandId: 'test-soil',
-      lines: [
-        { account: 'supply', parcel: [-parcel[0], -parcel[1], -resinMg] },
-        { account: 'drum', parcel: [parcel[0], parcel[1], resinMg] },
-      ],
-    }),
-  );
-}
 beforeAll(async () => {
   t = await TestBench.of(reclaimWorkshop);
   startMs = begunMs();
   await t.fillBaths();
-  await soil(8, 9000);
+  await soilDrum(t.db, begunMs(), 8, 9000);
 });
 afterAll(() => t.close());
 

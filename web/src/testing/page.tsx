@@ -24,7 +24,7 @@ class NoResizes {
 globalThis.ResizeObserver ??= NoResizes as unknown as typeof ResizeObserver;
 
 export type Sent = { readonly path: string; readonly body: Record<string, unknown> };
-/** Answers by path: a value, or an error with its status. */
+/** Answers by path, or by `POST ` and path: a value, or an error with its status. */
 export type Answers = Readonly<Record<string, unknown>>;
 export const failure = (status: number, error: object) => ({ failWith: status, error });
 
@@ -35,9 +35,12 @@ export function showPage(path: string, answers: Answers) {
   vi.stubGlobal('fetch', async (input: Request | string, init?: RequestInit) => {
     const url = new URL(typeof input === 'string' ? input : input.url, 'http://localhost');
     const method = typeof input === 'string' ? (init?.method ?? 'GET') : input.method;
-    const key = Object.keys(answers)
-      .filter((candidate) => url.pathname.startsWith(candidate))
-      .sort((a, b) => b.length - a.length)[0];
+    const longest = (start: string) =>
+      Object.keys(answers)
+        .filter((candidate) => `${start}${url.pathname}`.startsWith(candidate))
+        .sort((a, b) => b.length - a.length)[0];
+    // what is posted can be answered by itself
+    const key = (method === 'POST' ? longest('POST ') : undefined) ?? longest('');
     if (method === 'POST')
       posted.push({ path: url.pathname, body: typeof init?.body === 'string' ? JSON.parse(init.body) : {} });
     else read.push(url.pathname + url.search);

@@ -7,6 +7,7 @@ import { type Blend, type BlendReason, type BlendVessel, blend } from '@north-st
 import { bathDensityGPerMl } from '@north-step/core/solvent';
 import { litresText, plainNumber } from '@north-step/core/units';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { useBenchQuery } from '../../app/api.ts';
 import { Empty, Failed, HeadRow, Loading, NumberField, SelectField } from '../../ui/index.ts';
 import { SlimBand } from '../next/index.ts';
@@ -18,6 +19,7 @@ import { holds, money } from './words.ts';
 const START_SHARE = 0.2;
 const LEAST_STRENGTH_PCT_W = 90;
 const FULL_SHARE = 0.92;
+const NEARLY_FULL_SHARE = 0.88;
 
 /** The cheapest mix of fresh and reclaimed for a bath: what of each, and poured by weight step by step. */
 export function BlendPage() {
@@ -70,7 +72,7 @@ function Mix({ bench, baths }: { readonly bench: BenchReply; readonly baths: rea
           mix.feasible ? 'The cheapest mix within what you ask for.' : 'Ask for less, or loosen what stands in the way.'
         }
       />
-      <div className="grid grid-cols-[340px_minmax(0,1fr)] max-lg:grid-cols-1">
+      <div className="grid grid-cols-[380px_minmax(0,1fr)] max-lg:grid-cols-1">
         <section aria-label="What is wanted" className="space-y-3 border-r border-line px-[18px] py-3">
           <SelectField
             label="Into"
@@ -92,6 +94,15 @@ function Mix({ bench, baths }: { readonly bench: BenchReply; readonly baths: rea
           <Sources sources={sources} vessels={bench.vessels} />
         </section>
         <section aria-label="Pour list" className="px-[18px] py-3">
+          {bath.volumeMl > NEARLY_FULL_SHARE * bath.capacityMl && (
+            <p className="mb-3 border-l-4 border-amber pl-3">
+              {bath.name} is nearly full.{' '}
+              <Link className="underline" to={`/solvent?bath=${bath.id}&do=refill`}>
+                Empty it first
+              </Link>
+              , or choose another.
+            </p>
+          )}
           {mix.feasible ? (
             <PourSteps
               key={`${bath.id} ${JSON.stringify(mix.takeKg)}`}

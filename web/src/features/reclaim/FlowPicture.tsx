@@ -9,15 +9,15 @@ const sum = (mg: readonly number[]): number => mg.reduce((total, part) => total 
 const LEAST_SHARE = 0.002;
 
 export type Flow = { readonly name: string; readonly mg: number };
-/** What came in and what went out, each as much as the other: the ledger's own sums, negative ones on the other side. */
+/** What moved: in, and out, each as much as the other; what vessels held more or less at the end is on one of the sides. */
 export function flowsOf({ opening, rows, closing }: WhereReply): {
   readonly into: readonly Flow[];
   readonly out: readonly Flow[];
 } {
+  const gained = sum(closing) - sum(opening);
   const all: readonly Flow[] = [
-    { name: 'in the vessels before', mg: sum(opening) },
     ...rows.map(({ row, mg }) => ({ name: ROW_WORDS[row], mg: sum(mg) })),
-    { name: 'in the vessels after', mg: -sum(closing) },
+    { name: gained > 0 ? 'more in the vessels' : 'out of the vessels', mg: -gained },
   ];
   return {
     into: all.filter(({ mg }) => mg > 0),
@@ -56,7 +56,7 @@ export function FlowPicture({ data, name }: { readonly data: WhereReply; readonl
         nodePadding={22}
         nodeWidth={12}
         sort={false}
-        margin={{ top: 8, right: 190, bottom: 8, left: 170 }}
+        margin={{ top: 16, right: 175, bottom: 24, left: 150 }}
         link={{ stroke: 'var(--sea-2)', strokeOpacity: 0.45 }}
       />
     </figure>

@@ -33,7 +33,7 @@ function Choices({ bench }: { readonly bench: BenchReply }) {
   return (
     <>
       <SlimBand say={conclusion(dirty, best, currency)} more={best && OPTION_WORDS[best.kind].caution} />
-      <div className="grid grid-cols-[minmax(0,1fr)_360px] max-lg:grid-cols-1">
+      <div className="grid grid-cols-[minmax(0,1fr)_300px] max-lg:grid-cols-1">
         <section aria-label="What to do with it" className="border-r border-line px-[18px] py-3">
           {!vessel || !dirty ? (
             <Empty>No used liquid waits. Empty a bath into the drum, and come back.</Empty>
@@ -145,9 +145,11 @@ function OptionTable({
             <td>
               <b>{OPTION_WORDS[option.kind].name}</b>
               {option.passes !== undefined && ` ${option.passes}×`}
-              <span className="block max-w-72 text-[13px] text-ink-2">{OPTION_WORDS[option.kind].caution}</span>
+              <span className="block min-w-44 text-[13px] text-ink-2">{OPTION_WORDS[option.kind].caution}</span>
             </td>
-            <td className="font-mono whitespace-nowrap">{backText(option)}</td>
+            <td className="font-mono">
+              <Back option={option} />
+            </td>
             <td className="font-mono whitespace-nowrap">
               {option.kind === 'distil' ? `${plainNumber(option.days * 24)} h` : daysText(option.days)}
             </td>
@@ -207,7 +209,15 @@ function BeginButton({
   );
 }
 
-function backText({ backL, backPctW, backStrengthPctW }: ReclaimOption): string {
+function Back({ option: { backL, backPctW, backStrengthPctW } }: { readonly option: ReclaimOption }) {
   if (backL <= 0) return 'nothing';
-  return `${litresText(1000 * backL)}, ${backPctW < 0.005 ? 'no resin' : `${plainNumber(backPctW)} %`}, ${plainNumber(backStrengthPctW, 3)} % strong`;
+  return (
+    <>
+      <b className="whitespace-nowrap">{litresText(1000 * backL)}</b>
+      <span className="block text-[13px] whitespace-nowrap">
+        {backPctW < 0.005 ? 'no resin' : `${plainNumber(backPctW)} % resin`}
+      </span>
+      <span className="block text-[13px] whitespace-nowrap">{plainNumber(backStrengthPctW, 3)} % strong</span>
+    </>
+  );
 }

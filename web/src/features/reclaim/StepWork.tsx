@@ -28,14 +28,7 @@ const WORK: Readonly<Record<RunStepKind, ComponentType<StepProps>>> = {
 /** What hands do now in a run, and what is written down of it. */
 export function StepWork({ run, next, nowMs }: Pick<StepProps, 'run' | 'next' | 'nowMs'>) {
   const acts = useDo();
-  const [refusal, setRefusal] = useState<string>();
   const params = { runId: run.id, stepId: next.step.id };
-  const answered = (answer: Awaited<ReturnType<typeof acts.send>>): boolean => {
-    setRefusal(
-      answer && !answer.ok ? [answer.error.message, answer.error.remedy].filter(Boolean).join(' ') : undefined,
-    );
-    return answer?.ok ?? false;
-  };
   const Work = WORK[next.step.kind];
   return (
     <section aria-label="Now" className="mt-5 max-w-3xl">
@@ -43,15 +36,10 @@ export function StepWork({ run, next, nowMs }: Pick<StepProps, 'run' | 'next' | 
         run={run}
         next={next}
         nowMs={nowMs}
-        finish={(body) => void acts.send('reclaim.finish', params, body).then(answered)}
-        look={(outcome) => void acts.send('reclaim.look', params, { outcome }).then(answered)}
-        start={() => acts.send('reclaim.start', params, {}).then(answered)}
+        finish={(body) => void acts.send('reclaim.finish', params, body)}
+        look={(outcome) => void acts.send('reclaim.look', params, { outcome })}
+        start={async () => (await acts.send('reclaim.start', params, {}))?.ok ?? false}
       />
-      {refusal && (
-        <p role="alert" className="mt-3 border-l-4 border-brick pl-3">
-          {refusal}
-        </p>
-      )}
       <GiveUp run={run} />
     </section>
   );

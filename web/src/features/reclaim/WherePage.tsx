@@ -70,7 +70,7 @@ export function WherePage() {
       {isError && !data && <Failed what="the book of that period" onRetry={() => void refetch()} />}
       {!data && !isError && <Loading what="the book of that period" />}
       {data && (
-        <div className="grid grid-cols-[minmax(0,560px)_minmax(0,1fr)] gap-6 px-[18px] pb-4 max-lg:grid-cols-1">
+        <div className="grid grid-cols-[minmax(0,620px)_minmax(0,1fr)] gap-6 px-[18px] pb-4 max-lg:grid-cols-1">
           <div>
             <PeriodTable data={data} earlier={earlier} span={span} kind={kind} beforeName={before.name} />
             <Savings data={data} earlier={earlier} />
@@ -84,7 +84,7 @@ export function WherePage() {
 
 const sum = (mg: readonly number[]): number => mg.reduce((total, part) => total + part, 0);
 /** Exact grams of whole milligrams, with its sign. */
-const grams = (mg: number): string => `${mg < 0 ? '−' : ''}${(Math.abs(mg) / 1000).toFixed(1)}`;
+const grams = (mg: number): string => `${mg < 0 ? '−' : ''}${(Math.abs(mg) / 1000).toFixed(3)}`;
 
 function saysOf({ rows }: WhereReply, { name }: Span): string {
   const lost = rows.filter(({ row }) => !IN.has(row)).map(({ row, mg }) => [row, -sum(mg)] as const);
@@ -108,12 +108,12 @@ function PeriodTable({ data, earlier, span, beforeName }: TableProps) {
   const cells = (mg: readonly number[], before: readonly number[] | undefined) => (
     <>
       {mg.map((part, i) => (
-        <td key={i} className="text-right font-mono">
+        <td key={i} className="text-right font-mono text-[13px]">
           {grams(part)}
         </td>
       ))}
-      <td className="text-right font-mono font-bold">{grams(sum(mg))}</td>
-      {earlier && <td className="text-right font-mono text-ink-2">{before ? grams(sum(before)) : ''}</td>}
+      <td className="text-right font-mono text-[13px] font-bold">{grams(sum(mg))}</td>
+      {earlier && <td className="text-right font-mono text-[13px] text-ink-2">{before ? grams(sum(before)) : ''}</td>}
     </>
   );
   const shown = data.rows.filter(

@@ -3,6 +3,7 @@ import { USUAL_COSTS } from '@north-step/core/cure';
 import { AIRS } from '@north-step/core/dry';
 import { DEFAULT_PRICES } from '@north-step/core/prices';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { useBenchQuery, useRoomQuery } from '../../app/api.ts';
 import { useAskBeforeLeaving } from '../../app/useAskBeforeLeaving.ts';
 import { dayAndClock } from '../../app/useNow.ts';
@@ -81,6 +82,14 @@ function RoomForm({ known }: { readonly known: RoomReply }) {
           </p>
         </Sheet>
       )}
+      <nav aria-label="More of the room" className="flex flex-wrap gap-x-6 px-[18px] pt-1">
+        <Link to="/room/air" className="flex min-h-11 items-center underline">
+          Air and fire
+        </Link>
+        <Link to="/safety" className="flex min-h-11 items-center underline">
+          Safety
+        </Link>
+      </nav>
       <Layout />
       <DeviceList />
       <div className="grid grid-cols-[360px_minmax(0,1fr)] border-t border-line max-lg:grid-cols-1">

@@ -39,7 +39,7 @@ export function MovementsPage() {
       />
       <div className="flex flex-wrap items-end gap-4 px-[18px] py-3">
         <SelectField
-          label="Vessel, or where to"
+          label="Vessel or account"
           className="w-48"
           value={params.get('vessel') ?? ''}
           options={[

@@ -71,12 +71,14 @@ export function SolventPage() {
                 {text}
               </button>
             ))}
+          </div>
+          <nav aria-label="More of solvent" className="mt-1 flex flex-wrap gap-x-6">
             {PLACES.map(([to, text]) => (
-              <Link key={to} className="btn" to={to}>
+              <Link key={to} className="flex min-h-11 items-center underline" to={to}>
                 {text}
               </Link>
             ))}
-          </div>
+          </nav>
           <div ref={element} className="mt-4 min-w-0 overflow-hidden">
             {chosen && vessel && (
               <>
@@ -129,11 +131,11 @@ const ACTIONS: readonly (readonly [Doing, string])[] = [
 ];
 
 const PLACES = [
-  ['/solvent/reclaim', 'Reclaim …'],
-  ['/solvent/blend', 'Blend …'],
+  ['/solvent/reclaim', 'Reclaim'],
+  ['/solvent/blend', 'Blend'],
   ['/solvent/where', 'Where it went'],
   ['/solvent/waste', 'Waste'],
-  ['/solvent/policy', 'Policy …'],
+  ['/solvent/policy', 'Policy'],
 ] as const;
 
 function BandAction({

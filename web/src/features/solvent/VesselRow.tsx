@@ -40,7 +40,7 @@ export function VesselRow({
         {onTheWay.map((vessel, index) => (
           <li key={vessel.id} className="flex items-start">
             {index > 0 && sameLine(onTheWay[index - 1]!, vessel) && (
-              <svg width={28} height={124} viewBox="0 0 28 124" aria-hidden="true">
+              <svg width={24} height={124} viewBox="0 0 28 124" aria-hidden="true">
                 <path d="M2 62h22m-8 -6l8 6l-8 6" fill="none" stroke="var(--ink)" strokeWidth={1.8} />
               </svg>
             )}
@@ -82,7 +82,7 @@ function OneVessel({ vessel, known, limitPctW, chosen, onChoose }: OneProps) {
   const loadPctW = known?.loadPctW ?? vessel.loadPctW;
   const words = `${vessel.name}: ${litresText(vessel.volumeMl)} of ${litresText(vessel.capacityMl)}, ${percentText(loadPctW)} resin`;
   return (
-    <div className="w-[118px]">
+    <div className="w-[108px]">
       <div className="flex gap-0.5">
         <Tube
           fillShare={vessel.volumeMl / vessel.capacityMl}

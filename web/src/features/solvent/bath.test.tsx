@@ -153,7 +153,7 @@ describe('all movements', () => {
   it('hold their filters in the address, and save the same as CSV', async () => {
     const { read, router } = show('/solvent/movements?kind=wash&from=2026-11-01');
     expect(await screen.findByText('120 movements')).toBeDefined();
-    fireEvent.change(screen.getByLabelText('Vessel'), { target: { value: 'w1' } });
+    fireEvent.change(screen.getByLabelText('Vessel or account'), { target: { value: 'w1' } });
     fireEvent.change(screen.getByLabelText('Words'), { target: { value: 'rim' } });
     await waitFor(() => expect(read.at(-1)).toContain('search=rim'));
     expect(router.state.location.search).toBe('?kind=wash&from=2026-11-01&vessel=w1&q=rim');
