@@ -73,7 +73,6 @@ await take('route', '/routes/warm-peel', (page) => page.getByRole('button', { na
 await take('batch-sheet', `/batches/${drying.id}`);
 await take('part', '/parts', (page) => page.waitForTimeout(4000));
 await take('solvent', '/solvent', (page) => page.getByRole('region', { name: / now$/ }).waitFor());
-await take('bath', '/solvent/baths/bath-1', (page) => page.getByRole('region', { name: 'Readings' }).waitFor());
 await take('reading', '/solvent/read?bath=bath-1&kind=flask', async (page) => {
   const scale = page.getByRole('region', { name: 'Bench scale' });
   await scale.getByRole('button', { name: 'Put the empty flask on' }).click();
@@ -85,7 +84,11 @@ await take('reading', '/solvent/read?bath=bath-1&kind=flask', async (page) => {
   await scale.getByText('calm').waitFor();
   await scale.getByRole('button', { name: 'Take this weight' }).click();
 });
-await take('reclaim', '/solvent', (page) => page.getByRole('button', { name: 'Harden and filter …' }).click());
+await take('reclaim', '/solvent/reclaim', (page) => page.getByRole('table').waitFor());
+const lastMonth = new Date(new Date().getFullYear(), new Date().getMonth() - 1, 10, 12).toLocaleDateString('sv-SE');
+await take('where-it-went', `/solvent/where?by=month&at=${lastMonth}&with=before`, (page) =>
+  page.getByRole('table').first().waitFor(),
+);
 await take('record', '/records');
 const { open, laterLooks } = (await (await fetch(`${ADDRESS}/api/bench`)).json()) as {
   open: { id: string; part: { name: string } }[];

@@ -12,7 +12,7 @@ export const STANDS_SINCE_DAYS_AGO = 3;
 /** No run is begun so late that it would be in the way of that one. */
 const LAST_BEGUN_DAYS_AGO = 10;
 /** The still is run once, when some is in the drum. */
-const DISTILS_DAYS_AGO = { from: 15, to: 5 } as const;
+const DISTILS_DAYS_AGO = { from: 15, to: 4 } as const;
 const DISTILS_ML = { least: 1200, most: 2200 } as const;
 /** Sundays are for the pan and the bins. */
 const WEEKLY = 7;

@@ -103,7 +103,8 @@ async function tendSmall(technician: Technician, of: (id: string) => Vessel, sta
   }
   for (const [vesselId, volumeMl] of WATERS) {
     const { volumeMl: heldMl, loadPctW } = of(vesselId);
-    if (stale || loadPctW > WATER_CHANGES_AT_PCT_W) {
+    // soap is not mixed into the pan of water
+    if ((stale && vesselId !== 'soap-tub') || loadPctW > WATER_CHANGES_AT_PCT_W) {
       await technician.send('/api/solvent/refill', { vesselId, toVesselId: 'pan' });
       await technician.send('/api/solvent/fill', { vesselId, volumeMl });
       continue;

@@ -18,7 +18,7 @@ describe('the simulated bench scale', () => {
     expect(Math.abs(shown(state, 16, noise).grams - 80.61)).toBeLessThan(0.03);
   });
   it('shows steps of 0.01 g and no more than it can carry', () => {
-    const { grams } = shown(placed(emptyScale(0), 5000, 0), 60, noise);
+    const { grams } = shown(placed(emptyScale(0), 9000, 0), 60, noise);
     expect(Math.abs(grams - 6000)).toBeLessThan(0.1);
     expect(Number.isInteger(Math.round(grams * 100 * 1e6) / 1e6)).toBe(true);
   });

@@ -1,4 +1,12 @@
-import { decideRunLook, decideRunStart, panAfter, type RunState } from '@north-step/core/reclaim';
+import {
+  decideRunLook,
+  decideRunStart,
+  type Pan,
+  panAfter,
+  panDays,
+  type RunState,
+  type Weather,
+} from '@north-step/core/reclaim';
 import { mgFromGrams, type Parcel, portion, totalMg, transferLines } from '@north-step/core/solvent';
 import { litresText, plainNumber } from '@north-step/core/units';
 import { parcelOf } from '../bench/index.ts';
@@ -45,6 +53,13 @@ export const changeFilter: Handler<'reclaim.filter'> = async (work) => {
   const after = await recordRun(work, run, [{ type: 'filter-changed', atMs: context.nowMs(), by: command.by }]);
   return { reply: { run: after }, topics: RUN_TOPICS };
 };
+
+const DAY_S = 86_400;
+/** Somebody is called back when it should be dry, within a week at the latest; in frost and rain, tomorrow. */
+function againS(pan: Pan, weather: Weather): number {
+  const days = panDays(pan, weather) ?? 1;
+  return Math.min(7, Math.max(1, days)) * DAY_S;
+}
 
 /** The weather since it was last said, or since the pan stands: what it took is booked, and what it rained in. */
 export const sayWeather: Handler<'reclaim.weather'> = async (work) => {
@@ -98,6 +113,7 @@ export const sayWeather: Handler<'reclaim.weather'> = async (work) => {
       evaporatedG: massG(lost),
       rainG: massG(rain),
       addedG,
+      againS: againS(pan, command.weather),
       atMs: toMs,
       by: command.by,
     },

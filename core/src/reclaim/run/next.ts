@@ -58,15 +58,19 @@ const SAYS: Readonly<Record<RunStepKind, (run: RunState, step: RunStep) => reado
   ],
 };
 
+const STANDS: ReadonlySet<RunStepKind> = new Set(['stand', 'dry']);
+
 /** What is to be done in a run; nothing once it is over. */
 export function runNext(run: RunState, nowMs: number): RunNext | undefined {
   const step = runStepNow(run);
   if (!step || run.endedAtMs !== undefined) return undefined;
-  const [say, why] = SAYS[step.kind](run, step);
   const dueInS =
     step.state === 'running' && step.plannedS !== undefined
       ? (step.startedAtMs! + step.plannedS * 1000 - nowMs) / 1000
       : undefined;
   const waits = dueInS !== undefined && dueInS > 0;
+  // what stood long enough is looked at
+  const calls = dueInS !== undefined && !waits && STANDS.has(step.kind);
+  const [say, why] = SAYS[calls ? 'look' : step.kind](run, step);
   return { step, say, why, dueInS, needsHands: !waits || step.kind === 'heat' };
 }

@@ -50,6 +50,11 @@ export function reduceRun(run: RunState | undefined, event: RunEvent): RunState 
     case 'weather':
       return {
         ...run,
+        steps: run.steps.map((step) =>
+          step.state === 'running'
+            ? { ...step, plannedS: (event.spell.toMs - step.startedAtMs!) / 1000 + event.againS }
+            : step,
+        ),
         weather: [...run.weather, event.spell],
         takenG: run.takenG + (event.addedG ?? 0),
         rainG: run.rainG + event.rainG,

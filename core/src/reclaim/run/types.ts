@@ -108,6 +108,8 @@ export type RunEvent = Told &
         readonly evaporatedG: number;
         readonly rainG: number;
         readonly addedG?: number;
+        /** when somebody is called back, if the weather stays so, s */
+        readonly againS: number;
       }
     | { readonly type: 'covered'; readonly covered: boolean }
     | { readonly type: 'given-up'; readonly because: string }

@@ -1,22 +1,25 @@
 import type { WhereReply } from '@north-step/contract';
 import { Layer, Rectangle, Sankey } from 'recharts';
 import { useWidth } from '../../ui/index.ts';
+import { type Part, partOf } from './periods.ts';
 import { kgText, ROW_WORDS } from './words.ts';
 
 const HEIGHT = 460;
-const sum = (mg: readonly number[]): number => mg.reduce((total, part) => total + part, 0);
 /** A strand thinner than this cannot be drawn; it is in the table. */
 const LEAST_SHARE = 0.002;
 
 export type Flow = { readonly name: string; readonly mg: number };
 /** What moved: in, and out, each as much as the other; what vessels held more or less at the end is on one of the sides. */
-export function flowsOf({ opening, rows, closing }: WhereReply): {
+export function flowsOf(
+  { opening, rows, closing }: WhereReply,
+  part: Part,
+): {
   readonly into: readonly Flow[];
   readonly out: readonly Flow[];
 } {
-  const gained = sum(closing) - sum(opening);
+  const gained = partOf(closing, part) - partOf(opening, part);
   const all: readonly Flow[] = [
-    ...rows.map(({ row, mg }) => ({ name: ROW_WORDS[row], mg: sum(mg) })),
+    ...rows.map(({ row, mg }) => ({ name: ROW_WORDS[row], mg: partOf(mg, part) })),
     { name: gained > 0 ? 'more in the vessels' : 'out of the vessels', mg: -gained },
   ];
   return {
@@ -26,9 +29,10 @@ export function flowsOf({ opening, rows, closing }: WhereReply): {
 }
 
 /** A flow picture of a period: widths are grams. */
-export function FlowPicture({ data, name }: { readonly data: WhereReply; readonly name: string }) {
+type FlowProps = { readonly data: WhereReply; readonly name: string; readonly part: Part };
+export function FlowPicture({ data, name, part }: FlowProps) {
   const { element, width } = useWidth(600);
-  const { into, out } = flowsOf(data);
+  const { into, out } = flowsOf(data, part);
   const all = into.reduce((total, { mg }) => total + mg, 0);
   const drawn = (flows: readonly Flow[]) => flows.filter(({ mg }) => mg >= LEAST_SHARE * all);
   const [left, right] = [drawn(into), drawn(out)];
@@ -46,17 +50,17 @@ export function FlowPicture({ data, name }: { readonly data: WhereReply; readonl
     <figure
       ref={element}
       className="m-0 min-w-0 overflow-hidden"
-      aria-label={`Flow of solvent in ${name}: ${wordsOf(into)} came in; ${wordsOf(out)} went out or is there.`}
+      aria-label={`Flow of ${part === 'together' ? 'liquid' : part} in ${name}: ${wordsOf(into)} came in; ${wordsOf(out)} went out or is there.`}
     >
       <Sankey
         width={width}
         height={HEIGHT}
         data={{ nodes, links }}
         node={<FlowNode hub={hub} />}
-        nodePadding={22}
+        nodePadding={38}
         nodeWidth={12}
         sort={false}
-        margin={{ top: 16, right: 175, bottom: 24, left: 150 }}
+        margin={{ top: 16, right: 215, bottom: 24, left: 150 }}
         link={{ stroke: 'var(--sea-2)', strokeOpacity: 0.45 }}
       />
     </figure>

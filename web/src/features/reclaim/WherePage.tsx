@@ -7,7 +7,7 @@ import { Choice, Failed, HeadRow, Loading } from '../../ui/index.ts';
 import { SlimBand, SlimButton } from '../next/index.ts';
 import { useWhereQuery } from './endpoints.ts';
 import { FlowPicture } from './FlowPicture.tsx';
-import { isoDay, PERIODS, type PeriodKind, type Span, spanOf } from './periods.ts';
+import { isoDay, PARTS, type Part, PERIODS, type PeriodKind, partOf, type Span, spanOf } from './periods.ts';
 import { Savings } from './Savings.tsx';
 import { kgText, ROW_WORDS } from './words.ts';
 
@@ -22,18 +22,19 @@ export function WherePage() {
   const span = spanOf(kind, Number.isNaN(at) ? nowMs : at);
   const before = spanOf(kind, span.fromMs + 1, 1);
   const compares = params.get('with') === 'before';
+  const part = PARTS.find((one) => one === params.get('of')) ?? 'solvent';
   const { data, isError, refetch } = useWhereQuery({ fromMs: span.fromMs, toMs: span.toMs });
   const earlier = useWhereQuery({ fromMs: before.fromMs, toMs: before.toMs }, { skip: !compares }).data;
   const set = (over: Readonly<Record<string, string>>) =>
     setParams(
-      { by: kind, at: isoDay(span.fromMs), ...(compares ? { with: 'before' } : {}), ...over },
+      { by: kind, at: isoDay(span.fromMs), of: part, ...(compares ? { with: 'before' } : {}), ...over },
       { replace: true },
     );
   const onward = span.toMs < nowMs;
   return (
     <>
       <SlimBand
-        say={data ? saysOf(data, span) : 'Where it went'}
+        say={data ? saysOf(data, span, part) : 'Where it went'}
         more="The book opens with what was there and closes with what is there; every row between adds up."
         keys={
           <>
@@ -75,7 +76,15 @@ export function WherePage() {
             <PeriodTable data={data} earlier={earlier} span={span} kind={kind} beforeName={before.name} />
             <Savings data={data} earlier={earlier} />
           </div>
-          <FlowPicture data={data} name={span.name} />
+          <div className="min-w-0">
+            <Choice
+              label="What of it"
+              value={part}
+              options={PARTS.map((one) => ({ value: one, text: one }))}
+              onChange={(of) => set({ of })}
+            />
+            <FlowPicture data={data} name={span.name} part={part} />
+          </div>
         </div>
       )}
     </>
@@ -86,12 +95,13 @@ const sum = (mg: readonly number[]): number => mg.reduce((total, part) => total 
 /** Exact grams of whole milligrams, with its sign. */
 const grams = (mg: number): string => `${mg < 0 ? '−' : ''}${(Math.abs(mg) / 1000).toFixed(3)}`;
 
-function saysOf({ rows }: WhereReply, { name }: Span): string {
-  const lost = rows.filter(({ row }) => !IN.has(row)).map(({ row, mg }) => [row, -sum(mg)] as const);
+function saysOf({ rows }: WhereReply, { name }: Span, part: Part): string {
+  const what = part === 'together' ? 'liquid' : part;
+  const lost = rows.filter(({ row }) => !IN.has(row)).map(({ row, mg }) => [row, -partOf(mg, part)] as const);
   const all = lost.reduce((total, [, mg]) => total + mg, 0);
-  if (all <= 0) return `${name}: nothing was lost.`;
+  if (all <= 0) return `${name}: no ${what} was lost.`;
   const [most, mg] = [...lost].sort((a, b) => b[1] - a[1])[0]!;
-  return `${name}: ${kgText(all / 1000)} left the vessels, ${plainNumber((100 * mg) / all)} % of it ${ROW_WORDS[most]}.`;
+  return `${name}: ${kgText(all / 1000)} of ${what} left the vessels, ${plainNumber((100 * mg) / all)} % of it ${ROW_WORDS[most]}.`;
 }
 const IN: ReadonlySet<FlowRow> = new Set(['bought', 'washed off parts', 'rained in']);
 

@@ -1,6 +1,12 @@
 /** A stretch of time that a book is closed for. */
 export const PERIODS = ['week', 'month', 'quarter'] as const;
 export type PeriodKind = (typeof PERIODS)[number];
+/** What of it is told: one of its parts, or all. */
+export const PARTS = ['solvent', 'water', 'resin', 'together'] as const;
+export type Part = (typeof PARTS)[number];
+/** mg of a part. */
+export const partOf = (mg: readonly number[], part: Part): number =>
+  part === 'together' ? mg.reduce((sum, one) => sum + one, 0) : mg[PARTS.indexOf(part)]!;
 export type Span = { readonly fromMs: number; readonly toMs: number; readonly name: string };
 
 const MONTHS: Readonly<Record<Exclude<PeriodKind, 'week'>, number>> = { month: 1, quarter: 3 };

@@ -211,7 +211,7 @@ describe('where it went', () => {
     expect(await screen.findByLabelText(/^Flow of solvent in November 2026/)).toBeDefined();
   });
   it('draws in and out as wide as each other', () => {
-    const { into, out } = flowsOf(whereReply());
+    const { into, out } = flowsOf(whereReply(), 'together');
     const all = (flows: readonly { mg: number }[]) => flows.reduce((sum, { mg }) => sum + mg, 0);
     expect(all(into)).toBe(all(out));
     expect(out.map(({ name }) => name)).toContain('more in the vessels');

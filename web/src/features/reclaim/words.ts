@@ -84,7 +84,7 @@ export const ROW_WORDS: Readonly<Record<FlowRow, string>> = {
   bought: 'bought',
   'washed off parts': 'resin washed off parts',
   'rained in': 'rained in',
-  'evaporated standing': 'evaporated from standing vessels',
+  'evaporated standing': 'evaporated standing',
   'evaporated washing and drying': 'evaporated washing and drying',
   'evaporated reclaiming': 'evaporated reclaiming',
   'on wet parts': 'on wet parts now',
