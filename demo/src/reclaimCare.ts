@@ -99,7 +99,7 @@ async function distilOnce(technician: Technician, amountMl: number): Promise<voi
   const { run } = await technician.send<RunReply>('/api/reclaim', {
     kind: 'distil',
     fromVesselId: 'dirty-drum',
-    insideVesselId: 'still',
+    insideVesselId: 'yard-pot',
     toVesselId: 'reclaimed-bottle',
     amountMl,
     powerW: 450,

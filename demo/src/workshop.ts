@@ -115,7 +115,7 @@ export const WORKSHOP: Workshop = {
       capacityMl: 2000,
       surfaceM2: 0.02,
     },
-    { id: 'still', name: 'Yard still', kind: 'still', capacityMl: 4000, surfaceM2: 0.02 },
+    { id: 'yard-pot', name: 'Yard still', kind: 'still', capacityMl: 4000, surfaceM2: 0.02 },
     { id: 'sludge-tin', name: 'Sludge tin', kind: 'tin', capacityMl: 5000, surfaceM2: 0.01 },
   ],
   lines: [

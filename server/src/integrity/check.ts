@@ -1,5 +1,6 @@
 import type { BookCheck } from '@north-step/contract';
 import { type BatchState, replay } from '@north-step/core/batch';
+import { type RunEvent, type RunState, reduceRun } from '@north-step/core/reclaim';
 import {
   type Anchor,
   anchorBreach,
@@ -8,6 +9,7 @@ import {
   type SealedRecord,
   validateChain,
 } from '@north-step/core/record';
+import { reduceWaste, type WasteContainer, type WasteEvent } from '@north-step/core/waste';
 import { eventsOf } from '../batches/index.ts';
 import { type Db, dropUnfinished, sql } from '../db/index.ts';
 import { sha256 } from '../records/index.ts';
@@ -20,12 +22,13 @@ const AT_ONCE = 40;
 
 /**
  * Holds facts against what follows from them: the chain of records against itself and against an anchor that was kept apart,
- * every batch against its events, every vessel against the sum of its lines. Takes away what uploads left half-done.
+ * every batch, run and container against its events, every vessel against the sum of its lines. Takes away what uploads left half-done.
  * @param kept how many records there were at the last check, and the hash of the last
  */
 export async function checkAll(db: Db, atMs: number, kept?: Anchor): Promise<Checked> {
   const chain = await checkChain(db, kept);
   const states = await checkStates(db);
+  const later = await checkRunsAndWaste(db);
   const ledger = await checkLedger(db);
   await dropUnfinished(db);
   return {
@@ -33,7 +36,7 @@ export async function checkAll(db: Db, atMs: number, kept?: Anchor): Promise<Che
     records: chain.anchor.count,
     batches: states.batches,
     accounts: ledger.accounts,
-    found: [...chain.found, ...states.found, ...ledger.found],
+    found: [...chain.found, ...states.found, ...later, ...ledger.found],
     anchor: chain.anchor,
   };
 }
@@ -77,6 +80,27 @@ async function checkStates(db: Db): Promise<{ batches: number; found: readonly s
       found.push(`${name}: its state is not what its ${events.length} events say`);
   }
   return { batches: ids.length, found };
+}
+
+type Told<E> = { readonly name: string; readonly state: unknown; readonly events: readonly E[] };
+/** Reclaim runs and containers of waste, each read in one moment with its facts. */
+async function checkRunsAndWaste(db: Db): Promise<readonly string[]> {
+  const [runs, containers] = await Promise.all([
+    db.many<Told<RunEvent>>(sql`
+      SELECT r.name, r.state, jsonb_agg(e.payload ORDER BY e.seq) AS events
+        FROM reclaim_run r JOIN reclaim_event e ON e.run_id = r.id GROUP BY r.id`),
+    db.many<Told<WasteEvent>>(sql`
+      SELECT c.name, c.state, jsonb_agg(e.payload ORDER BY e.seq) AS events
+        FROM waste_container c JOIN waste_event e ON e.container_id = c.id GROUP BY c.id`),
+  ]);
+  const differs = <E>(told: readonly Told<E>[], sum: (events: readonly E[]) => unknown) =>
+    told
+      .filter(({ state, events }) => canonicalJson(sum(events)) !== canonicalJson(state))
+      .map(({ name, events }) => `${name}: its state is not what its ${events.length} events say`);
+  return [
+    ...differs(runs, (events) => events.reduce<RunState | undefined>(reduceRun, undefined)),
+    ...differs(containers, (events) => events.reduce<WasteContainer | undefined>(reduceWaste, undefined)),
+  ];
 }
 
 async function checkLedger(db: Db): Promise<{ accounts: number; found: readonly string[] }> {

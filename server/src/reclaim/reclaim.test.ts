@@ -11,6 +11,8 @@ import { type RunState, reduceRun, runStepNow } from '@north-step/core/reclaim';
 import { canonicalJson } from '@north-step/core/record';
 import Papa from 'papaparse';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { sql } from '../db/index.ts';
+import { checkAll } from '../integrity/check.ts';
 import { TestBench } from '../testing/bench.ts';
 import { reclaimWorkshop, soilDrum } from '../testing/reclaimShop.ts';
 import { runEvents } from './store.ts';
@@ -242,6 +244,27 @@ describe('waste', () => {
     // the carrier's scale said twice as much: each kind shares it
     expect(years[0]!.grams).toEqual({ gloves: 60, clippings: 180 });
     expect(gone[0]!.handedOver).toMatchObject({ carrier: 'Fenn Haul', paper: 'W-17' });
+  });
+});
+
+describe('facts and states', () => {
+  it('agree for every run and container; one that does not is named', async () => {
+    expect((await checkAll(t.db, begunMs())).found).toEqual([]);
+    const { done } = await t.get<RunsReply>('/api/reclaim');
+    const run = done.at(-1)!;
+    const set = (grams: number) =>
+      t.db.many(
+        sql`UPDATE reclaim_run SET state = jsonb_set(state, '{takenG}', ${JSON.stringify(grams)}::jsonb) WHERE id = ${run.id}`,
+      );
+    await set(1);
+    expect((await checkAll(t.db, begunMs())).found).toEqual([
+      expect.stringMatching(new RegExp(`^${run.name}: its state`)),
+    ]);
+    await set(run.takenG);
+  });
+  it('are never changed', async () => {
+    await expect(t.db.many(sql`UPDATE reclaim_event SET by = 'nobody'`)).rejects.toThrow(/FACTS_ARE_APPEND_ONLY/);
+    await expect(t.db.many(sql`DELETE FROM waste_event`)).rejects.toThrow(/FACTS_ARE_APPEND_ONLY/);
   });
 });
 

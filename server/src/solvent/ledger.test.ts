@@ -109,7 +109,7 @@ describe('movements', () => {
     expect((await t.get<MovementList>('/api/solvent/movements?search=100%25')).total).toBe(0);
     const csv = await t.app.inject({ url: '/api/solvent/movements.csv?kind=wash', headers: { host: 'localhost' } });
     const lines = csv.body.split('\r\n');
-    expect(lines[0]).toBe('at,kind,note,by,account,solvent_g,water_g,resin_g,batch,reverses,movement');
+    expect(lines[0]).toBe('at,kind,note,by,account,solvent_g,water_g,resin_g,batch,run,reverses,movement');
     expect(lines.length).toBe(1 + washes.rows.reduce((sum, row) => sum + row.lines.length, 0));
   });
   it('the workload of the last days joins both baths of a batch', async () => {

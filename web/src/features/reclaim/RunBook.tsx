@@ -68,7 +68,7 @@ function Passes({ passes }: { readonly passes: readonly PassDone[] }) {
     <>
       <h2 className="text-lg font-bold">Passes</h2>
       <table className="table-plain mt-1 w-full">
-        <HeadRow names={['pass', 'back', 'resin', 'as expected']} />
+        <HeadRow names={['pass', 'back', 'resin', 'first guess']} />
         <tbody>
           {passes.map((pass, i) => {
             const verdict = passVerdict(pass);
