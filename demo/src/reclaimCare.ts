@@ -11,8 +11,9 @@ const MOST_ML = 6500;
 export const STANDS_SINCE_DAYS_AGO = 3;
 /** No run is begun so late that it would be in the way of that one. */
 const LAST_BEGUN_DAYS_AGO = 10;
-/** The still is run once, when some is in the drum. */
-const DISTILS_DAYS_AGO = { from: 15, to: 4 } as const;
+/** The still is run once, with what a run left in the drum for it. */
+const DISTILS_UNTIL_DAYS_AGO = 4;
+const LEAVES_FOR_STILL_SHARE = 0.4;
 const DISTILS_ML = { least: 1200, most: 2200 } as const;
 /** Sundays are for the pan and the bins. */
 const WEEKLY = 7;
@@ -25,10 +26,9 @@ export async function tendReclaim(technician: Technician, daysAgo: number, of: O
   const { open, done } = await technician.get<RunsReply>('/api/reclaim');
   const run = open.find(({ kind }) => kind === 'harden-filter');
   if (run && daysAgo >= STANDS_SINCE_DAYS_AGO) await carryOn(technician, run, done.length, of);
-  if (!run) await maybeBegin(technician, daysAgo, of);
-  const distils = daysAgo <= DISTILS_DAYS_AGO.from && daysAgo >= DISTILS_DAYS_AGO.to;
+  if (!run) await maybeBegin(technician, daysAgo, of, stillWaits(done));
   const drumMl = of('dirty-drum').volumeMl;
-  if (distils && drumMl > DISTILS_ML.least && !done.some(({ kind }) => kind === 'distil'))
+  if (run && daysAgo >= DISTILS_UNTIL_DAYS_AGO && drumMl > DISTILS_ML.least && stillWaits(done))
     await distilOnce(technician, Math.floor(Math.min(0.9 * drumMl, DISTILS_ML.most)));
   await tendPan(
     technician,
@@ -39,7 +39,11 @@ export async function tendReclaim(technician: Technician, daysAgo: number, of: O
   await tendWaste(technician, daysAgo);
 }
 
-async function maybeBegin(technician: Technician, daysAgo: number, of: Of): Promise<void> {
+/** After the first poor run somebody tries the still as well. */
+const stillWaits = (done: readonly RunState[]): boolean =>
+  done.some(({ kind }) => kind === 'harden-filter') && !done.some(({ kind }) => kind === 'distil');
+
+async function maybeBegin(technician: Technician, daysAgo: number, of: Of, leaves: boolean): Promise<void> {
   const waits = of('dirty-drum').volumeMl;
   const bottle = of('reclaimed-bottle');
   const room = (bottle.capacityMl - bottle.volumeMl) / 0.8;
@@ -51,7 +55,7 @@ async function maybeBegin(technician: Technician, daysAgo: number, of: Of): Prom
     fromVesselId: 'dirty-drum',
     insideVesselId: 'settling-jar',
     toVesselId: 'reclaimed-bottle',
-    amountMl: Math.floor(Math.min(0.9 * waits, MOST_ML, room)),
+    amountMl: Math.floor(Math.min((leaves ? 1 - LEAVES_FOR_STILL_SHARE : 0.9) * waits, MOST_ML, room)),
   });
   await finish(technician, run);
 }

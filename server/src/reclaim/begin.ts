@@ -6,7 +6,7 @@ import { parcelOf, type VesselRow } from '../bench/index.ts';
 import { type Queryable, sql } from '../db/index.ts';
 import type { Handler } from '../http/command.ts';
 import { Refused } from '../http/errors.ts';
-import { massG, need, refuseInRun, roomFor, roomInEmpty, taken, volumeOf } from '../solvent/index.ts';
+import { massG, need, refuseInRun, roomFor, taken, volumeOf } from '../solvent/index.ts';
 import { pouredFacts } from './finish.ts';
 import { RUN_TOPICS, recordRun } from './store.ts';
 
@@ -60,7 +60,14 @@ export const beginRun: Handler<'reclaim.begin'> = async (work) => {
         message: `${inside.name} still holds ${litresText(volumeOf(inside))}.`,
         remedy: 'Pour it out first, or begin with what stands in it.',
       });
-    roomInEmpty(inside, amountMl);
+    const mostMl = shape.fillShare * inside.capacity_ml;
+    if (amountMl > mostMl * 1.001)
+      throw new Refused({
+        code: 'OVER_CAPACITY',
+        field: 'amountMl',
+        message: `${inside.name} takes ${litresText(mostMl)} at most: the rest stays empty.`,
+        remedy: `Begin with ${litresText(mostMl)}, and do the rest after it.`,
+      });
   }
   if (to) roomFor(to, kind === 'distil' ? amountMl * 0.9 : amountMl * 0.75);
   const run = await newRun(work, { from, inside, to });

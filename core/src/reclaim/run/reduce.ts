@@ -95,11 +95,13 @@ function followed(
     : longer;
 }
 
+/** Whole milligrams: sums do not gather dust. */
+const toMg = (grams: number): number => Math.round(grams * 1000) / 1000;
 function plus(balance: RunBalance, went: Partial<RunBalance> = {}): RunBalance {
   return {
-    reclaimedG: balance.reclaimedG + (went.reclaimedG ?? 0),
-    evaporatedG: balance.evaporatedG + (went.evaporatedG ?? 0),
-    sludgeG: balance.sludgeG + (went.sludgeG ?? 0),
-    unaccountedG: balance.unaccountedG + (went.unaccountedG ?? 0),
+    reclaimedG: toMg(balance.reclaimedG + (went.reclaimedG ?? 0)),
+    evaporatedG: toMg(balance.evaporatedG + (went.evaporatedG ?? 0)),
+    sludgeG: toMg(balance.sludgeG + (went.sludgeG ?? 0)),
+    unaccountedG: toMg(balance.unaccountedG + (went.unaccountedG ?? 0)),
   };
 }

@@ -27,7 +27,10 @@ export function BeginDialog({ kind, from, litres, vessels, onClose }: BeginProps
   const [still, setStill] = useState({ powerW: 400, altitudeM: 0, stopC: DEFAULT_STOP.potC });
   const [refusal, setRefusal] = useState<string>();
   const inside = insides.find(({ id }) => id === insideId);
-  const amountMl = Math.min(1000 * litres, inside && inside.id !== from.id ? inside.capacityMl : from.volumeMl);
+  const amountMl = Math.min(
+    1000 * litres,
+    inside && inside.id !== from.id ? shape.fillShare * inside.capacityMl : from.volumeMl,
+  );
   const whole = inside !== undefined && (!shape.givesBack || toId !== '');
   const begin = async () => {
     const answer = await acts.send(
@@ -56,7 +59,7 @@ export function BeginDialog({ kind, from, litres, vessels, onClose }: BeginProps
       >
         <p>
           {shape.does} {litresText(amountMl)} from {from.name}
-          {amountMl < 1000 * litres - 1 && `: as much as ${inside?.name} holds`}.
+          {amountMl < 1000 * litres - 1 && `: as much as ${inside?.name} takes at once`}.
         </p>
         {insides.length === 0 ? (
           <p role="alert" className="border-l-4 border-brick pl-3">

@@ -145,7 +145,9 @@ function OptionTable({
             <td>
               <b>{OPTION_WORDS[option.kind].name}</b>
               {option.passes !== undefined && ` ${option.passes}×`}
-              <span className="block min-w-44 text-[13px] text-ink-2">{OPTION_WORDS[option.kind].caution}</span>
+              <span className="block min-w-44 text-[13px] text-ink-2 max-lg:hidden">
+                {OPTION_WORDS[option.kind].caution}
+              </span>
             </td>
             <td className="font-mono">
               <Back option={option} />

@@ -43,7 +43,8 @@ function rowsOf({
   reclaimed,
   freshMlPerG,
 }: WhereReply): readonly { readonly what: string; readonly litres: number }[] {
-  const litres = (mg: readonly number[]) => ((mg[0]! + mg[1]!) * freshMlPerG) / 1e6;
+  // water is not bought: what counts is the solvent
+  const litres = (mg: readonly number[]) => (mg[0]! * freshMlPerG) / 1e6;
   const lost = (...names: readonly string[]) =>
     -rows.filter(({ row }) => names.includes(row)).reduce((sum, { mg }) => sum + litres(mg), 0);
   return [

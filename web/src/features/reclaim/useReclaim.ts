@@ -14,7 +14,8 @@ export function usePrices(): { readonly prices: Prices; readonly currency: strin
 export function dirtyOf(vessel: Vessel, care: BenchReply['care'], litres?: number): DirtyLiquid {
   const note = care[vessel.id];
   return {
-    litres: litres ?? Number((vessel.volumeMl / 1000).toFixed(2)),
+    // not a drop more than there is
+    litres: litres ?? Math.floor(vessel.volumeMl / 10) / 100,
     loadPctW: Number((note?.loadPctW ?? vessel.loadPctW).toFixed(2)),
     strengthPctW: Number((note?.strengthPctW ?? vessel.strengthPctW ?? 0).toFixed(1)),
     solvent: vessel.solvent,

@@ -5,6 +5,7 @@ export const distil = {
   label: 'distil',
   does: 'The solvent boils off and is caught; resin and a heel stay in the pot.',
   inside: 'still',
+  fillShare: 0.7,
   givesBack: true,
   outdoors: true,
   gear: ['gloves', 'eye cover', 'extinguisher at hand', 'cold condenser', 'nobody leaves'],

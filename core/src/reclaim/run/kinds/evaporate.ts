@@ -5,6 +5,7 @@ export const evaporate = {
   label: 'evaporate and bin',
   does: 'All solvent goes to the air; the resin is hardened, scraped out and binned.',
   inside: 'pan',
+  fillShare: 0.9,
   givesBack: false,
   outdoors: true,
   gear: ['gloves', 'eye cover', 'outdoors, sheltered', 'out of reach of animals and children'],

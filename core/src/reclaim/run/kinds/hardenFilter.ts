@@ -5,6 +5,7 @@ export const hardenFilter = {
   label: 'harden and filter',
   does: 'The resin hardens in light and drops; the clear part is drawn off and filtered.',
   inside: 'jar',
+  fillShare: 0.95,
   givesBack: true,
   outdoors: false,
   gear: ['gloves', 'eye cover', 'extraction or outdoors', 'clear jar with a lid', 'doubled papers and mesh'],

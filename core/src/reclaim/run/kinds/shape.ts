@@ -10,6 +10,8 @@ export type RunKindShape = {
   readonly does: string;
   /** what it stands in meanwhile */
   readonly inside: 'jar' | 'still' | 'pan';
+  /** so full it is filled at most: jars are shaken, stills foam */
+  readonly fillShare: number;
   /** whether liquid comes back */
   readonly givesBack: boolean;
   /** outdoors, by its nature */
