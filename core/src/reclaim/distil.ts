@@ -1,4 +1,10 @@
-import { alcoholWaterActivities, saturationPa, VOLATILES, vaporisationJPerMol } from '../solvent/index.ts';
+import {
+  alcoholWaterActivities,
+  saturationPa,
+  VOLATILES,
+  type Volatile,
+  vaporisationJPerMol,
+} from '../solvent/index.ts';
 import { ATMOSPHERE_PA, requireInRange } from '../units/index.ts';
 
 /** What stands in the pot, g. Resin does not boil. */
@@ -47,31 +53,41 @@ export const STILL_EFFICIENCY = 0.765;
 const RESIN_G_PER_MOL = 500;
 /** Heat capacities between 20 and 80 °C, J/gK. @source handbook values */
 const HEAT_J_PER_G_K = { isopropanol: 2.9, water: 4.19, resin: 1.9 } as const;
-const STEPS = 1500;
+const STEPS = 800;
 const COURSE_POINTS = 60;
 const COLD_C = 20;
 
 /** Air pressure at a height. @returns Pa @source ISO 2533 standard atmosphere */
 export const pressurePa = (altitudeM: number): number => ATMOSPHERE_PA * (1 - 2.25577e-5 * altitudeM) ** 5.25588;
 
+/** Newton's steps until a boiling point moves no more. */
+const CLOSE_K = 1e-9;
+const MOST_STEPS = 40;
+
 /**
- * Where a mixture boils: γ1 x1 p1(T) + γ2 x2 p2(T) = P, by bisection. Resin thins both.
+ * Where a mixture boils: γ1 x1 p1(T) + γ2 x2 p2(T) = P, by Newton from a guess. Resin thins both.
  * @returns °C
  * @source Raoult's law with van Laar activities, solvent model F
  */
-export function boilingC(pot: Charge, altitudeM = 0): number {
+export function boilingC(pot: Charge, altitudeM = 0, guessC = 85): number {
   const pressure = pressurePa(requireInRange('altitudeM', altitudeM, -400, 5000));
   const [alcohol, water] = activitiesOf(pot);
-  let low = 20;
-  let high = 200;
-  for (let step = 0; step < 60; step++) {
-    const middle = (low + high) / 2;
-    const total = alcohol * saturationPa(VOLATILES.isopropanol, middle) + water * saturationPa(VOLATILES.water, middle);
-    if (total < pressure) low = middle;
-    else high = middle;
+  let tempC = guessC;
+  for (let step = 0; step < MOST_STEPS; step++) {
+    const alcoholPa = alcohol * saturationPa(VOLATILES.isopropanol, tempC);
+    const waterPa = water * saturationPa(VOLATILES.water, tempC);
+    // the logarithm of the pressure is nearly straight in temperature
+    const slope =
+      (alcoholPa * steepness(VOLATILES.isopropanol, tempC) + waterPa * steepness(VOLATILES.water, tempC)) /
+      (alcoholPa + waterPa);
+    const by = Math.log(pressure / (alcoholPa + waterPa)) / slope;
+    tempC = Math.min(250, Math.max(0, tempC + by));
+    if (Math.abs(by) < CLOSE_K) break;
   }
-  return (low + high) / 2;
+  return tempC;
 }
+/** d ln p/dT by Antoine: ln10·B/(C + T)². */
+const steepness = ({ antoine: [, b, c] }: Volatile, tempC: number): number => (Math.LN10 * b) / (c + tempC) ** 2;
 
 function activitiesOf({ isopropanolG, waterG, resinG }: Charge): readonly [number, number] {
   const [alcohol, water] = alcoholWaterActivities((100 * isopropanolG) / (isopropanolG + waterG));
@@ -122,13 +138,13 @@ export function distil(
     const grams = liquidG / STEPS;
     // midpoint: the vapour half-way through the step
     const half = less(pot, grams / 2, vapourAlcoholShare(pot, potC));
-    const share = vapourAlcoholShare(half, boilingC(half, altitudeM));
+    const share = vapourAlcoholShare(half, boilingC(half, altitudeM, potC));
     const after = less(pot, grams, share);
     over.isopropanolG += pot.isopropanolG - after.isopropanolG;
     over.waterG += pot.waterG - after.waterG;
     seconds += (grams * heatJPerG(share, potC)) / boilW;
     pot = after;
-    potC = boilingC(pot, altitudeM);
+    potC = boilingC(pot, altitudeM, potC);
     stoppedBy = stopNow(pot, potC, totalG, stop);
   }
   course.push(pointOf(seconds, pot, potC, over));

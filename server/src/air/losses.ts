@@ -3,6 +3,8 @@ import { allVessels, benchSetting, parcelOf } from '../bench/index.ts';
 import { type Queryable, sql } from '../db/index.ts';
 
 const HOUR_MS = 3_600_000;
+/** A vessel that nobody has touched for longer is spread over so long only. */
+const LONGEST_MS = 14 * 24 * HOUR_MS;
 export type HourG = { readonly atMs: number; readonly grams: number };
 type Loss = { readonly fromMs: number; readonly toMs: number; readonly grams: number };
 
@@ -29,12 +31,13 @@ function within({ fromMs, toMs, grams }: Loss, startMs: number, endMs: number): 
 async function bookedLosses(db: Queryable, since: Date): Promise<readonly Loss[]> {
   // solvent only: water that a bath takes up or gives off is no vapour that burns
   const rows = await db.many<{ at: Date; before: Date | null; kind: string; grams: number }>(sql`
-    SELECT p.at, p.kind, (l.solvent_mg / 1000.0)::float8 AS grams,
-           (SELECT max(q.at) FROM ledger_posting q JOIN ledger_line m ON m.posting_id = q.id
-             WHERE p.kind = 'evaporate' AND q.kind = 'evaporate' AND q.at < p.at
-               AND m.account = (SELECT account FROM ledger_line v WHERE v.posting_id = p.id AND v.account <> 'evaporated' LIMIT 1)) AS before
-      FROM ledger_posting p JOIN ledger_line l ON l.posting_id = p.id
-     WHERE l.account = 'evaporated' AND p.at >= ${since} AND p.kind <> 'pan dries'`);
+    WITH loss AS (
+      SELECT p.at, p.kind, e.solvent_mg,
+             lag(p.at) OVER (PARTITION BY p.kind, (SELECT v.account FROM ledger_line v WHERE v.posting_id = p.id AND v.account <> 'evaporated' LIMIT 1)
+                             ORDER BY p.at, p.seq) AS before
+        FROM ledger_posting p JOIN ledger_line e ON e.posting_id = p.id AND e.account = 'evaporated'
+       WHERE p.at >= ${new Date(since.getTime() - LONGEST_MS)} AND p.kind <> 'pan dries')
+    SELECT at, kind, before, (solvent_mg / 1000.0)::float8 AS grams FROM loss WHERE at >= ${since}`);
   return rows.map(({ at, before, kind, grams }) => ({
     fromMs: kind === 'evaporate' && before ? before.getTime() : at.getTime(),
     toMs: at.getTime(),

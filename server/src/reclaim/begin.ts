@@ -1,5 +1,4 @@
-import type { RunState } from '@north-step/core/reclaim';
-import { DEFAULT_STOP, NO_BALANCE, runKind, stepsFrom } from '@north-step/core/reclaim';
+import { DEFAULT_STOP, NO_BALANCE, type RunKind, type RunState, runKind, stepsFrom } from '@north-step/core/reclaim';
 import { isAlcohol, loadPctW, strengthPctW } from '@north-step/core/solvent';
 import { litresText } from '@north-step/core/units';
 import { parcelOf, type VesselRow } from '../bench/index.ts';
@@ -22,6 +21,38 @@ export const beginRun: Handler<'reclaim.begin'> = async (work) => {
   const inside = await need(context, tx, command.insideVesselId, command);
   const to = command.toVesselId === undefined ? undefined : await need(context, tx, command.toVesselId, command);
   const standsThere = from.id === inside.id;
+  refuseUnfit(kind, { from, inside, to });
+  await refuseInRun(tx, [from.id, inside.id, to?.id]);
+  taken(from, amountMl);
+  if (!standsThere) {
+    if (volumeOf(inside) >= EMPTY_ML)
+      throw new Refused({
+        code: 'LIQUID_LEFT',
+        field: 'insideVesselId',
+        message: `${inside.name} still holds ${litresText(volumeOf(inside))}.`,
+        remedy: 'Pour it out first, or begin with what stands in it.',
+      });
+    const mostMl = shape.fillShare * inside.capacity_ml;
+    if (amountMl > mostMl * 1.001)
+      throw new Refused({
+        code: 'OVER_CAPACITY',
+        field: 'amountMl',
+        message: `${inside.name} takes ${litresText(mostMl)} at most: the rest stays empty.`,
+        remedy: `Begin with ${litresText(mostMl)}, and do the rest after it.`,
+      });
+  }
+  if (to) roomFor(to, kind === 'distil' ? amountMl * 0.9 : amountMl * 0.75);
+  const run = await newRun(work, { from, inside, to });
+  const begun = await recordRun(work, undefined, [{ type: 'begun', run, atMs: run.createdAtMs, by: command.by }]);
+  // what stands there already needs no pouring
+  const poured = standsThere ? [await pouredFacts(work, begun, begun.steps[0]!, inside)] : [];
+  return { reply: { run: poured.length > 0 ? await recordRun(work, begun, poured) : begun }, topics: RUN_TOPICS };
+};
+
+type Vessels = { readonly from: VesselRow; readonly inside: VesselRow; readonly to?: VesselRow };
+/** @throws Refused where a vessel, or what is in it, is not made for this way */
+function refuseUnfit(kind: RunKind, { from, inside, to }: Vessels): void {
+  const shape = runKind(kind);
   if (inside.kind !== shape.inside)
     throw new Refused({
       code: 'WRONG_VESSEL',
@@ -50,40 +81,17 @@ export const beginRun: Handler<'reclaim.begin'> = async (work) => {
       message: 'It must be said where what comes back goes.',
       remedy: 'Choose the reclaimed bottle.',
     });
-  await refuseInRun(tx, [from.id, inside.id, to?.id]);
-  taken(from, amountMl);
-  if (!standsThere) {
-    if (volumeOf(inside) >= EMPTY_ML)
-      throw new Refused({
-        code: 'LIQUID_LEFT',
-        field: 'insideVesselId',
-        message: `${inside.name} still holds ${litresText(volumeOf(inside))}.`,
-        remedy: 'Pour it out first, or begin with what stands in it.',
-      });
-    const mostMl = shape.fillShare * inside.capacity_ml;
-    if (amountMl > mostMl * 1.001)
-      throw new Refused({
-        code: 'OVER_CAPACITY',
-        field: 'amountMl',
-        message: `${inside.name} takes ${litresText(mostMl)} at most: the rest stays empty.`,
-        remedy: `Begin with ${litresText(mostMl)}, and do the rest after it.`,
-      });
-  }
-  if (to) roomFor(to, kind === 'distil' ? amountMl * 0.9 : amountMl * 0.75);
-  const run = await newRun(work, { from, inside, to });
-  const begun = await recordRun(work, undefined, [{ type: 'begun', run, atMs: run.createdAtMs, by: command.by }]);
-  // what stands there already needs no pouring
-  const poured = standsThere ? [await pouredFacts(work, begun, begun.steps[0]!, inside)] : [];
-  return { reply: { run: poured.length > 0 ? await recordRun(work, begun, poured) : begun }, topics: RUN_TOPICS };
-};
+}
 
 async function newRun(
   { tx, context, command }: Parameters<Handler<'reclaim.begin'>>[0],
-  { from, inside, to }: { readonly from: VesselRow; readonly inside: VesselRow; readonly to?: VesselRow },
+  { from, inside, to }: Vessels,
 ): Promise<RunState> {
   const held = parcelOf(from);
   const strength = strengthPctW(held);
-  const { kind, amountMl, by, powerW = USUAL_POWER_W, altitudeM = 0, stopC = DEFAULT_STOP.potC } = command;
+  const { kind, by, powerW = USUAL_POWER_W, altitudeM = 0, stopC = DEFAULT_STOP.potC } = command;
+  // what stands there already stands there whole
+  const amountMl = from.id === inside.id ? volumeOf(from) : command.amountMl;
   return {
     id: context.newId(),
     name: `Reclaim ${await nextNumber(tx)}`,

@@ -1,4 +1,5 @@
 import {
+  decideRunGiveUp,
   decideRunLook,
   decideRunStart,
   type Pan,
@@ -13,7 +14,7 @@ import { parcelOf } from '../bench/index.ts';
 import type { Handler } from '../http/command.ts';
 import { Refused } from '../http/errors.ts';
 import { massG, need, roomFor, volumeOf } from '../solvent/index.ts';
-import { bookRun, insideNow } from './finish.ts';
+import { bookRun, insideNow } from './inside.ts';
 import { loadRun, RUN_TOPICS, recordRun } from './store.ts';
 
 const DAY_MS = 86_400_000;
@@ -135,7 +136,8 @@ export const coverPan: Handler<'reclaim.cover'> = async (work) => {
 export const giveUpRun: Handler<'reclaim.give-up'> = async (work) => {
   const { tx, context, command, params } = work;
   const run = await loadRun(tx, params.runId);
-  refuseOver(run);
+  const may = decideRunGiveUp(run, context.nowMs());
+  if (!may.ok) throw new Refused(may.refusal);
   const { row } = await insideNow(work, run);
   const held = parcelOf(row);
   const poured = run.steps.some(({ kind, state }) => kind === 'pour' && state === 'done');

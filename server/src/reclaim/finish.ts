@@ -1,30 +1,18 @@
-import type { BathDeed } from '@north-step/core/estimate';
+import { interpretReading, type RawReading } from '@north-step/core/reading';
 import {
   binMove,
   chargeOf,
   collectMove,
   decideRunFinish,
   distil,
+  loadedAs,
   type PassDone,
   passMove,
-  type RunBalance,
   type RunEvent,
   type RunState,
   type RunStep,
-  runKind,
 } from '@north-step/core/reclaim';
-import {
-  addParcels,
-  type LedgerLine,
-  loadPctW,
-  mgFromGrams,
-  negate,
-  type Parcel,
-  portion,
-  strengthPctW,
-  totalMg,
-  transferLines,
-} from '@north-step/core/solvent';
+import { addParcels, loadPctW, negate, strengthPctW, totalMg, transferLines } from '@north-step/core/solvent';
 import { litresText, plainNumber } from '@north-step/core/units';
 import { parcelOf, type VesselRow, vesselById } from '../bench/index.ts';
 import type { Handler, Work } from '../http/command.ts';
@@ -32,10 +20,8 @@ import { Refused } from '../http/errors.ts';
 import {
   gramsOf,
   liquidsBefore,
-  markSettled,
   massG,
   need,
-  posted,
   roomFor,
   taken,
   takesLiquid,
@@ -43,15 +29,10 @@ import {
   writeReading,
 } from '../solvent/index.ts';
 import { addRunWaste } from '../waste/index.ts';
+import { bookRun, insideNow, withIdle } from './inside.ts';
 import { loadRun, passesLearned, RUN_TOPICS, recordRun } from './store.ts';
 
 type Finish = Work<'reclaim.finish'>;
-type Book = {
-  readonly kind: string;
-  readonly note: string;
-  readonly lines: readonly LedgerLine[];
-  readonly deeds: readonly BathDeed[];
-};
 
 /** A step of a run is over: what it moved is booked, with what a hand measured. */
 export const finishRunStep: Handler<'reclaim.finish'> = async (work) => {
@@ -155,10 +136,7 @@ async function readInto(work: Finish, run: RunState, row: VesselRow): Promise<Ve
   const { loadPctW: read } = await writeReading(context, tx, command, row, command.reading!, { note: run.name });
   if (read === null) return row;
   const held = parcelOf(row);
-  const resinMg = mgFromGrams((massG(held) * read) / 100);
-  const liquid: Parcel = portion([held[0], held[1], 0n], totalMg(held) - resinMg);
-  const now: Parcel = [liquid[0], liquid[1], totalMg(held) - totalMg(liquid)];
-  const change = addParcels(now, negate(held));
+  const change = addParcels(loadedAs(held, read), negate(held));
   await bookRun(work, run, {
     kind: 'correction',
     note: `${run.name}: ${row.name} read ${plainNumber(read)} % where the book said ${plainNumber(loadPctW(held))} %`,
@@ -176,13 +154,10 @@ async function filter(work: Finish, run: RunState, step: RunStep): Promise<reado
   const { row, idleG } = await insideNow(work, run);
   const held = parcelOf(row);
   const { constants } = await passesLearned(tx);
-  const read = command.reading
-    ? await writeReading(context, tx, command, row, command.reading, { note: run.name })
-    : undefined;
   const at = told(work);
   const moved = passMove(
     { vessel: row.id, held, solvent: run.solvent, constants },
-    { backMl: command.backMl, afterPctW: read?.loadPctW ?? undefined },
+    { backMl: command.backMl, afterPctW: command.reading && loadOf(command.reading, row) },
     { ...ranSo(run, step), atMs: at.atMs },
   );
   const { pass } = moved;
@@ -195,6 +170,9 @@ async function filter(work: Finish, run: RunState, step: RunStep): Promise<reado
       { kind: 'fill', bath: row.id, ...gramsOf(moved.back), reclaimed: true },
     ],
   });
+  // it was taken of what came back: the estimator learns of it after the pass
+  if (command.reading)
+    await writeReading(context, tx, command, (await vesselById(tx, row.id))!, command.reading, { note: run.name });
   return [
     {
       ...at,
@@ -205,6 +183,16 @@ async function filter(work: Finish, run: RunState, step: RunStep): Promise<reado
       another: command.another ?? false,
     },
   ];
+}
+
+/** The load that a reading of this liquid says; nothing where it says none. */
+function loadOf(raw: RawReading, row: VesselRow): number | undefined {
+  const strength = strengthPctW(parcelOf(row));
+  const said = interpretReading(raw, {
+    solvent: row.solvent,
+    strengthPctW: Number.isNaN(strength) ? undefined : strength,
+  });
+  return said.ok ? said.value.loadPctW : undefined;
 }
 
 /** How a pass came to its filter: what it stood, what was seen, what the papers held. */
@@ -280,35 +268,3 @@ async function bin(work: Finish, run: RunState, step: RunStep): Promise<readonly
   });
   return [{ ...told(work), type: 'finished', stepId: step.id, addedG, went: withIdle(moved.went, idleG) }];
 }
-
-const withIdle = (went: Partial<RunBalance>, idleG: number): Partial<RunBalance> => ({
-  ...went,
-  evaporatedG: (went.evaporatedG ?? 0) + idleG,
-});
-
-/**
- * The vessel of a run as it is now; what it lost by standing since the run last looked, and what others poured into it, g.
- * A pan loses by the weather, and takes what comes.
- */
-export async function insideNow(
-  { tx, context, command }: Pick<Work, 'tx' | 'context' | 'command'>,
-  run: RunState,
-): Promise<{ readonly row: VesselRow; readonly idleG: number; readonly addedG: number }> {
-  const { reclaimedG, evaporatedG, sludgeG, unaccountedG } = run.balance;
-  const expectedG = run.takenG + run.rainG - reclaimedG - evaporatedG - sludgeG - unaccountedG;
-  if (runKind(run.kind).inside === 'pan') {
-    const row = (await vesselById(tx, run.inside.id))!;
-    await markSettled(tx, row.id, context.nowMs());
-    return { row, idleG: 0, addedG: massG(parcelOf(row)) - expectedG };
-  }
-  const row = await need(context, tx, run.inside.id, command);
-  return { row, idleG: expectedG - massG(parcelOf(row)), addedG: 0 };
-}
-
-/** Books for a run. */
-export const bookRun = (
-  { tx, context, command }: Pick<Work, 'tx' | 'context' | 'command'>,
-  run: RunState,
-  booking: Book,
-  before?: Readonly<Record<string, string>>,
-) => posted(context, tx, command, { ...booking, liquidsBefore: before, runId: run.id });

@@ -13,10 +13,12 @@ export async function whereItWent(db: Queryable, { fromMs, toMs }: WhereQuery): 
   if (toMs <= fromMs) throw new InputError('toMs', 'A period ends after it begins.');
   const [from, to] = [new Date(fromMs), new Date(toMs)];
   const [before, flows, { n }] = await Promise.all([
+    // what vessels hold now, less what was done since: the book keeps both, and the second is the shorter way
     db.one<{ s: bigint; w: bigint; r: bigint }>(sql`
-      SELECT coalesce(sum(l.solvent_mg), 0)::bigint AS s, coalesce(sum(l.water_mg), 0)::bigint AS w, coalesce(sum(l.resin_mg), 0)::bigint AS r
-        FROM ledger_line l JOIN ledger_posting p ON p.id = l.posting_id
-       WHERE p.at < ${from} AND l.account IN (SELECT id FROM vessel)`),
+      WITH since AS (SELECT coalesce(sum(l.solvent_mg), 0) AS s, coalesce(sum(l.water_mg), 0) AS w, coalesce(sum(l.resin_mg), 0) AS r
+                       FROM ledger_posting p JOIN ledger_line l ON l.posting_id = p.id JOIN vessel v ON v.id = l.account WHERE p.at >= ${from})
+      SELECT (sum(v.solvent_mg) - min(since.s))::bigint AS s, (sum(v.water_mg) - min(since.w))::bigint AS w, (sum(v.resin_mg) - min(since.r))::bigint AS r
+        FROM vessel v, since`),
     db.many<FlowRow>(sql`
       SELECT l.account, v.id IS NOT NULL AS is_vessel, coalesce(o.kind, p.kind) AS kind,
              sum(l.solvent_mg)::bigint AS s, sum(l.water_mg)::bigint AS w, sum(l.resin_mg)::bigint AS r

@@ -30,6 +30,15 @@ const liquidOf = (parcel: Parcel): Parcel => [parcel[0], parcel[1], 0n];
 /** What a measure may be over the book, share: nobody reads a jar more finely. */
 const MEASURE_SHARE = 0.005;
 
+/** The same mass with another load: the liquid as strong as it was. @returns exact in whole milligrams */
+export function loadedAs(held: Parcel, pctW: number): Parcel {
+  const liquidMg = held[0] + held[1];
+  const resinMg = least(mgFromGrams((gramsOf(held) * pctW) / 100), totalMg(held));
+  const nowMg = totalMg(held) - resinMg;
+  const solventMg = liquidMg > 0n ? (held[0] * nowMg) / liquidMg : 0n;
+  return [solventMg, nowMg - solventMg, resinMg];
+}
+
 /**
  * One pass through the filter. What came back stays in the jar; the hardened resin with the liquid that it holds, and what the
  * papers soak up, are sludge; a share goes to the air; what is left over after that is unaccounted.

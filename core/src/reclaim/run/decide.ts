@@ -75,3 +75,17 @@ export function decideRunLook(
     });
   return turn;
 }
+
+/** Whether a run may be given up: nothing hot is poured back. */
+export function decideRunGiveUp(run: RunState, nowMs: number): Result<true, Refusal> {
+  const next = runNext(run, nowMs);
+  if (!next) return refuse({ code: 'RUN_OVER', message: `${run.name} is over.`, remedy: 'Begin another.' });
+  const { kind, state } = next.step;
+  const hot = (kind === 'heat' && state === 'running') || (kind === 'cool' && (next.dueInS ?? 0) > 0);
+  if (!hot) return ok(true);
+  return refuse({
+    code: 'STILL_HOT',
+    message: `${run.inside.name} is hot: it is not opened now.`,
+    remedy: kind === 'heat' ? 'Heat off, and let it cool.' : 'Let it cool.',
+  });
+}

@@ -5,8 +5,10 @@ import {
   binMove,
   collectMove,
   decideRunFinish,
+  decideRunGiveUp,
   decideRunLook,
   decideRunStart,
+  loadedAs,
   NO_BALANCE,
   passMove,
   passVerdict,
@@ -96,6 +98,15 @@ describe('a run', () => {
     expect(decideRunFinish(looks, id, DAY_MS)).toMatchObject({ refusal: { code: 'LOOK_NEEDS_ANSWER' } });
     expect(decideRunLook(looks, id, 'frozen', DAY_MS)).toMatchObject({ refusal: { code: 'WRONG_OUTCOME' } });
   });
+  it('is not given up while it is hot', () => {
+    const charged = poured(begun('distil'));
+    expect(decideRunGiveUp(charged, 0).ok).toBe(true);
+    const hot = told(charged, { type: 'started' }, 0);
+    expect(decideRunGiveUp(hot, 1000)).toMatchObject({ refusal: { code: 'STILL_HOT' } });
+    const cools = told(hot, { type: 'finished' }, 1000);
+    expect(decideRunGiveUp(cools, 2000)).toMatchObject({ refusal: { code: 'STILL_HOT' } });
+    expect(decideRunGiveUp(cools, DAY_MS).ok).toBe(true);
+  });
   it('counts what the filter caught, until it is changed', () => {
     const pass = {
       beforeG: 2400,
@@ -156,6 +167,14 @@ describe('what a step of a run moves', () => {
     expect(passMove(at, { backMl: 900 }, RAN).went.unaccountedG).toBeGreaterThan(900);
     expect(passMove(at, {}, RAN).went.unaccountedG).toBeLessThan(1);
     expect(() => passMove(at, { backMl: 2900 }, RAN)).toThrow(/More came back/);
+  });
+  it('follows a reading up and down, with the mass and the strength it had', () => {
+    for (const pctW of [2, 8, 12]) {
+      const now = loadedAs(held, pctW);
+      expect(totalMg(now)).toBe(totalMg(held));
+      expect(Number(now[2]) / Number(totalMg(now))).toBeCloseTo(pctW / 100, 6);
+      expect(Number(now[0]) / Number(now[1])).toBeCloseTo(Number(held[0]) / Number(held[1]), 3);
+    }
   });
   it('a still keeps its resin in the heel, a pan leaves only residue', () => {
     const still = {

@@ -38,8 +38,9 @@ export function HeatPanel({ run, next, nowMs, start, finish }: StepProps) {
   const shown = sample ?? device?.last ?? undefined;
   const alarm = on ? alarmOf(shown, still) : undefined;
   const [why, setWhy] = useState<HeatEnd>('as planned');
+  const heat = () => press('heat on', { vesselId: run.inside.id, amount: still.powerW });
   const begin = async () => {
-    if ((await start()) && device) await press('heat on', { vesselId: run.inside.id, amount: still.powerW });
+    if ((await start()) && device) await heat();
   };
   const end = () => {
     if (device) void press('heat off');
@@ -74,6 +75,14 @@ export function HeatPanel({ run, next, nowMs, start, finish }: StepProps) {
       </dl>
       {shown?.tempC !== undefined && !alarm && shown.tempC > still.stop.potC - NEAR_K && on && (
         <p className="mt-3 border-l-4 border-amber pl-3">Near its limit: hand at the switch.</p>
+      )}
+      {on && device && shown?.heating === false && !alarm && (
+        <p role="alert" className="mt-3 border-l-4 border-brick pl-3">
+          This step runs, but {device.name} says that its heat is off.{' '}
+          <button type="button" className="btn" onClick={() => void heat()}>
+            Heat on
+          </button>
+        </p>
       )}
       <p className="mt-3 text-sm text-ink-2">
         {device ? `${device.name}: ${shown?.note ?? ''}.` : 'No still speaks here: watch its own thermometer.'} Never
