@@ -136,7 +136,9 @@ shop(
     await expect(page.getByText(/^Dry in /)).toBeVisible();
     const { devices } = await server.get<{ devices: { id: string; kind: string }[] }>('/api/devices');
     const mast = devices.find(({ kind }) => kind === 'weather-mast')!;
-    await server.post(`/api/devices/${mast.id}/press`, { commandId: undefined, by: undefined, button: 'frost' });
+    // a device is away until it has told something by the new time
+    const frost = { commandId: undefined, by: undefined, button: 'frost' };
+    await expect.poll(async () => (await server.post(`/api/devices/${mast.id}/press`, frost)).status).toBe(200);
     await server.forward(86_400);
     const { open } = await server.get<RunsReply>('/api/reclaim');
     await page.goto(`${server.address}/solvent/runs/${open[0]!.id}`);
