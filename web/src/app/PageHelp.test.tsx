@@ -1,4 +1,4 @@
-import { fireEvent, screen, within } from '@testing-library/react';
+import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { matchPath } from 'react-router';
 import { afterEach, describe, expect, it } from 'vitest';
 import { benchReply, leavePage, showPage } from '../testing/page.tsx';
@@ -24,7 +24,8 @@ describe('what a page is for', () => {
     const chapters = screen.getAllByRole('heading', { level: 2 });
     const missing = PAGE_HELP.filter(({ chapter }) => !chapters.some(({ textContent }) => textContent === chapter));
     expect(missing).toEqual([]);
-    expect(document.activeElement).toBe(chapters.find(({ id }) => id === 'solvent'));
+    // the focus follows once the page stands
+    await waitFor(() => expect(document.activeElement).toBe(chapters.find(({ id }) => id === 'solvent')));
   });
   it('is folded at its foot, with a tour of eight stops that are pages', async () => {
     showPage('/shift', { '/api/bench': benchReply([]), '/api/shift-notes': { notes: [] } });
