@@ -1,6 +1,6 @@
 import type { Sample } from '@north-step/contract';
 import { makeRandom } from '@north-step/core/maths';
-import type { Charge } from '@north-step/core/reclaim';
+import { type Charge, USUAL_STILL_W } from '@north-step/core/reclaim';
 import { type Address, Bridge } from './bridge.ts';
 import type { RunningDevice } from './run.ts';
 import { telling } from './runBench.ts';
@@ -10,7 +10,6 @@ import { isSky, type Sky, weatherShows } from './weather.ts';
 const LIVELY_MS = 1000;
 const QUIET_MS = 3000;
 const WEATHER_MS = 10_000;
-const USUAL_W = 400;
 const nowS = () => performance.now() / 1000;
 /** What a vessel truly holds. */
 export type Charges = (vesselId: string) => Promise<Charge>;
@@ -27,7 +26,6 @@ export function runStill(address: Address, charges: Charges, roomC: () => number
       coolingC: Number(condenserC(state).toFixed(1)),
       grams: Number(caughtG(state).toFixed(0)),
       heating: state.heating,
-      leftS: 0,
       note: stillSays(state),
     };
   };
@@ -35,7 +33,7 @@ export function runStill(address: Address, charges: Charges, roomC: () => number
     state = laterStill(state, nowS());
     state =
       button === 'heat on'
-        ? chargedStill(state, await charges(vesselId ?? ''), amount ?? USUAL_W)
+        ? chargedStill(state, await charges(vesselId ?? ''), amount ?? USUAL_STILL_W)
         : pressedStill(state, button, amount);
     await bridge.send([sample()]);
   });

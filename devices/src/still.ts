@@ -1,4 +1,4 @@
-import { type Charge, type Distillation, distil, type StillPoint } from '@north-step/core/reclaim';
+import { type Charge, type Distillation, distil, type StillPoint, USUAL_STILL_W } from '@north-step/core/reclaim';
 
 /** A small closed still: pot with a plate below it, condenser with water running through. */
 export type StillState = {
@@ -27,7 +27,7 @@ const TO_THE_END = { resinShare: 0.97, potC: 160, heelPct: 2 };
 export const coldStill = (atS: number, roomC: number): StillState => ({
   atS,
   charge: { isopropanolG: 0, waterG: 0, resinG: 0 },
-  powerW: 400,
+  powerW: USUAL_STILL_W,
   heating: false,
   heatedS: 0,
   cooled: true,

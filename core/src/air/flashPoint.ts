@@ -1,4 +1,4 @@
-import { alcoholWaterActivities, saturationPa, VOLATILES } from '../solvent/index.ts';
+import { alcoholWaterActivities, saturatedAtC, saturationPa, VOLATILES } from '../solvent/index.ts';
 import { requireInRange } from '../units/index.ts';
 
 /** Flash point of pure isopropanol, closed cup, °C. @source handbook value, 11.9 °C */
@@ -16,13 +16,5 @@ const LEAST_PCT_W = 1;
 export function flashPointC(strengthPctW: number): number {
   requireInRange('strengthPctW', strengthPctW, LEAST_PCT_W, 100);
   const [activity] = alcoholWaterActivities(strengthPctW);
-  const neededPa = saturationPa(VOLATILES.isopropanol, PURE_FLASH_C);
-  let low = 0;
-  let high = 100;
-  for (let step = 0; step < 50; step++) {
-    const middle = (low + high) / 2;
-    if (activity * saturationPa(VOLATILES.isopropanol, middle) < neededPa) low = middle;
-    else high = middle;
-  }
-  return (low + high) / 2;
+  return saturatedAtC(VOLATILES.isopropanol, saturationPa(VOLATILES.isopropanol, PURE_FLASH_C) / activity);
 }

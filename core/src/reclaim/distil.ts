@@ -5,7 +5,7 @@ import {
   type Volatile,
   vaporisationJPerMol,
 } from '../solvent/index.ts';
-import { ATMOSPHERE_PA, requireInRange } from '../units/index.ts';
+import { ATMOSPHERE_PA, GAS_CONSTANT_J_PER_MOL_K, kelvin, requireInRange } from '../units/index.ts';
 
 /** What stands in the pot, g. Resin does not boil. */
 export type Charge = { readonly isopropanolG: number; readonly waterG: number; readonly resinG: number };
@@ -47,6 +47,8 @@ export type Distillation = {
   readonly course: readonly StillPoint[];
 };
 
+/** A small still's plug. */
+export const USUAL_STILL_W = 400;
 /** Share of the plug's power that boils liquid; the rest warms still and room. Engineering guess. */
 export const STILL_EFFICIENCY = 0.765;
 /** Dissolved resin lowers the vapour a little, as this molar mass would. Engineering guess. */
@@ -86,8 +88,9 @@ export function boilingC(pot: Charge, altitudeM = 0, guessC = 85): number {
   }
   return tempC;
 }
-/** d ln p/dT by Antoine: ln10·B/(C + T)². */
-const steepness = ({ antoine: [, b, c] }: Volatile, tempC: number): number => (Math.LN10 * b) / (c + tempC) ** 2;
+/** d ln p/dT = ΔH/RT². @source Clausius–Clapeyron */
+const steepness = (volatile: Volatile, tempC: number): number =>
+  vaporisationJPerMol(volatile, tempC) / (GAS_CONSTANT_J_PER_MOL_K * kelvin(tempC) ** 2);
 
 function activitiesOf({ isopropanolG, waterG, resinG }: Charge): readonly [number, number] {
   const [alcohol, water] = alcoholWaterActivities((100 * isopropanolG) / (isopropanolG + waterG));

@@ -1,8 +1,8 @@
 import { isAlcohol, type Solvent } from '../liquids/index.ts';
 import type { Prices } from '../prices/index.ts';
 import { bathDensityGPerMl } from '../solvent/index.ts';
-import { distil } from './distil.ts';
-import { DEFAULT_PASS, hardenFilterPasses, type PassConstants } from './hardenFilter.ts';
+import { distil, USUAL_STILL_W } from './distil.ts';
+import { DEFAULT_PASS, hardenFilterPasses, type PassConstants, type PassPrices } from './hardenFilter.ts';
 import { panDays, type Weather } from './pan.ts';
 import { DAY_S, type RunKind, runKind } from './run/index.ts';
 
@@ -53,7 +53,6 @@ export type ReclaimOption = {
 const HANDS_MIN = { pour: 10, pass: 20, setUpStill: 25, emptyStill: 15, scrape: 15, buy: 10 } as const;
 /** Nobody leaves a still: of its minutes so many are lost to other work. */
 const WATCHED_SHARE = 0.5;
-const USUAL_POWER_W = 400;
 const USUAL_PAN_M2 = 0.25;
 /** A mild, dry day. */
 export const MILD_DAY: Weather = { tempC: 16, humidityPct: 65, windMPerS: 1.5, netRadiationMJ: 9 };
@@ -99,13 +98,18 @@ function bareOption(kind: OptionKind, dirty: DirtyLiquid, here: Here): Bare {
   }
 }
 
+/** What a pass costs here, and what its liquid is worth. @param densityGPerMl of the liquid */
+export const passPrices = (prices: Prices, densityGPerMl: number): PassPrices => ({
+  freshPerKg: prices.freshPerL / densityGPerMl,
+  perPass: (HANDS_MIN.pass / 60) * prices.handsPerH + prices.filterEach,
+  worthlessPctW: WORTHLESS_PCT_W,
+});
+
 function filtered(dirty: DirtyLiquid, { pass = DEFAULT_PASS, prices }: Here): Bare {
   const massG = Math.max(1, 1000 * dirty.litres * densityOf(dirty));
-  const density = densityOf({ ...dirty, loadPctW: 0 });
-  const handsEach = (HANDS_MIN.pass / 60) * prices.handsPerH + prices.filterEach;
   const { passes, best } = hardenFilterPasses(massG, dirty.loadPctW, {
     constants: pass,
-    prices: { freshPerKg: prices.freshPerL / density, perPass: handsEach, worthlessPctW: WORTHLESS_PCT_W },
+    prices: passPrices(prices, densityOf({ ...dirty, loadPctW: 0 })),
   });
   const end = passes[best - 1]!;
   const backG = massG * end.yield;
@@ -124,7 +128,7 @@ function filtered(dirty: DirtyLiquid, { pass = DEFAULT_PASS, prices }: Here): Ba
   };
 }
 
-function distilled(dirty: DirtyLiquid, { powerW = USUAL_POWER_W, altitudeM = 0 }: Here): Bare {
+function distilled(dirty: DirtyLiquid, { powerW = USUAL_STILL_W, altitudeM = 0 }: Here): Bare {
   const massG = Math.max(2, 1000 * dirty.litres * densityOf(dirty));
   const resinG = (massG * dirty.loadPctW) / 100;
   const isopropanolG = ((massG - resinG) * dirty.strengthPctW) / 100;

@@ -8,6 +8,10 @@ export type Result<T, R> = { readonly ok: true; readonly value: T } | { readonly
 export const ok = <T>(value: T): { readonly ok: true; readonly value: T } => ({ ok: true, value });
 export const refuse = <R>(refusal: R): { readonly ok: false; readonly refusal: R } => ({ ok: false, refusal });
 
+/** What happened and the way on, as one text. */
+export const refusalText = ({ message, remedy }: { readonly message: string; readonly remedy?: string }): string =>
+  [message, remedy].filter(Boolean).join(' ');
+
 /** A refusal every screen can show: what happened, and the way on. */
 export type Refusal = {
   readonly code: RefusalCode;

@@ -1,4 +1,13 @@
-import { type BatchState, currentStep, isStopped, PRIORITIES, remainingS, type Step, wantedS } from '../batch/index.ts';
+import {
+  type BatchState,
+  currentStep,
+  isStopped,
+  PRIORITIES,
+  remainingS,
+  type Step,
+  TOUCH_S,
+  wantedS,
+} from '../batch/index.ts';
 import { expectedTrimS, isCure, isLookAfter, kindShape } from '../route/index.ts';
 
 export type Bar = {
@@ -19,8 +28,6 @@ export type Projection = {
   readonly endMs: Readonly<Record<string, number>>;
 };
 
-/** Hands on a batch at the start or the end of a step. An engineering guess. */
-const TOUCH_S = 30;
 /** The plan is made anew so often while nothing happens; between, its end does not move. */
 const CALM_S = 300;
 /** Nobody plans on more increments of light than this. */

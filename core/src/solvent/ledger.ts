@@ -31,6 +31,7 @@ export const EMPTY_PARCEL: Parcel = [0n, 0n, 0n];
 export const addParcels = (a: Parcel, b: Parcel): Parcel => [a[0] + b[0], a[1] + b[1], a[2] + b[2]];
 export const negate = (a: Parcel): Parcel => [-a[0], -a[1], -a[2]];
 export const totalMg = (a: Parcel): bigint => a[0] + a[1] + a[2];
+export const leastMg = (a: bigint, b: bigint): bigint => (a < b ? a : b);
 export const mgFromGrams = (grams: number): bigint => BigInt(Math.round(grams * 1000));
 export const gramsFromMg = (mg: bigint): number => Number(mg) / 1000;
 

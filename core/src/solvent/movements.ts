@@ -4,6 +4,7 @@ import {
   addParcels,
   EMPTY_PARCEL,
   type LedgerLine,
+  leastMg,
   loadPctW,
   mgFromGrams,
   negate,
@@ -69,7 +70,7 @@ export function washLines(wash: WashMovement): { readonly lines: readonly Ledger
   const resinIn: Parcel = [0n, 0n, mgFromGrams(Math.max(0, wash.resinInG))];
   const wanted: Parcel = [mgFromGrams(wash.evaporated.alcoholG), mgFromGrams(wash.evaporated.waterG), 0n];
   const mixed = addParcels(addParcels(wash.held, resinIn), wash.carriedIn);
-  const lost: Parcel = [least(wanted[0], mixed[0]), least(wanted[1], mixed[1]), 0n];
+  const lost: Parcel = [leastMg(wanted[0], mixed[0]), leastMg(wanted[1], mixed[1]), 0n];
   const clinging = portion(addParcels(mixed, negate(lost)), mgFromGrams(wash.dragOutG));
   const net = addParcels(addParcels(resinIn, wash.carriedIn), negate(addParcels(lost, clinging)));
   const lines: LedgerLine[] = [
@@ -80,8 +81,6 @@ export function washLines(wash: WashMovement): { readonly lines: readonly Ledger
   ];
   return { lines: lines.filter((line) => line.parcel.some((mg) => mg !== 0n)), clinging };
 }
-
-const least = (a: bigint, b: bigint): bigint => (a < b ? a : b);
 
 /** Clinging liquid dries: its volatile part to the air, its resin stays on the parts. */
 export function dryLines(clinging: Parcel): readonly LedgerLine[] {

@@ -12,6 +12,12 @@ export function saturationPa(volatile: Volatile, tempC: number): number {
   return 10 ** (a - b / (c + tempC)) * PA_PER_MMHG;
 }
 
+/** Where a pure liquid has this vapour pressure: Antoine the other way round. @returns °C */
+export function saturatedAtC(volatile: Volatile, pressurePa: number): number {
+  const [a, b, c] = volatile.antoine;
+  return b / (a - Math.log10(pressurePa / PA_PER_MMHG)) - c;
+}
+
 /** Heat of vaporisation from the slope of the Antoine curve: ΔH = R·T²·ln10·B/(C + t)². @returns J/mol @source Clausius–Clapeyron */
 export function vaporisationJPerMol(volatile: Volatile, tempC: number): number {
   const [, b, c] = volatile.antoine;

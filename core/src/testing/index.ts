@@ -191,3 +191,4 @@ export function madeUpLadder(
   });
 }
 export * from './benches.ts';
+export * from './reclaim.ts';

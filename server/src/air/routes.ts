@@ -1,6 +1,6 @@
 import { AirReply } from '@north-step/contract';
 import type { FastifyInstance } from 'fastify';
-import { airSetting, settingFact } from '../bench/index.ts';
+import { roomAir, settingFact } from '../bench/index.ts';
 import type { Context } from '../context.ts';
 import { sql } from '../db/index.ts';
 import type { Handler, Handlings } from '../http/command.ts';
@@ -26,7 +26,7 @@ const setAir: Handler<'air.set'> = async (work) => {
 };
 
 const checkMade: Handler<'air.check'> = async ({ tx, context, command, params }) => {
-  const { checks } = await airSetting(tx);
+  const { checks } = await roomAir(tx, context.nowMs());
   if (!checks.some(({ id }) => id === params.checkId)) throw unknown('check', params.checkId);
   await tx.many(sql`
     INSERT INTO check_done (check_id, at, by, note, command_id)

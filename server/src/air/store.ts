@@ -1,5 +1,5 @@
 import type { AirReply } from '@north-step/contract';
-import { airSetting, roomChecks } from '../bench/index.ts';
+import { roomAir } from '../bench/index.ts';
 import { type Queryable, sql } from '../db/index.ts';
 import { lossesToday } from './losses.ts';
 
@@ -7,9 +7,8 @@ import { lossesToday } from './losses.ts';
 export async function airView(db: Queryable, nowMs: number): Promise<AirReply> {
   const startOfDay = new Date(nowMs);
   startOfDay.setHours(0, 0, 0, 0);
-  const [air, checks, hoursG, sensor] = await Promise.all([
-    airSetting(db),
-    roomChecks(db, nowMs),
+  const [{ air, checks }, hoursG, sensor] = await Promise.all([
+    roomAir(db, nowMs),
     lossesToday(db, startOfDay, nowMs),
     db.many<{ at: Date; pct: number }>(sql`
       SELECT at, vapour_pct_lel AS pct FROM room_sample

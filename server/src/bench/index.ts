@@ -14,6 +14,6 @@ export {
   type VesselRow,
   vesselById,
 } from './queries.ts';
-export { airSetting, roomChecks } from './roomChecks.ts';
+export { roomAir } from './roomChecks.ts';
 export { benchRoutes } from './routes.ts';
 export { settingFact } from './settingFact.ts';

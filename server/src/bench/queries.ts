@@ -16,7 +16,7 @@ import { type Queryable, sql } from '../db/index.ts';
 import { litSoFar, washesSoFar } from '../devices/index.ts';
 import { dueLater } from './dueLater.ts';
 import { lightNow, lightRows } from './lampRows.ts';
-import { roomChecks } from './roomChecks.ts';
+import { roomAir } from './roomChecks.ts';
 import { roomNow } from './roomNow.ts';
 
 export type VesselRow = {
@@ -252,7 +252,7 @@ export async function benchView(db: Queryable, nowMs: number): Promise<BenchRepl
     laterLooks,
     room,
     runs,
-    checks,
+    { checks },
   ] = await Promise.all([
     benchSetting(db),
     allStations(db),
@@ -268,7 +268,7 @@ export async function benchView(db: Queryable, nowMs: number): Promise<BenchRepl
     dueLater(db, nowMs),
     roomNow(db, nowMs),
     openRuns(db),
-    roomChecks(db, nowMs),
+    roomAir(db, nowMs),
   ]);
   return {
     nowMs,

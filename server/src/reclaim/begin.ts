@@ -1,4 +1,12 @@
-import { DEFAULT_STOP, NO_BALANCE, type RunKind, type RunState, runKind, stepsFrom } from '@north-step/core/reclaim';
+import {
+  DEFAULT_STOP,
+  NO_BALANCE,
+  type RunKind,
+  type RunState,
+  runKind,
+  stepsFrom,
+  USUAL_STILL_W,
+} from '@north-step/core/reclaim';
 import { isAlcohol, loadPctW, strengthPctW } from '@north-step/core/solvent';
 import { litresText } from '@north-step/core/units';
 import { parcelOf, type VesselRow } from '../bench/index.ts';
@@ -10,7 +18,6 @@ import { pouredFacts } from './finish.ts';
 import { RUN_TOPICS, recordRun } from './store.ts';
 
 const EMPTY_ML = 1;
-const USUAL_POWER_W = 400;
 
 /** A run is begun: what comes from where, in what it stands, where what comes back goes. Nothing moves yet. */
 export const beginRun: Handler<'reclaim.begin'> = async (work) => {
@@ -89,7 +96,7 @@ async function newRun(
 ): Promise<RunState> {
   const held = parcelOf(from);
   const strength = strengthPctW(held);
-  const { kind, by, powerW = USUAL_POWER_W, altitudeM = 0, stopC = DEFAULT_STOP.potC } = command;
+  const { kind, by, powerW = USUAL_STILL_W, altitudeM = 0, stopC = DEFAULT_STOP.potC } = command;
   // what stands there already stands there whole
   const amountMl = from.id === inside.id ? volumeOf(from) : command.amountMl;
   return {

@@ -1,4 +1,3 @@
-import { interpretReading, type RawReading } from '@north-step/core/reading';
 import {
   binMove,
   chargeOf,
@@ -22,6 +21,7 @@ import {
   liquidsBefore,
   massG,
   need,
+  readOf,
   roomFor,
   taken,
   takesLiquid,
@@ -155,9 +155,10 @@ async function filter(work: Finish, run: RunState, step: RunStep): Promise<reado
   const held = parcelOf(row);
   const { constants } = await passesLearned(tx);
   const at = told(work);
+  const said = command.reading && readOf(row, command.reading);
   const moved = passMove(
     { vessel: row.id, held, solvent: run.solvent, constants },
-    { backMl: command.backMl, afterPctW: command.reading && loadOf(command.reading, row) },
+    { backMl: command.backMl, afterPctW: said?.ok ? said.value.loadPctW : undefined },
     { ...ranSo(run, step), atMs: at.atMs },
   );
   const { pass } = moved;
@@ -183,16 +184,6 @@ async function filter(work: Finish, run: RunState, step: RunStep): Promise<reado
       another: command.another ?? false,
     },
   ];
-}
-
-/** The load that a reading of this liquid says; nothing where it says none. */
-function loadOf(raw: RawReading, row: VesselRow): number | undefined {
-  const strength = strengthPctW(parcelOf(row));
-  const said = interpretReading(raw, {
-    solvent: row.solvent,
-    strengthPctW: Number.isNaN(strength) ? undefined : strength,
-  });
-  return said.ok ? said.value.loadPctW : undefined;
 }
 
 /** How a pass came to its filter: what it stood, what was seen, what the papers held. */
@@ -234,7 +225,7 @@ async function collect(work: Finish, run: RunState, step: RunStep): Promise<read
   const found = await need(context, tx, run.to!.id, command);
   const held = parcelOf(row);
   const moved = collectMove(
-    { vessel: row.id, to: found.id, held, solvent: run.solvent, powerW: run.still!.powerW, stop: run.still!.stop },
+    { vessel: row.id, to: found.id, held, solvent: run.solvent, still: run.still! },
     { backMl: command.backMl, heelG: command.heelG },
   );
   const bottle = await takesLiquid(tx, found, run.solvent);

@@ -12,6 +12,15 @@ const FUTURE_SLACK_MS = 60_000;
 
 type More = { readonly atMs?: number; readonly note?: string; readonly postingId?: string };
 
+/** What a reading says of the liquid in a vessel, by the strength that the book knows. */
+export function readOf(vessel: VesselRow, raw: RawReading): ReturnType<typeof interpretReading> {
+  const strength = strengthPctW(parcelOf(vessel));
+  return interpretReading(raw, {
+    solvent: vessel.solvent,
+    strengthPctW: Number.isNaN(strength) ? undefined : strength,
+  });
+}
+
 /** Stores a reading that can be true. @throws Refused naming the field, with nothing stored */
 export async function writeReading(
   context: Context,
@@ -23,11 +32,7 @@ export async function writeReading(
 ): Promise<ReadReply> {
   const breach = readingBreach(raw, vessel.solvent);
   if (breach) throw new Refused(breach);
-  const strength = strengthPctW(parcelOf(vessel));
-  const said = interpretReading(raw, {
-    solvent: vessel.solvent,
-    strengthPctW: Number.isNaN(strength) ? undefined : strength,
-  });
+  const said = readOf(vessel, raw);
   const readingId = context.newId();
   const [loadPctW, sdPctW] = said.ok ? [said.value.loadPctW, said.value.sdPctW] : [null, null];
   await tx.many(sql`

@@ -4,6 +4,7 @@ import type { BathDeed } from '@north-step/core/estimate';
 import {
   idleLoss,
   type LedgerLine,
+  leastMg,
   mgFromGrams,
   type Parcel,
   parcelVolumeMl,
@@ -113,7 +114,7 @@ export async function settleLoss(
     (untilMs - from) / HOUR_MS,
   );
   if (Math.abs(loss.alcoholG) + Math.abs(loss.waterG) < LEAST_LOSS_G) return row;
-  const lost: Parcel = [least(mgFromGrams(loss.alcoholG), held[0]), least(mgFromGrams(loss.waterG), held[1]), 0n];
+  const lost: Parcel = [leastMg(mgFromGrams(loss.alcoholG), held[0]), leastMg(mgFromGrams(loss.waterG), held[1]), 0n];
   const note = `${row.name}, lid ${row.lid}, ${plainNumber((untilMs - from) / HOUR_MS, 3)} h`;
   await book(tx, {
     id: context.newId(),
@@ -132,7 +133,6 @@ export async function settleLoss(
   return { ...row, evaporated_to: new Date(untilMs), solvent_mg: held[0] - lost[0], water_mg: held[1] - lost[1] };
 }
 
-const least = (a: bigint, b: bigint): bigint => (a < b ? a : b);
 export const markSettled = (tx: Queryable, vesselId: string, atMs: number) =>
   tx.many(sql`UPDATE vessel SET evaporated_to = ${new Date(atMs)} WHERE id = ${vesselId}`);
 

@@ -1,4 +1,5 @@
 import type { ErrorReply } from '@north-step/contract';
+import { refusalText } from '@north-step/core/result';
 import { serverIsCut } from './practice.ts';
 
 /** What came of something that is of use only now, and is not kept for a server that is away. */
@@ -15,7 +16,7 @@ export async function postNow<T>(url: string, body?: object): Promise<Posted<T>>
     });
     const reply = (await response.json()) as T & ErrorReply;
     if (response.ok) return { ok: true, reply };
-    return { ok: false, message: [reply.error.message, reply.error.remedy].filter(Boolean).join(' ') };
+    return { ok: false, message: refusalText(reply.error) };
   } catch {
     return { ok: false, message: 'The server did not answer. Try again.' };
   }

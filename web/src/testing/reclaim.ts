@@ -1,31 +1,6 @@
 import type { RunsReply, WasteList, WhereReply } from '@north-step/contract';
-import { DEFAULT_PASS, NO_BALANCE, type RunState, runKind, stepsFrom } from '@north-step/core/reclaim';
+import { DEFAULT_PASS } from '@north-step/core/reclaim';
 
-/** A harden-and-filter run of three litres, not poured yet. */
-export const testRun = (over: Partial<RunState> = {}): RunState => ({
-  id: 'run-1',
-  name: 'Reclaim 1',
-  kind: 'harden-filter',
-  solvent: 'isopropanol',
-  createdAtMs: Date.now() - 3_600_000,
-  by: 'Ada B.',
-  from: { id: 'drum', name: 'Dirty drum' },
-  inside: { id: 'jar', name: 'Settling jar' },
-  to: { id: 'bottle', name: 'Reclaimed' },
-  amountMl: 3000,
-  takenG: 2400,
-  loadPctW: 8,
-  strengthPctW: 94,
-  steps: stepsFrom(runKind('harden-filter').opening),
-  passes: [],
-  filterCaughtG: 0,
-  filtersChanged: 0,
-  weather: [],
-  covered: false,
-  rainG: 0,
-  balance: NO_BALANCE,
-  ...over,
-});
 export const runsReply = (over: Partial<RunsReply> = {}): RunsReply => ({
   open: [],
   done: [],

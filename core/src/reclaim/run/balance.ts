@@ -3,7 +3,9 @@ import { bathDensityGPerMl } from '../../solvent/density.ts';
 import {
   addParcels,
   EMPTY_PARCEL,
+  gramsFromMg,
   type LedgerLine,
+  leastMg,
   loadPctW,
   mgFromGrams,
   negate,
@@ -13,9 +15,8 @@ import {
   totalMg,
 } from '../../solvent/ledger.ts';
 import { InputError } from '../../units/index.ts';
-import { distil, type StopPoint } from '../distil.ts';
 import { hardenFilterPasses, type PassConstants } from '../hardenFilter.ts';
-import type { PassDone, RunBalance } from './types.ts';
+import type { PassDone, RunBalance, StillPlan } from './types.ts';
 
 /** How a step of a run moved liquid: lines of the ledger, and the same in grams. */
 export type RunMove = {
@@ -24,8 +25,7 @@ export type RunMove = {
   /** what stays in the vessel, or came back */
   readonly back: Parcel;
 };
-const gramsOf = (parcel: Parcel): number => Number(totalMg(parcel)) / 1000;
-const least = (a: bigint, b: bigint): bigint => (a < b ? a : b);
+const gramsOf = (parcel: Parcel): number => gramsFromMg(totalMg(parcel));
 const liquidOf = (parcel: Parcel): Parcel => [parcel[0], parcel[1], 0n];
 /** What a measure may be over the book, share: nobody reads a jar more finely. */
 const MEASURE_SHARE = 0.005;
@@ -33,7 +33,7 @@ const MEASURE_SHARE = 0.005;
 /** The same mass with another load: the liquid as strong as it was. @returns exact in whole milligrams */
 export function loadedAs(held: Parcel, pctW: number): Parcel {
   const liquidMg = held[0] + held[1];
-  const resinMg = least(mgFromGrams((gramsOf(held) * pctW) / 100), totalMg(held));
+  const resinMg = leastMg(mgFromGrams((gramsOf(held) * pctW) / 100), totalMg(held));
   const nowMg = totalMg(held) - resinMg;
   const solventMg = liquidMg > 0n ? (held[0] * nowMg) / liquidMg : 0n;
   return [solventMg, nowMg - solventMg, resinMg];
@@ -66,7 +66,7 @@ export function passMove(
           solvent,
         });
   const liquid = liquidOf(held);
-  const resinBackMg = least(mgFromGrams((backG * afterPctW) / 100), held[2]);
+  const resinBackMg = leastMg(mgFromGrams((backG * afterPctW) / 100), held[2]);
   const liquidBackMg = mgFromGrams(backG) - resinBackMg;
   const over = Number(liquidBackMg - totalMg(liquid)) / Math.max(1, Number(totalMg(liquid)));
   if (over > MEASURE_SHARE)
@@ -104,28 +104,26 @@ export function collectMove(
     to,
     held,
     solvent,
-    powerW,
-    stop,
+    still,
   }: {
     vessel: string;
     to: string;
     held: Parcel;
     solvent: Solvent;
-    powerW: number;
-    stop: StopPoint;
+    /** as it was planned when the still was charged */
+    still: Pick<StillPlan, 'yield' | 'strengthPctW'>;
   },
   measured: { readonly backMl?: number; readonly heelG?: number },
 ): RunMove {
-  const model = distil(chargeOf(held), { powerW, stop });
-  const share = model.strengthPctW / 100;
+  const share = still.strengthPctW / 100;
   const backG =
     measured.backMl === undefined
-      ? model.distillate.isopropanolG + model.distillate.waterG
-      : measured.backMl * bathDensityGPerMl({ strengthPctW: model.strengthPctW, tempC: 20, solvent });
+      ? still.yield * gramsOf(liquidOf(held))
+      : measured.backMl * bathDensityGPerMl({ strengthPctW: still.strengthPctW, tempC: 20, solvent });
   if (mgFromGrams(backG) > totalMg(liquidOf(held)))
     throw new InputError('backMl', 'More came over than was put in: measure it again.');
-  const alcohol = least(mgFromGrams(backG * share), held[0]);
-  const water = least(mgFromGrams(backG) - alcohol, held[1]);
+  const alcohol = leastMg(mgFromGrams(backG * share), held[0]);
+  const water = leastMg(mgFromGrams(backG) - alcohol, held[1]);
   const back: Parcel = [alcohol, water, 0n];
   const rest = addParcels(held, negate(back));
   const vapour = portion(liquidOf(rest), mgFromGrams(STILL_LOSS_SHARE * gramsOf(held)));
@@ -145,7 +143,7 @@ export function collectMove(
 /** A pan that is dry: what was liquid went to the air, the residue is binned. @param residueG where it was weighed */
 export function binMove(vessel: string, held: Parcel, residueG?: number): RunMove {
   const resin: Parcel = [0n, 0n, held[2]];
-  const scraped: Parcel = residueG === undefined ? resin : [0n, 0n, least(mgFromGrams(residueG), held[2])];
+  const scraped: Parcel = residueG === undefined ? resin : [0n, 0n, leastMg(mgFromGrams(residueG), held[2])];
   return {
     ...moved(vessel, { evaporated: liquidOf(held), sludge: scraped, unaccounted: addParcels(resin, negate(scraped)) }),
     back: EMPTY_PARCEL,
@@ -153,9 +151,9 @@ export function binMove(vessel: string, held: Parcel, residueG?: number): RunMov
 }
 
 export const chargeOf = (held: Parcel) => ({
-  isopropanolG: Number(held[0]) / 1000,
-  waterG: Number(held[1]) / 1000,
-  resinG: Number(held[2]) / 1000,
+  isopropanolG: gramsFromMg(held[0]),
+  waterG: gramsFromMg(held[1]),
+  resinG: gramsFromMg(held[2]),
 });
 
 function moved(

@@ -1,15 +1,16 @@
 import { describe, expect, it } from 'vitest';
 import { addParcels, EMPTY_PARCEL, type Parcel, totalMg } from '../../solvent/index.ts';
-import { DEFAULT_PASS, DEFAULT_STOP } from '../index.ts';
+import { testRun } from '../../testing/index.ts';
+import { DEFAULT_PASS, distil } from '../index.ts';
 import {
   binMove,
+  chargeOf,
   collectMove,
   decideRunFinish,
   decideRunGiveUp,
   decideRunLook,
   decideRunStart,
   loadedAs,
-  NO_BALANCE,
   passMove,
   passVerdict,
   RUN_KINDS,
@@ -17,37 +18,13 @@ import {
   type RunKind,
   type RunState,
   reduceRun,
-  runKind,
   runNext,
   runStepNow,
-  stepsFrom,
 } from './index.ts';
 
 const DAY_MS = 86_400_000;
 const RAN = { filterHeldG: 0, stoodS: 172_800, seen: 'clear', atMs: 0 } as const;
-const begun = (kind: RunKind): RunState => ({
-  id: 'r',
-  name: 'Reclaim 1',
-  kind,
-  solvent: kind === 'pan' ? 'water' : 'isopropanol',
-  createdAtMs: 0,
-  by: 'Ada B.',
-  from: { id: 'drum', name: 'Drum' },
-  inside: { id: 'jar', name: 'Jar' },
-  to: { id: 'bottle', name: 'Bottle' },
-  amountMl: 3000,
-  takenG: 2400,
-  loadPctW: 8,
-  strengthPctW: 94,
-  steps: stepsFrom(runKind(kind).opening),
-  passes: [],
-  filterCaughtG: 0,
-  filtersChanged: 0,
-  weather: [],
-  covered: false,
-  rainG: 0,
-  balance: NO_BALANCE,
-});
+const begun = (kind: RunKind): RunState => testRun({ kind });
 const poured = (run: RunState, atMs = 0): RunState =>
   reduceRun(run, {
     type: 'poured',
@@ -177,14 +154,8 @@ describe('what a step of a run moves', () => {
     }
   });
   it('a still keeps its resin in the heel, a pan leaves only residue', () => {
-    const still = {
-      vessel: 'still',
-      to: 'bottle',
-      held,
-      solvent: 'isopropanol',
-      powerW: 400,
-      stop: DEFAULT_STOP,
-    } as const;
+    const plan = distil(chargeOf(held), { powerW: 400 });
+    const still = { vessel: 'still', to: 'bottle', held, solvent: 'isopropanol', still: plan } as const;
     const run = collectMove(still, { backMl: 2200, heelG: 400 });
     expect(nothing(run.lines)).toEqual(EMPTY_PARCEL);
     expect(run.back[2]).toBe(0n);

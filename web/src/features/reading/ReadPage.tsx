@@ -1,5 +1,6 @@
 import type { BathCare, Vessel } from '@north-step/contract';
 import { type BathLook, LOOKS } from '@north-step/core/reading';
+import { refusalText } from '@north-step/core/result';
 import { plainNumber, Z90 } from '@north-step/core/units';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
@@ -88,7 +89,7 @@ function TaskSheet({ task, bath, vessel }: { readonly task: Task; readonly bath:
     const answer = await acts.send('reading.take', {}, { vesselId: vessel.id, reading: raw });
     setSending(false);
     if (answer?.ok) setBooked({ readingId: answer.reply.readingId, before: bath });
-    else if (answer) setRefusal([answer.error.message, answer.error.remedy].filter(Boolean).join(' '));
+    else if (answer) setRefusal(refusalText(answer.error));
   };
   if (booked)
     return (

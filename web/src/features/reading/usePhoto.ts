@@ -1,4 +1,5 @@
 import type { Marks, PhotoReading } from '@north-step/core/clarity';
+import { refusalText } from '@north-step/core/result';
 import { wrap } from 'comlink';
 import { useEffect, useState } from 'react';
 import type { PhotoReader } from '../../workers/clarity.worker.ts';
@@ -49,7 +50,7 @@ export function usePhoto() {
           url: shown,
           file,
           code: result.refusal.code,
-          message: [result.refusal.message, result.refusal.remedy].filter(Boolean).join(' '),
+          message: refusalText(result.refusal),
         });
     } catch {
       setState({

@@ -1,5 +1,6 @@
 import type { RunReply, Vessel } from '@north-step/contract';
-import { DEFAULT_STOP, type RunKind, runKind } from '@north-step/core/reclaim';
+import { DEFAULT_STOP, type RunKind, runKind, USUAL_STILL_W } from '@north-step/core/reclaim';
+import { refusalText } from '@north-step/core/result';
 import { litresText, plainNumber } from '@north-step/core/units';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
@@ -24,7 +25,7 @@ export function BeginDialog({ kind, from, litres, vessels, onClose }: BeginProps
   const targets = vessels.filter(({ kind: of, role }) => role === 'reclaimed' || (of === 'bottle' && role === null));
   const [insideId, setInside] = useState((insides.find(({ id }) => id === from.id) ?? insides[0])?.id ?? '');
   const [toId, setTo] = useState(targets[0]?.id ?? '');
-  const [still, setStill] = useState({ powerW: 400, altitudeM: 0, stopC: DEFAULT_STOP.potC });
+  const [still, setStill] = useState({ powerW: USUAL_STILL_W, altitudeM: 0, stopC: DEFAULT_STOP.potC });
   const [refusal, setRefusal] = useState<string>();
   const inside = insides.find(({ id }) => id === insideId);
   const amountMl = Math.min(
@@ -46,7 +47,7 @@ export function BeginDialog({ kind, from, litres, vessels, onClose }: BeginProps
       },
     );
     if (answer?.ok) navigate(`/solvent/runs/${(answer.reply as RunReply).run.id}`);
-    else if (answer) setRefusal([answer.error.message, answer.error.remedy].filter(Boolean).join(' '));
+    else if (answer) setRefusal(refusalText(answer.error));
   };
   return (
     <Sheet open onOpenChange={(open) => !open && onClose()} title={OPTION_WORDS[kind].name}>

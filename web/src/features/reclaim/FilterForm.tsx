@@ -1,4 +1,4 @@
-import { anotherPass, FILTER_HOLDS_G, hardenFilterPasses, type RunState } from '@north-step/core/reclaim';
+import { anotherPass, FILTER_HOLDS_G, hardenFilterPasses, passPrices, type RunState } from '@north-step/core/reclaim';
 import { litresText, plainNumber } from '@north-step/core/units';
 import { useState } from 'react';
 import { useBenchQuery } from '../../app/api.ts';
@@ -9,8 +9,6 @@ import { NO_RESIDUE, Residue, type ResidueSaid, readingOf } from './Residue.tsx'
 import type { StepProps } from './stepProps.ts';
 import { usePrices } from './useReclaim.ts';
 import { kgText, money } from './words.ts';
-
-const PASS_HANDS_MIN = 20;
 
 /** Drawn off and filtered: what came back, how loaded it is, and whether another pass is worth it. */
 export function FilterForm({ run, finish }: StepProps) {
@@ -86,12 +84,10 @@ function useAfter(run: RunState, backMl: number | undefined, { sampleMl, residue
   const pass = hardenFilterPasses(massG, jar.loadPctW, { passes: 1, constants }).passes[0]!;
   const loadPctW = sampleMl && residueG !== undefined ? (100 * residueG) / (sampleMl * density) : pass.loadPctW;
   const leftG = backMl === undefined ? massG * pass.yield : backMl * density;
-  const perPass = (PASS_HANDS_MIN / 60) * prices.handsPerH + prices.filterEach;
-  const money = { freshPerKg: prices.freshPerL / density, perPass, worthlessPctW: 5 };
   return {
     expectedMl: (massG * pass.yield) / density,
     expectedPctW: pass.loadPctW,
     loadPctW,
-    ...anotherPass(Math.max(1, leftG), loadPctW, { constants, prices: money }),
+    ...anotherPass(Math.max(1, leftG), loadPctW, { constants, prices: passPrices(prices, density) }),
   };
 }

@@ -1,4 +1,5 @@
 import type { Vessel } from '@north-step/contract';
+import { refusalText } from '@north-step/core/result';
 import { litresText, plainNumber } from '@north-step/core/units';
 import { useState } from 'react';
 import { useDevice } from '../../app/useDevice.ts';
@@ -35,7 +36,7 @@ export function PourSteps({
       },
     );
     if (answer?.ok) setSaid(`Booked: ${into.name} holds the mix.`);
-    else if (answer) setSaid([answer.error.message, answer.error.remedy].filter(Boolean).join(' '));
+    else if (answer) setSaid(refusalText(answer.error));
   };
   return (
     <>

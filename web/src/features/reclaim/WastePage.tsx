@@ -1,4 +1,5 @@
 import type { WasteList } from '@north-step/contract';
+import { refusalText } from '@north-step/core/result';
 import { WASTE_KINDS, type WasteContainer, type WasteKind, wasteKind } from '@north-step/core/waste';
 import { useState } from 'react';
 import { dayText } from '../../app/useNow.ts';
@@ -139,7 +140,7 @@ function HandOverDialog({ container, onClose }: { readonly container: WasteConta
       },
     );
     if (answer?.ok) onClose();
-    else if (answer) setRefusal([answer.error.message, answer.error.remedy].filter(Boolean).join(' '));
+    else if (answer) setRefusal(refusalText(answer.error));
   };
   return (
     <Sheet open onOpenChange={(open) => !open && onClose()} title={`Hand over ${container.name}`}>
@@ -178,7 +179,7 @@ function OpenDialog({ onClose }: { readonly onClose: () => void }) {
   const send = async () => {
     const answer = await acts.send('waste.open', {}, { kind, name: name.trim(), capacityL: capacityL! });
     if (answer?.ok) onClose();
-    else if (answer) setRefusal([answer.error.message, answer.error.remedy].filter(Boolean).join(' '));
+    else if (answer) setRefusal(refusalText(answer.error));
   };
   return (
     <Sheet open onOpenChange={(open) => !open && onClose()} title="Open a container">

@@ -1,8 +1,9 @@
 import { type RunState, stepsFrom } from '@north-step/core/reclaim';
+import { testRun } from '@north-step/core/testing';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, describe, expect, it } from 'vitest';
 import { benchReply, failure, leavePage, showPage, VESSELS, vessel } from '../../testing/page.tsx';
-import { runsReply, testRun, wasteList, whereReply } from '../../testing/reclaim.ts';
+import { runsReply, wasteList, whereReply } from '../../testing/reclaim.ts';
 import { roomReply } from '../../testing/room.ts';
 import { flowsOf } from './FlowPicture.tsx';
 import { alarmOf } from './HeatPanel.tsx';

@@ -1,5 +1,6 @@
 import type { CommandBody, CommandParams, CommandType, Vessel } from '@north-step/contract';
 import { liquid, SOLVENTS, type Solvent } from '@north-step/core/liquids';
+import { refusalText } from '@north-step/core/result';
 import { litresText, parseVolumeMl } from '@north-step/core/units';
 import { type ReactNode, useId, useState } from 'react';
 import { SelectField, Sheet } from '../../ui/index.ts';
@@ -63,7 +64,7 @@ export function PostingDialog<T extends Posting>({
     const answer = await acts.send(type, {} as CommandParams<T>, body);
     setSending(false);
     if (answer?.ok) onClose();
-    else if (answer) setRefusal([answer.error.message, answer.error.remedy].filter(Boolean).join(' '));
+    else if (answer) setRefusal(refusalText(answer.error));
   };
   return (
     <Sheet open onOpenChange={(open) => !open && onClose()} title={title}>

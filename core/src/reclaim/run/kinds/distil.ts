@@ -7,7 +7,6 @@ export const distil = {
   inside: 'still',
   fillShare: 0.7,
   givesBack: true,
-  outdoors: true,
   gear: ['gloves', 'eye cover', 'extinguisher at hand', 'cold condenser', 'nobody leaves'],
   caution:
     'Outdoors, sealed still, condenser cold before the heat goes on, extinguisher at hand, never left, never to dryness. Harden and filter coarsely first. In many places a permit is needed: local codes decide.',

@@ -7,7 +7,6 @@ export const evaporate = {
   inside: 'pan',
   fillShare: 0.9,
   givesBack: false,
-  outdoors: true,
   gear: ['gloves', 'eye cover', 'outdoors, sheltered', 'out of reach of animals and children'],
   caution:
     'Outdoors only, away from flames, sparks and openings of buildings: the vapour burns and lies low. In many places letting solvent evaporate on purpose is forbidden: local codes decide.',

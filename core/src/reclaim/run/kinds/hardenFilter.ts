@@ -7,7 +7,6 @@ export const hardenFilter = {
   inside: 'jar',
   fillShare: 0.95,
   givesBack: true,
-  outdoors: false,
   gear: ['gloves', 'eye cover', 'extraction or outdoors', 'clear jar with a lid', 'doubled papers and mesh'],
   caution:
     'Clear jar with its lid on, in sun or UV, away from flames, heaters and children; vapour burns. Draw off slowly. Local codes decide whether solvent may be reclaimed at all.',

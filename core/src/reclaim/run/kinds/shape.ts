@@ -14,8 +14,6 @@ export type RunKindShape = {
   readonly fillShare: number;
   /** whether liquid comes back */
   readonly givesBack: boolean;
-  /** outdoors, by its nature */
-  readonly outdoors: boolean;
   readonly gear: readonly string[];
   readonly caution: string;
   /** how it begins */
