@@ -103,16 +103,13 @@ function Mix({ bench, baths }: { readonly bench: BenchReply; readonly baths: rea
               , or choose another.
             </p>
           )}
-          {mix.feasible ? (
-            <PourSteps
-              key={`${bath.id} ${JSON.stringify(mix.takeKg)}`}
-              into={bath}
-              pours={poursOf(mix, bench.vessels, bench.bench.roomC)}
-              tempC={bench.bench.roomC}
-            />
-          ) : (
-            <Empty>{WHY_NOT[mix.reason]}</Empty>
-          )}
+          <PourSteps
+            key={`${bath.id} ${JSON.stringify(wish)}`}
+            into={bath}
+            pours={mix.feasible ? poursOf(mix, bench.vessels, bench.bench.roomC) : undefined}
+            otherwise={mix.feasible ? '' : WHY_NOT[mix.reason]}
+            tempC={bench.bench.roomC}
+          />
         </section>
       </div>
     </>

@@ -3,7 +3,7 @@ import { refusalText } from '@north-step/core/result';
 import { litresText, plainNumber } from '@north-step/core/units';
 import { useState } from 'react';
 import { useDevice } from '../../app/useDevice.ts';
-import { NumberField } from '../../ui/index.ts';
+import { Empty, NumberField } from '../../ui/index.ts';
 import { useDo } from '../next/index.ts';
 
 /** So much of a vessel. */
@@ -11,19 +11,23 @@ export type Pour = { readonly vessel: Vessel; readonly grams: number; readonly m
 /** A pour may be off by this before it is said. */
 const NEAR_SHARE = 0.02;
 
-/** A mix poured step by step: what of which vessel, weighed on the scale as it is poured, then booked as it was. */
-export function PourSteps({
-  into,
-  pours,
-  tempC,
-}: {
+type PourProps = {
   readonly into: Vessel;
-  readonly pours: readonly Pour[];
+  /** by what the vessels hold now; nothing where no mix is possible */
+  readonly pours: readonly Pour[] | undefined;
+  /** why none is */
+  readonly otherwise: string;
   readonly tempC: number;
-}) {
+};
+/** A mix poured step by step: what of which vessel, weighed on the scale as it is poured, then booked as it was. */
+export function PourSteps({ into, pours: live, otherwise, tempC }: PourProps) {
   const acts = useDo();
   const [poured, setPoured] = useState<readonly number[]>([]);
   const [said, setSaid] = useState<string>();
+  // once pouring has begun the list stands, whatever the book says of the vessels meanwhile
+  const [begun, setBegun] = useState<readonly Pour[]>();
+  const pours = begun ?? live;
+  if (!pours) return <Empty>{otherwise}</Empty>;
   const at = poured.length;
   const now = pours[at];
   const book = async () => {
@@ -58,7 +62,14 @@ export function PourSteps({
         ))}
       </ol>
       {now ? (
-        <OnTheScale key={at} pour={now} onPoured={(grams) => setPoured([...poured, grams])} />
+        <OnTheScale
+          key={at}
+          pour={now}
+          onPoured={(grams) => {
+            setBegun(pours);
+            setPoured([...poured, grams]);
+          }}
+        />
       ) : (
         <button
           type="button"
