@@ -1,6 +1,6 @@
 import { box } from '@north-step/core/mesh';
 import { testLamp } from '@north-step/core/testing';
-import { breaches, expect, onStanding, type ServerProcess, stlFile, test } from './bench.ts';
+import { breaches, expect, onStanding, type ServerProcess, stlFile, test, visit } from './bench.ts';
 
 /** A batch with a flag and a lamp that is described, so that pages have something to show. */
 async function furnish(server: ServerProcess): Promise<string> {
@@ -41,7 +41,7 @@ for (const [what, paths] of Object.entries(PAGES))
   test(`pages of ${what} pass axe in both themes`, async ({ page, server }) => {
     const id = await furnish(server);
     for (const path of paths) {
-      await page.goto(server.address + path.replace(':id', id));
+      await visit(page, server.address + path.replace(':id', id));
       await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
       if (path === '/batches/new') {
         await page.getByLabel('Files of the parts').setInputFiles(stlFile('block.stl', box(30, 20, 10)));
@@ -62,7 +62,7 @@ test('dialogs pass axe in both themes', async ({ page, server }) => {
     [`/batches/${id}`, 'Tell the preparer …'],
     ['/resins/grey', 'Change the card'],
   ] as const) {
-    if (!page.url().endsWith(path)) await page.goto(server.address + path);
+    if (!page.url().endsWith(path)) await visit(page, server.address + path);
     await page.getByRole('button', { name: button }).click();
     await expect(page.getByRole('dialog')).toBeVisible();
     expect(await breaches(page, button)).toEqual([]);
@@ -91,7 +91,7 @@ onStanding('the theme is chosen on the page and kept', async ({ bench: page, ser
 onStanding('at tablet width nothing runs off the page', async ({ page, server }) => {
   await page.setViewportSize({ width: 768, height: 1024 });
   for (const path of ['/', '/batches', '/batches/new', '/routes', '/routes/casting', '/solvent', '/cure', '/records']) {
-    await page.goto(server.address + path);
+    await visit(page, server.address + path);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
     const overflow = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
     expect([path, overflow <= 0]).toEqual([path, true]);

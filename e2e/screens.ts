@@ -53,13 +53,18 @@ type Screens = {
 
 /**
  * Opens every screen of the bench and reads what it says of each open batch. What differs is read again: on a busy machine two
- * pages are seconds apart, and a contradiction stays one. @returns what contradicts the parts
+ * pages are seconds apart, and a contradiction stays one. @param only batches whose own pages are opened; default all
+ * @returns what contradicts the parts
  */
-export async function contradictions(page: Page, server: ServerProcess): Promise<readonly string[]> {
+export async function contradictions(
+  page: Page,
+  server: ServerProcess,
+  only?: readonly BatchState[],
+): Promise<readonly string[]> {
   let found: readonly string[] = [];
   for (let look = 0; look < MOST_ROUNDS; ) {
     const before = await lightOf(server);
-    found = await differing(page, server);
+    found = await differing(page, server, only);
     if (found.length === 0) break;
     // a round in which a light map came in compared what was before it with what is after it
     if ((await lightOf(server)) === before) look++;
@@ -73,13 +78,14 @@ async function lightOf(server: ServerProcess): Promise<string> {
   return JSON.stringify([open.map(({ light, lightClosed }) => [light, lightClosed]), bench.pairs]);
 }
 
-async function differing(page: Page, server: ServerProcess): Promise<readonly string[]> {
+async function differing(page: Page, server: ServerProcess, only?: readonly BatchState[]): Promise<readonly string[]> {
   const bench = await readBench(page, server);
   const rows = await readRows(page, server);
   const shift = await readShift(page, server);
   const solvent = await readSolvent(page, server);
   const found: string[] = [...bathsDiffer(bench.reply, bench.loads, solvent)];
   for (const batch of bench.reply.open) {
+    if (only && !only.some(({ id }) => id === batch.id)) continue;
     const own: Screens = {
       tag: bench.tags.find((text) => text.startsWith(`${batch.name},`)) ?? '',
       row: rows.find((text) => text.includes(batch.name)) ?? '',

@@ -2,7 +2,7 @@ import type { CareReply, NewDeviceReply, SolventReply } from '@north-step/contra
 import { bathDensityGPerMl } from '@north-step/core/solvent';
 import { type RunningDevice, runCamera, runScale, type World } from '../devices/src/index.ts';
 import { at, TestBench } from '../server/src/testing/bench.ts';
-import { breaches, expect, ServerProcess, test } from './bench.ts';
+import { breaches, expect, ServerProcess, test, visit } from './bench.ts';
 
 const DAY_MS = 86_400_000;
 const TRUE_LOAD_PCT_W = 5.2;
@@ -132,7 +132,7 @@ worn('the solvent pages pass axe in both themes, and fit a tablet', async ({ pag
     '/solvent/policy',
     '/solvent/card',
   ]) {
-    await page.goto(server.address + path);
+    await visit(page, server.address + path);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
     await page.waitForLoadState('load');
     await expect(page.getByText(/^Reading .* …$/)).toHaveCount(0);
@@ -140,7 +140,7 @@ worn('the solvent pages pass axe in both themes, and fit a tablet', async ({ pag
   }
   await page.setViewportSize({ width: 768, height: 1024 });
   for (const path of ['/solvent', '/solvent/baths/w1', '/solvent/read?bath=w1', '/solvent/policy']) {
-    await page.goto(server.address + path);
+    await visit(page, server.address + path);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
     await expect(page.getByText(/^Reading .* …$/)).toHaveCount(0);
     const overflow = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);

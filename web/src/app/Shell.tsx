@@ -36,7 +36,8 @@ export function Shell() {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const [helping, setHelping] = useState(false);
-  const main = useNewPage();
+  const { pathname } = useLocation();
+  const main = useNewPage(pathname);
   useKeys({ '?': () => setHelping(true), '/': () => navigate('/batches?find=1') });
 
   return (
@@ -104,7 +105,7 @@ export function Shell() {
         </Suspense>
       )}
       <Notices />
-      <main id="main" ref={main} tabIndex={-1} className="outline-none">
+      <main id="main" ref={main} tabIndex={-1} data-page={pathname} className="outline-none">
         <Outlet />
         <Suspense fallback={null}>
           <PageHelp />
@@ -121,8 +122,7 @@ export function Shell() {
 }
 
 /** A new page has its own title, and the next Tab goes into it, not through the head once more. */
-function useNewPage() {
-  const { pathname } = useLocation();
+function useNewPage(pathname: string) {
   const main = useRef<HTMLElement>(null);
   const before = useRef(pathname);
   useEffect(() => {
