@@ -33,7 +33,7 @@ module.exports = {
       from: { path: '^core/', pathNot: '\\.test\\.ts$' },
       to: {
         dependencyTypes: ['core', 'npm', 'npm-dev', 'npm-no-pkg'],
-        pathNot: 'node_modules/(fflate|saxes|earcut|suncalc|culori|yalps)/',
+        pathNot: 'node_modules/(fflate|saxes|earcut|suncalc|culori|yalps|@humanwhocodes)/',
       },
     },
     {

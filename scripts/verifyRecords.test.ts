@@ -3,12 +3,12 @@ import { createHash } from 'node:crypto';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
-import { GENESIS_HASH, sealRecord } from '@north-step/core/record';
+import { NO_RECORD, sealRecord } from '@north-step/core/record';
 import { describe, expect, it } from 'vitest';
 
-const sha256 = (text: string) => createHash('sha256').update(text, 'utf8').digest('hex');
-const first = sealRecord(1, { batch: 'Tern 1', residueUm: 0.5 }, GENESIS_HASH, sha256);
-const second = sealRecord(2, { batch: 'Knot 1' }, first.hash, sha256);
+const sha256 = (data: string | Uint8Array) => createHash('sha256').update(data).digest('hex');
+const first = sealRecord(NO_RECORD, { batch: 'Tern 1', residueUm: 0.5 }, sha256);
+const second = sealRecord({ count: 1, hash: first.hash }, { batch: 'Knot 1' }, sha256);
 
 function verify(content: string, ...more: string[]) {
   const file = path.join(mkdtempSync(path.join(os.tmpdir(), 'north-step-verify-')), 'chain.json');
@@ -57,7 +57,7 @@ describe('verify-records, with no server', () => {
       code: 1,
       text: expect.stringContaining('record 2 was sealed once and is missing'),
     });
-    const forged = sealRecord(2, { batch: 'Knot 9' }, first.hash, sha256);
+    const forged = sealRecord({ count: 1, hash: first.hash }, { batch: 'Knot 9' }, sha256);
     expect(verify(JSON.stringify([first, forged]), '--expect', line).code).toBe(1);
     expect(verify(JSON.stringify([first, forged])).text).toContain('seen only with --expect');
     expect(verify(JSON.stringify([first]), '--expect', 'all').code).toBe(2);

@@ -1,11 +1,11 @@
 import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
-import { iterator, type ObjectNode, parse } from '@humanwhocodes/momoa';
-import { anchorBreach, anchorText, readAnchor, type SealedRecord, validateChain } from '@north-step/core/record';
+import { anchorText, readAnchor } from '@north-step/core/record';
+import { Unreadable, type Verdict, verifyFile } from '@north-step/core/verify';
 
 /**
- * `npm run verify-records -- FILE [--expect COUNT:HASH]`: checks a saved record or chain with no server.
+ * `npm run verify-records -- FILE [--expect COUNT:HASH]`: checks a saved record, chain or batch bundle with no server.
  * Exit code 0 when whole, 1 when broken, 2 when unreadable. What is cut off at the end is seen only with --expect.
  */
 const { positionals, values } = parseArgs({ allowPositionals: true, options: { expect: { type: 'string' } } });
@@ -19,54 +19,22 @@ const expected = values.expect === undefined ? undefined : readAnchor(values.exp
 if (values.expect !== undefined && !expected)
   unreadable('--expect takes the line that is printed on certificates and shown at the shift: COUNT:HASH.');
 
-const { records, isList } = read(file!);
-const breaches = [
-  ...validateChain(records, (text) => createHash('sha256').update(text, 'utf8').digest('hex')).map(
-    ({ number, message }) => `record ${number}: ${message}`,
-  ),
-  ...(isList && records[0]!.number !== 1
-    ? [`record ${records[0]!.number}: it is the first here; those before it are missing`]
-    : []),
-  expected ? (anchorBreach(records, expected) ?? []) : [],
-].flat();
+const { records, breaches, last } = read(file!);
 for (const breach of breaches) console.error(breach);
-const last = records.at(-1)!;
 console.log(
   breaches.length > 0
     ? `${breaches.length} breaches in ${records.length} records`
-    : `${records.length} records, chain whole, last ${anchorText({ count: last.number, hash: last.hash })}${
+    : `${records.length} records, chain whole, last ${anchorText(last)}${
         expected ? ', as expected' : '; whether later ones were cut off is seen only with --expect COUNT:HASH'
       }`,
 );
 process.exit(breaches.length === 0 ? 0 : 1);
 
-function read(name: string): { readonly records: readonly SealedRecord[]; readonly isList: boolean } {
+function read(name: string): Verdict {
   try {
-    const text = readFileSync(name, 'utf8');
-    const doubled = doubledName(text);
-    if (doubled !== undefined)
-      unreadable(`${name}: the name “${doubled}” stands twice in one place: what was sealed cannot be told.`);
-    const parsed = JSON.parse(text) as unknown;
-    const records = (Array.isArray(parsed) ? parsed : [parsed]) as readonly unknown[];
-    if (records.length === 0) unreadable(`${name} is an empty list: there is no record in it.`);
-    if (!records.every((record) => typeof record === 'object' && record !== null && !Array.isArray(record)))
-      unreadable(`${name} holds something that is no record.`);
-    return { records: records as readonly SealedRecord[], isList: Array.isArray(parsed) };
+    return verifyFile(readFileSync(name), (data) => createHash('sha256').update(data).digest('hex'), expected);
   } catch (error) {
-    return unreadable(`${name} could not be read as JSON: ${error instanceof Error ? error.message : error}`);
+    if (error instanceof Unreadable) return unreadable(`${name}: ${error.message}`);
+    return unreadable(`${name} could not be read: ${error instanceof Error ? error.message : error}`);
   }
-}
-
-/** A name that an object has twice: a reader takes the last, a hash was made of one. */
-function doubledName(text: string): string | undefined {
-  for (const { node, phase } of iterator(parse(text, { mode: 'json' }))) {
-    if (phase !== 'enter' || node.type !== 'Object') continue;
-    const seen = new Set<string>();
-    for (const { name } of (node as ObjectNode).members) {
-      const own = name.type === 'Identifier' ? name.name : name.value;
-      if (seen.has(own)) return own;
-      seen.add(own);
-    }
-  }
-  return undefined;
 }

@@ -1,7 +1,11 @@
-import { STANDINGS } from '@north-step/core/batch';
+import { OUTCOMES, STANDINGS } from '@north-step/core/batch';
 import { type Static, Type } from 'typebox';
 import { EntityId, literals, strict } from './common.ts';
+import { FIND_FIELDS } from './find.ts';
 
+const Pct = Type.Union([Type.Number(), Type.Null()]);
+/** Load of the bath that it was washed in, as it was estimated then, % by weight. */
+export const WashedAt = Type.Object({ loadPctW: Pct, lowPctW: Pct, highPctW: Pct, limitPctW: Pct });
 /** One line of the list of batches. */
 export const BatchRow = Type.Object({
   id: EntityId,
@@ -20,11 +24,16 @@ export const BatchRow = Type.Object({
   mark: Type.Union([Type.String(), Type.Null()], { description: 'why it is stopped, or its flag' }),
   priority: Type.String(),
   route: Type.String(),
+  outcome: literals(OUTCOMES),
+  washed: Type.Union([WashedAt, Type.Null()], { description: 'the last wash' }),
+  lightS: Type.Number({ description: 'light given so far, s' }),
+  firstLook: Type.Union([Type.String(), Type.Null()], { description: 'the first look after its light' }),
+  people: Type.Array(Type.String(), { description: 'who worked on it' }),
 });
 export type BatchRow = Static<typeof BatchRow>;
 export const BatchQuery = Type.Object(
   {
-    search: Type.Optional(Type.String({ maxLength: 100 })),
+    ...FIND_FIELDS,
     state: Type.Optional(literals(['open', 'sealed', 'flagged', 'all'])),
     route: Type.Optional(Type.String({ maxLength: 80, description: 'id of a route' })),
     sort: Type.Optional(literals(['newest', 'oldest', 'due', 'name'])),

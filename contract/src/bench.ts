@@ -127,6 +127,8 @@ export const FlagCommand = Type.Object(
   },
   strict,
 );
+/** A batch is given up before the end of its route; its record says why. */
+export const ScrapCommand = Type.Object({ because: Text(300) }, strict);
 /** The last command on a batch is taken back. */
 export const UndoCommand = Type.Object({ undoes: CommandId }, strict);
 const orNone = <T extends TSchema>(schema: T) => Type.Optional(Type.Union([schema, Type.Null()]));

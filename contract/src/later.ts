@@ -1,4 +1,5 @@
 import { LATER_LOOKS } from '@north-step/core/look';
+import { CORRECTED } from '@north-step/core/record';
 import { type Static, Type } from 'typebox';
 import { EntityId, literals, PhotoId, PieceCounts, strict, Text } from './common.ts';
 
@@ -16,6 +17,22 @@ export const LaterCommand = Type.Object(
   },
   strict,
 );
+/** What the record of a batch says wrongly: the record stays, the correction is one of its own behind it. */
+export const CorrectCommand = Type.Object(
+  { about: literals(CORRECTED), wrong: Text(200), right: Text(200), because: Text(300) },
+  strict,
+);
+export const CorrectedRow = Type.Object({
+  number: Type.Integer({ description: 'of its own record' }),
+  hash: Type.String(),
+  about: literals(CORRECTED),
+  wrong: Type.String(),
+  right: Type.String(),
+  because: Type.String(),
+  by: Type.String(),
+  atMs: Type.Number(),
+});
+export type CorrectedRow = Static<typeof CorrectedRow>;
 export const LaterLooked = Type.Object({
   number: Type.Integer({ description: 'of its record' }),
   hash: Type.String(),
@@ -34,5 +51,6 @@ export type LaterLooked = Static<typeof LaterLooked>;
 export const LaterReply = Type.Object({
   record: Type.Union([Type.Integer(), Type.Null()], { description: 'number of the sealed record of its making' }),
   looks: Type.Array(LaterLooked),
+  corrections: Type.Array(CorrectedRow),
 });
 export type LaterReply = Static<typeof LaterReply>;

@@ -1,8 +1,11 @@
-import type { SealedRecord } from '@north-step/core/record';
+import { OUTCOMES } from '@north-step/core/batch';
+import { RECORD_KINDS, type SealedRecord } from '@north-step/core/record';
 import type { ResinCard } from '@north-step/core/resin';
 import { type Static, Type } from 'typebox';
-import { EntityId, literals } from './common.ts';
+import { WashedAt } from './batches.ts';
+import { EntityId, literals, strict } from './common.ts';
 import { MeshReply } from './compute.ts';
+import { FIND_FIELDS } from './find.ts';
 import { BookCheck } from './machine.ts';
 
 export const Resin = Type.Object({
@@ -21,15 +24,34 @@ export const RecordRow = Type.Object({
   number: Type.Integer(),
   batchId: EntityId,
   batchName: Type.String(),
-  kind: literals(['made', 'later look']),
+  kind: literals(RECORD_KINDS),
+  outcome: literals(OUTCOMES),
+  lot: Type.String(),
+  customer: Type.Union([Type.String(), Type.Null()]),
+  washed: Type.Union([WashedAt, Type.Null()]),
+  lightS: Type.Number(),
+  firstLook: Type.Union([Type.String(), Type.Null()]),
+  people: Type.Array(Type.String()),
   sealedAtMs: Type.Number(),
   hash: Type.String(),
   part: Type.String(),
   resin: Type.String(),
 });
+/** A page of records, by what their batches can be found by. */
+export const RecordQuery = Type.Object(
+  {
+    ...FIND_FIELDS,
+    kind: Type.Optional(literals(RECORD_KINDS)),
+    limit: Type.Optional(Type.Integer({ minimum: 1, maximum: 500 })),
+    offset: Type.Optional(Type.Integer({ minimum: 0, maximum: 10_000_000 })),
+  },
+  strict,
+);
+export type RecordQuery = Static<typeof RecordQuery>;
 export type RecordRow = Static<typeof RecordRow>;
 export const RecordList = Type.Object({
-  total: Type.Integer(),
+  total: Type.Integer({ description: 'that match' }),
+  all: Type.Integer({ description: 'in the chain' }),
   rows: Type.Array(RecordRow),
   intact: Type.Boolean({ description: 'of the records that were checked' }),
   checked: Type.Integer({ description: 'records checked so far, from the first on' }),
@@ -38,6 +60,11 @@ export const RecordList = Type.Object({
   brokenAt: Type.Union([Type.Integer(), Type.Null()], { description: 'number of the first that does not fit' }),
 });
 export type RecordList = Static<typeof RecordList>;
+/** The line of each day that is kept elsewhere: COUNT:HASH of its last record. */
+export const RecordAnchors = Type.Object({
+  days: Type.Array(Type.Object({ day: Type.String({ description: 'YYYY-MM-DD' }), anchor: Type.String() })),
+});
+export type RecordAnchors = Static<typeof RecordAnchors>;
 export const RecordFile = Type.Unsafe<SealedRecord>(
   Type.Object({ format: Type.String(), number: Type.Integer(), hash: Type.String() }, { additionalProperties: true }),
 );

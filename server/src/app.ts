@@ -10,6 +10,7 @@ import { computeRoutes, makeCalculator } from './compute/index.ts';
 import type { Context } from './context.ts';
 import { deviceRoutes, sampleKeeper } from './devices/index.ts';
 import { estimateRoutes, makeEstimator, makeKeeper } from './estimate/index.ts';
+import { findRoutes } from './find/index.ts';
 import { healthRoutes, VERSION } from './health/routes.ts';
 import { commandRoutes } from './http/command.ts';
 import { apiDocs } from './http/docs.ts';
@@ -97,6 +98,7 @@ export async function buildApp(context: Context, options: AppOptions = {}): Prom
   roomRoutes(app, context);
   layoutRoutes(app, context);
   batchRoutes(app, context, printer);
+  findRoutes(app, context);
   solventRoutes(app, context);
   reclaimRoutes(app, context);
   wasteRoutes(app, context, printer);
@@ -105,7 +107,11 @@ export async function buildApp(context: Context, options: AppOptions = {}): Prom
   routeRoutes(app, context);
   partRoutes(app, context);
   photoRoutes(app, context);
-  recordRoutes(app, context, { printer, lastCheck: integrity.last });
+  recordRoutes(app, context, {
+    printer,
+    lastCheck: integrity.last,
+    ...(options.webFolder && { webFolder: options.webFolder }),
+  });
   meshRoutes(app, context, measurer);
   await computeRoutes(app, compute);
   await deviceRoutes(app, context, sampleKeeper(context));

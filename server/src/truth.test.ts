@@ -102,7 +102,7 @@ describe('the chain', () => {
     await t.db.many(sql`ALTER TABLE record DISABLE TRIGGER record_is_a_fact`);
     await t.db.many(sql`UPDATE record SET file = replace(file, 'Test Grey', 'Test Gray') WHERE number = 1`);
     await t.db.many(sql`ALTER TABLE record ENABLE TRIGGER record_is_a_fact`);
-    const found = await listRecords(t.db, new ChainWatch(), 1, 0);
+    const found = await listRecords(t.db, new ChainWatch(), { limit: 1 });
     expect(found).toMatchObject({ intact: false, brokenAt: 1 });
     expect(found.rows.map(({ number }) => number)).toEqual([total]);
   });

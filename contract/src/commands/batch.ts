@@ -10,10 +10,11 @@ import {
   MishapCommand,
   NewBatch,
   RecountBatch,
+  ScrapCommand,
   SplitBatch,
   UndoCommand,
 } from '../bench.ts';
-import { LaterCommand, LaterReply } from '../later.ts';
+import { CorrectCommand, LaterCommand, LaterReply } from '../later.ts';
 import { CurePlanCommand } from '../light.ts';
 import { AddPartNote, PartNoteReply } from '../parts.ts';
 import { type CommandShape, Nothing } from './define.ts';
@@ -58,6 +59,16 @@ export const BATCH_COMMANDS = {
     summary: 'Power lost, knocked over, fell, got wet: kept with the step, answered with steps',
     body: MishapCommand,
     reply: BatchReply,
+  },
+  'batch.scrap': {
+    summary: 'Give a batch up: its record is sealed as scrapped',
+    body: ScrapCommand,
+    reply: BatchReply,
+  },
+  'record.correct': {
+    summary: 'Say what a sealed record says wrongly, in a record behind it',
+    body: CorrectCommand,
+    reply: LaterReply,
   },
   'batch.later': {
     summary: 'Say what was seen later; pieces can come back onto the bench',

@@ -9,6 +9,8 @@ export const COMMAND_PATHS = {
   'batch.undo': '/api/batches/:batchId/undo',
   'batch.mishap': '/api/batches/:batchId/mishap',
   'batch.later': '/api/batches/:batchId/later',
+  'batch.scrap': '/api/batches/:batchId/scrap',
+  'record.correct': '/api/batches/:batchId/corrections',
   'batch.edit': '/api/batches/:batchId/edit',
   'batch.split': '/api/batches/:batchId/split',
   'batch.merge': '/api/batches/:batchId/merge',

@@ -105,6 +105,7 @@ export type BatchEvent = Told &
       }
     | { readonly type: 'merged'; readonly into: { readonly id: string; readonly name: string } }
     | { readonly type: 'sealed'; readonly stepId: string; readonly hash: string }
+    | { readonly type: 'scrapped'; readonly because: string; readonly hash?: string }
   );
 
 /** An earlier command is taken back: what it had changed is as it was before. */

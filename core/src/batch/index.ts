@@ -2,6 +2,7 @@ export * from './batchLight.ts';
 export * from './deviation.ts';
 export * from './events.ts';
 export * from './handsTime.ts';
+export * from './outcome.ts';
 export * from './pieces.ts';
 export * from './quarantine.ts';
 export * from './reduce.ts';

@@ -131,6 +131,13 @@ export function applyEvent(state: BatchState | undefined, event: BatchEvent): Ba
       return joined(state, event);
     case 'merged':
       return { ...state, mergedInto: event.into.name, clingingMg: ['0', '0', '0'] };
+    case 'scrapped':
+      return {
+        ...state,
+        recordHash: event.hash,
+        clingingMg: ['0', '0', '0'],
+        scrapped: { because: event.because, atMs: event.atMs, by: event.by },
+      };
     case 'sealed':
       return {
         ...state,

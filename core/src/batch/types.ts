@@ -132,6 +132,8 @@ export type BatchState = {
   /** flags that were lowered, with what was answered */
   readonly flagsAnswered?: readonly FlagAnswered[];
   readonly recordHash?: string;
+  /** given up before the end of its route */
+  readonly scrapped?: { readonly because: string; readonly atMs: number; readonly by: string };
 };
 
 export type FlagAnswered = {

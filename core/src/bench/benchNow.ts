@@ -10,6 +10,9 @@ import type { StationKind } from './stationKinds.ts';
 export type BathNow = {
   readonly name: string;
   readonly loadPctW: number;
+  /** where its load is in nine of ten cases, and what it is good for, where they were worked out */
+  readonly range90?: readonly [number, number];
+  readonly limitPctW?: number;
   readonly strengthPctW: number;
   readonly agitation: Agitation;
   readonly solvent: Solvent;

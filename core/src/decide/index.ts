@@ -11,4 +11,5 @@ export * from './look.ts';
 export * from './manage.ts';
 export * from './measure.ts';
 export * from './mishap.ts';
+export * from './scrap.ts';
 export * from './undo.ts';

@@ -56,7 +56,7 @@ export function decideTakeBack(
   const done = batch.steps.filter(({ kind, state }) => state === 'done' && kind !== 'seal');
   const { station } = batch.steps.findLast(isLookAfter) ?? batch.steps.at(-1)!;
   const ahead = numbered([blankOf({ type: 'look-cured', station }), blankOf({ type: 'seal', station })], batch.steps);
-  const { flag: _, held: __, recordHash, dueAtMs: ___, priority: ____, ...rest } = batch;
+  const { flag: _, held: __, scrapped: _____, recordHash, dueAtMs: ___, priority: ____, ...rest } = batch;
   return ok({
     ...now,
     type: 'created',

@@ -39,6 +39,8 @@ export function startWash(batch: BatchState, step: Step, bench: BenchNow, now: M
   const leftS = batch.card.exposureCapS - exposureS(batch, now.atMs);
   const knew = {
     loadPctW: round(bath.loadPctW, 2),
+    ...(bath.range90 && { loadLowPctW: round(bath.range90[0], 2), loadHighPctW: round(bath.range90[1], 2) }),
+    ...(bath.limitPctW !== undefined && { limitPctW: round(bath.limitPctW, 2) }),
     // of alcohol in its water; other liquids have none
     ...(isAlcohol(bath.solvent) ? { strengthPctW: round(bath.strengthPctW, 1) } : {}),
     roomC: bench.roomC,

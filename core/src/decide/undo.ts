@@ -13,6 +13,7 @@ export const BY_ITSELF = 'North Step';
 const FOR_GOOD: Readonly<Partial<Record<BatchEvent['type'], string>>> = {
   created: 'It was hung then: hold it, or split what does not belong to it.',
   sealed: 'Its record is sealed.',
+  scrapped: 'Its record is sealed.',
   split: 'Put the pieces together again instead.',
   joined: 'Take the pieces out again instead.',
   merged: 'Take the pieces out again instead.',

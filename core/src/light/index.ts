@@ -1,4 +1,5 @@
 export * from './checkScene.ts';
+export * from './disagree.ts';
 export * from './dose.ts';
 export * from './expose.ts';
 export * from './figures.ts';

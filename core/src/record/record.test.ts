@@ -1,11 +1,11 @@
 import { createHash } from 'node:crypto';
 import { describe, expect, it } from 'vitest';
-import { canonicalJson, GENESIS_HASH, type SealedRecord, sealRecord, validateChain } from './index.ts';
+import { canonicalJson, GENESIS_HASH, NO_RECORD, type SealedRecord, sealRecord, validateChain } from './index.ts';
 
-const sha256 = (text: string) => createHash('sha256').update(text, 'utf8').digest('hex');
+const sha256 = (data: string | Uint8Array) => createHash('sha256').update(data).digest('hex');
 const chain = (): SealedRecord[] => {
-  const first = sealRecord(1, { batch: 'Tern 1', residueUm: 0.55 }, GENESIS_HASH, sha256);
-  return [first, sealRecord(2, { batch: 'Knot 1' }, first.hash, sha256)];
+  const first = sealRecord(NO_RECORD, { batch: 'Tern 1', residueUm: 0.55 }, sha256);
+  return [first, sealRecord({ count: 1, hash: first.hash }, { batch: 'Knot 1' }, sha256)];
 };
 
 describe('canonical JSON', () => {
@@ -32,8 +32,16 @@ describe('chain of records', () => {
       (r: SealedRecord[]) => [{ ...r[0]!, body: { batch: 'Tern 1', residueUm: 0.1 } }, r[1]!],
       /changed after sealing/,
     ],
-    ['a missing record', (r: SealedRecord[]) => [r[0]!, sealRecord(3, {}, r[1]!.hash, sha256)], /missing/],
-    ['a broken link', (r: SealedRecord[]) => [r[0]!, sealRecord(2, {}, GENESIS_HASH, sha256)], /does not point/],
+    [
+      'a missing record',
+      (r: SealedRecord[]) => [r[0]!, sealRecord({ count: 2, hash: r[1]!.hash }, {}, sha256)],
+      /missing/,
+    ],
+    [
+      'a broken link',
+      (r: SealedRecord[]) => [r[0]!, sealRecord({ count: 1, hash: GENESIS_HASH }, {}, sha256)],
+      /does not point/,
+    ],
     ['a foreign file', () => [{ some: 'thing' } as unknown as SealedRecord], /not a record/],
   ])('finds %s', (_, damage, message) => {
     expect(

@@ -13,7 +13,7 @@ beforeAll(async () => {
   await t.fillBaths();
 });
 afterAll(() => t.close());
-const sha256 = (text: string) => createHash('sha256').update(text, 'utf8').digest('hex');
+const sha256 = (text: string | Uint8Array) => createHash('sha256').update(text).digest('hex');
 
 describe('a batch from plate to sealed record', () => {
   let batch: BatchState;

@@ -3,7 +3,7 @@ import { applyEvent, type BatchEvent, type BatchState } from '@north-step/core/b
 import { type Queryable, sql } from '../db/index.ts';
 import type { Handlings } from '../http/command.ts';
 import { createBatch } from './create.ts';
-import { laterLooks, lookLater } from './later.ts';
+import { correct, laterLooks, lookLater } from './later.ts';
 import {
   breakPieces,
   editBatch,
@@ -13,6 +13,7 @@ import {
   mishap,
   recountBroken,
   repeatBatch,
+  scrapBatch,
   splitBatch,
 } from './manage.ts';
 import {
@@ -59,6 +60,8 @@ export const BATCH_HANDLINGS = {
   'batch.repeat': { work: repeatBatch, again: batchAfter },
   'batch.colour': { work: colourBefore, again: batchAfter },
   'batch.later': { work: lookLater, again: laterLooks },
+  'batch.scrap': { work: scrapBatch, again: batchAfter },
+  'record.correct': { work: correct, again: laterLooks },
   'step.start': { work: startStep, again: batchAfter },
   'step.finish': { work: finishStep, again: batchAfter },
   'step.stay': { work: stayIn, again: batchAfter },

@@ -1,9 +1,9 @@
-import type { CommandBody, LaterLooked, LaterReply } from '@north-step/contract';
+import type { CommandBody, CorrectedRow, LaterLooked, LaterReply } from '@north-step/contract';
 import { type BatchState, cameBack, countsText } from '@north-step/core/batch';
 import { decideTakeBack, litAtMs } from '@north-step/core/decide';
 import { diagnose, factsOf } from '@north-step/core/diagnose';
 import { causeName, isFault } from '@north-step/core/look';
-import { canonicalJson, type Json, type SealedRecord } from '@north-step/core/record';
+import { type Correction, canonicalJson, type Json, type RecordKind, type SealedRecord } from '@north-step/core/record';
 import { benchNow } from '../bench/index.ts';
 import type { Context } from '../context.ts';
 import { type Queryable, sql } from '../db/index.ts';
@@ -104,33 +104,73 @@ type Body = Omit<LaterLooked, 'number' | 'hash' | 'atMs' | 'pieces' | 'note' | '
   readonly takenBackAs?: { readonly id: string; readonly name: string };
 };
 
-/** Every later look at a batch, oldest first. */
+/** What the record of a batch says wrongly, as a record of its own behind it. */
+export const correct: Handler<'record.correct'> = async ({ tx, context, params: { batchId }, body: said, command }) => {
+  const batch = await loadBatch(tx, batchId);
+  if (batch.recordHash === undefined)
+    throw new Refused({
+      code: 'NOT_SEALED',
+      message: `${batch.name} has no record yet.`,
+      remedy: 'While it is on the bench it can be changed, counted anew and noted.',
+    });
+  if (said.wrong.trim() === said.right.trim())
+    throw new Refused({
+      code: 'SAME_VALUE',
+      field: 'right',
+      message: `“${said.right}” is what stands there. Nothing was written.`,
+    });
+  const body = {
+    kind: 'correction',
+    batch: batch.name,
+    batchId,
+    part: batch.part.name,
+    record: batch.recordHash,
+    ...said,
+    by: command.by,
+    at: iso(context.nowMs()),
+  };
+  await chain(context, tx, { batchId, kind: 'correction', body });
+  return {
+    reply: await laterLooks(tx, batchId),
+    about: batchId,
+    topics: ['records', 'batches', `batch:${batchId}`],
+  };
+};
+
+/** Every later look at a batch and every correction of its record, oldest first. */
 export async function laterLooks(db: Queryable, batchId: string): Promise<LaterReply> {
-  const [rows, made] = await Promise.all([
-    db.many<{ file: string }>(
-      sql`SELECT file FROM record WHERE batch_id = ${batchId} AND kind = 'later look' ORDER BY number`,
-    ),
-    db.maybeOne<{ number: bigint }>(sql`SELECT number FROM record WHERE batch_id = ${batchId} AND kind = 'made'`),
-  ]);
+  const rows = await db.many<{ number: bigint; kind: RecordKind; file: string | null }>(sql`
+    SELECT number, kind, CASE WHEN kind <> 'made' THEN file END AS file FROM record WHERE batch_id = ${batchId} ORDER BY number`);
+  const made = rows.find(({ kind }) => kind === 'made');
+  const later = rows.flatMap(({ kind, file }) =>
+    file === null ? [] : [{ kind, ...(JSON.parse(file) as SealedRecord) }],
+  );
   return {
     record: made ? Number(made.number) : null,
-    looks: rows.map(({ file }) => {
-      const { number, hash, body } = JSON.parse(file) as SealedRecord;
-      const { seen, count, pieces, cameBack, note, photoSha256, takenBackAs, likely, by, at } = body as unknown as Body;
-      return {
-        number,
-        hash,
-        seen,
-        count,
-        pieces: pieces ?? null,
-        cameBack,
-        note: note ?? null,
-        photoSha256: photoSha256 ?? null,
-        takenBackAs: takenBackAs ?? null,
-        likely,
-        by,
-        atMs: Date.parse(at),
-      };
-    }),
+    looks: later.flatMap(({ kind, ...record }) => (kind === 'later look' ? [lookedOf(record)] : [])),
+    corrections: later.flatMap(({ kind, ...record }) => (kind === 'correction' ? [correctedOf(record)] : [])),
   };
+}
+
+function lookedOf({ number, hash, body }: SealedRecord): LaterLooked {
+  const { seen, count, pieces, cameBack, note, photoSha256, takenBackAs, likely, by, at } = body as unknown as Body;
+  return {
+    number,
+    hash,
+    seen,
+    count,
+    pieces: pieces ?? null,
+    cameBack,
+    note: note ?? null,
+    photoSha256: photoSha256 ?? null,
+    takenBackAs: takenBackAs ?? null,
+    likely,
+    by,
+    atMs: Date.parse(at),
+  };
+}
+
+function correctedOf({ number, hash, body }: SealedRecord): CorrectedRow {
+  const { about, wrong, right, because, by, at } = body as unknown as Correction & { by: string; at: string };
+  return { number, hash, about, wrong, right, because, by, atMs: Date.parse(at) };
 }

@@ -9,10 +9,15 @@ import {
   decideMishap,
   decideRecount,
   decideSplit,
+  scrapRefusal,
 } from '@north-step/core/decide';
+import { finishDry } from '@north-step/core/plan';
+import { ok, refuse } from '@north-step/core/result';
 import type { Handler } from '../http/command.ts';
 import { Refused } from '../http/errors.ts';
 import { needPhoto } from '../photos/index.ts';
+import { seal } from '../records/index.ts';
+import { book } from '../solvent/index.ts';
 import { hangAgain } from './create.ts';
 import { freeName } from './freeName.ts';
 import { act, note } from './steps.ts';
@@ -81,3 +86,30 @@ const topicsOf = (...batches: readonly BatchState[]): Topic[] => [
   'batches',
   ...batches.map(({ id }) => `batch:${id}` as const),
 ];
+
+/** Gives a batch up: what clings to its parts is booked as dried, and its record says why. */
+export const scrapBatch: Handler<'batch.scrap'> = (work) =>
+  note(
+    work,
+    ({ batch, now }) => {
+      const refusal = scrapRefusal(batch);
+      // the effect below seals it
+      return refusal ? refuse(refusal) : ok([{ ...now, type: 'scrapped', because: work.body.because, hash: '' }]);
+    },
+    async ({ tx, batch, now }, events) => {
+      const lines = finishDry(batch);
+      if (lines.length > 0)
+        await book(tx, {
+          id: work.context.newId(),
+          ...now,
+          kind: 'dry',
+          note: `${batch.name} scrapped`,
+          commandId: work.command.commandId,
+          batchId: batch.id,
+          lines,
+        });
+      const scrapped = { because: work.body.because, ...now };
+      const hash = await seal(work.context, tx, { ...batch, scrapped }, now);
+      return events.map((event) => (event.type === 'scrapped' ? { ...event, hash } : event));
+    },
+  );

@@ -2,8 +2,8 @@ import type { BatchList, BatchQuery, BatchRow } from '@north-step/contract';
 import {
   type BatchState,
   currentStep,
-  lightS,
   markWords,
+  type Outcome,
   piecesText,
   type Step,
   standingOf,
@@ -11,7 +11,8 @@ import {
 import type { PartFacts } from '@north-step/core/part';
 import { isWash } from '@north-step/core/route';
 import type { Static } from 'typebox';
-import { type Queryable, type Sql, sql } from '../db/index.ts';
+import { allOf, type Queryable, type Sql, sql } from '../db/index.ts';
+import { type Done, doneTo, foundBy, NOTHING_DONE } from '../find/index.ts';
 
 type Row = {
   id: string;
@@ -33,6 +34,7 @@ type Row = {
   merged_into: string | null;
   priority: string | null;
   route: string | null;
+  outcome: Outcome;
 };
 
 const ORDERS = {
@@ -48,38 +50,42 @@ const sorted = (order: keyof typeof ORDERS, statement: Sql): Sql => ({
   text: statement.text.replace('ORDER BY created_at DESC', `ORDER BY ${ORDERS[order]}`),
 });
 
-/** A page of batches, newest first, with how many match. Each state is unpacked once (`|| '{}'`), not once for every member that is read. Search looks in name, part, resin, lot and customer. */
+/** A page of batches, newest first, with how many match. Each state is unpacked once (`|| '{}'`), not once for every member that is read. */
 export async function listBatches(db: Queryable, query: Static<typeof BatchQuery>, nowMs: number): Promise<BatchList> {
-  const pattern = `%${(query.search ?? '').toLowerCase().replace(/[\\%_]/g, '\\$&')}%`;
   const state = query.state ?? 'all';
-  const route = query.route ?? '';
+  const matches = allOf([
+    foundBy(query),
+    state === 'open' && sql`b.sealed_at IS NULL`,
+    state === 'sealed' && sql`b.sealed_at IS NOT NULL`,
+    state === 'flagged' && sql`b.flagged`,
+    query.route !== undefined && query.route !== '' && sql`b.route_id = ${query.route}`,
+  ]);
   const [rows, count] = await Promise.all([
     db.many<Row>(
       sorted(
         query.sort ?? 'newest',
         sql`
-      SELECT id, name, created_at, due_at, sealed_at,
+      SELECT id, name, created_at, due_at, sealed_at, outcome,
              state->'part'->>'name' AS part, state->'part'->'pieces' AS pieces, (state->>'count')::int AS count, state->'card'->>'name' AS resin,
              state->>'lot' AS lot, state->>'customer' AS customer, state->>'flag' AS flag, state->>'held' AS held, state->'lightClosed' AS light_closed, (state->>'flagStops')::boolean AS flag_stops,
              state->>'mergedInto' AS merged_into, state->>'priority' AS priority, state->'route'->>'name' AS route,
              jsonb_path_query_first(state, '$.steps[*] ? (@.state != "done")') AS step
-        FROM (SELECT id, name, created_at, due_at, sealed_at, state || '{}' AS state FROM batch
-               WHERE search LIKE ${pattern}
-                 AND (${state} = 'all' OR (${state} = 'open' AND sealed_at IS NULL) OR (${state} = 'sealed' AND sealed_at IS NOT NULL) OR (${state} = 'flagged' AND flagged))
-                 AND (${route} = '' OR route_id = ${route})
+        FROM (SELECT id, name, created_at, due_at, sealed_at, outcome, state || '{}' AS state FROM batch b
+               WHERE ${matches}
                ORDER BY created_at DESC LIMIT ${query.limit ?? 100} OFFSET ${query.offset ?? 0}) AS unpacked`,
       ),
     ),
     db.one<{ n: bigint }>(sql`
-      SELECT count(*) AS n FROM batch
-       WHERE search LIKE ${pattern}
-         AND (${state} = 'all' OR (${state} = 'open' AND sealed_at IS NULL) OR (${state} = 'sealed' AND sealed_at IS NOT NULL) OR (${state} = 'flagged' AND flagged))
-         AND (${route} = '' OR route_id = ${route})`),
+      SELECT count(*) AS n FROM batch b WHERE ${matches}`),
   ]);
-  return { total: Number(count.n), rows: rows.map((row) => toRow(row, nowMs)) };
+  const done = await doneTo(
+    db,
+    rows.map(({ id }) => id),
+  );
+  return { total: Number(count.n), rows: rows.map((row) => toRow(row, nowMs, done.get(row.id) ?? NOTHING_DONE)) };
 }
 
-function toRow(row: Row, nowMs: number): BatchRow {
+function toRow(row: Row, nowMs: number, done: Done): BatchRow {
   const stands = {
     steps: row.step ? [row.step] : [],
     recordHash: row.sealed_at && !row.merged_into ? 'sealed' : undefined,
@@ -106,6 +112,8 @@ function toRow(row: Row, nowMs: number): BatchRow {
     mark: markWords(stands) ?? null,
     priority: row.priority ?? 'usual',
     route: row.route ?? 'Two baths, trim green',
+    outcome: row.outcome,
+    ...done,
   };
 }
 
@@ -116,18 +124,20 @@ type CsvRow = { id: string; steps: readonly Step[] };
 export async function batchesForCsv(db: Queryable, query: Static<typeof BatchQuery>, nowMs: number) {
   const { rows } = await listBatches(db, { ...query, limit: query.limit ?? MOST_CSV_ROWS }, nowMs);
   const told = await db.many<CsvRow>(sql`
-    SELECT id, jsonb_path_query_array(state, '$.steps[*] ? (@.state == "done" && (@.kind == "wash" || @.kind == "cure" || @.kind starts with "look"))') AS steps
+    SELECT id, jsonb_path_query_array(state, '$.steps[*] ? (@.state == "done" && (@.kind == "wash" || @.kind starts with "look"))') AS steps
       FROM batch WHERE id = ANY(${rows.map(({ id }) => id)}::text[])`);
   const stepsOf = new Map(told.map(({ id, steps }) => [id, steps]));
-  return rows.map(({ createdAtMs, dueAtMs, sealedAtMs, ...row }) => {
+  return rows.map(({ createdAtMs, dueAtMs, sealedAtMs, washed, people, firstLook, ...row }) => {
     const steps = stepsOf.get(row.id) ?? [];
     return {
       ...row,
+      ...washed,
+      firstLook: firstLook ?? '',
+      people: people.join('; '),
       hung: isoOrEmpty(createdAtMs),
       due: isoOrEmpty(dueAtMs),
       sealed: isoOrEmpty(sealedAtMs),
       washLoadsPctW: steps.flatMap((step) => (isWash(step) && step.knew ? [step.knew.loadPctW ?? ''] : [])).join(' '),
-      lightS: Math.round(lightS({ steps })),
       looks: steps.flatMap(({ outcome }) => outcome ?? []).join('; '),
     };
   });

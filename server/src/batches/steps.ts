@@ -67,7 +67,7 @@ async function write<D extends Noting>(
   const after = events.length > 0 ? await record(tx, held, events, command.commandId) : batch;
   // what moved nothing but the batch itself is sent as it is; books, lamp hours and records are read again
   const booked = events !== decided.value || events.some(({ type }) => type === 'undone');
-  const sealed = events.some(({ type }) => type === 'sealed');
+  const sealed = events.some(({ type }) => type === 'sealed' || type === 'scrapped');
   const looked = events.some(
     (event) => event.type === 'undone' || (event.type === 'looked' && isLookAfter(stepById(after, event.stepId)!)),
   );
@@ -161,7 +161,9 @@ export const finishStep: Handler<'step.finish'> = (work) => {
         case 'light':
           return lightEffects(deed, stepId, events);
         case 'record':
-          return [...(await seal(work.context, deed.tx, deed.batch, stepId, deed.now))];
+          return [
+            { ...deed.now, type: 'sealed', stepId, hash: await seal(work.context, deed.tx, deed.batch, deed.now) },
+          ];
         case undefined:
           return events;
       }

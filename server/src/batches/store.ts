@@ -1,4 +1,4 @@
-import { applyEvent, type BatchEvent, type BatchState } from '@north-step/core/batch';
+import { applyEvent, type BatchEvent, type BatchState, firstLookOf, outcomeOf } from '@north-step/core/batch';
 import { type Queryable, sql } from '../db/index.ts';
 import { Refused, unknown } from '../http/errors.ts';
 
@@ -41,6 +41,9 @@ export async function eventsOf(db: Queryable, id: string): Promise<readonly Batc
   ).map((row) => row.payload);
 }
 
+/** Facts after which a batch is no longer on the bench. */
+const CLOSING: ReadonlySet<BatchEvent['type']> = new Set(['sealed', 'scrapped', 'merged']);
+
 /**
  * Writes the facts and the state they lead to, in the caller's transaction: over the version that was read, or as a new batch.
  * @returns the new state
@@ -60,7 +63,7 @@ export async function record(
     by: event.by,
     payload: event,
   }));
-  const sealedAt = events.find((event) => event.type === 'sealed' || event.type === 'merged')?.atMs;
+  const sealedAt = events.find((event) => CLOSING.has(event.type))?.atMs;
   const search = [after.name, after.part.name, after.card.name, after.lot, after.customer ?? '', after.note ?? '']
     .join(' ')
     .toLowerCase();
@@ -69,11 +72,11 @@ export async function record(
       INSERT INTO event (at, batch_id, type, by, payload, command_id)
       SELECT at, ${after.id}::text, type, by, payload, ${commandId}::text
         FROM jsonb_to_recordset(${JSON.stringify(rows)}::jsonb) AS fact (at timestamptz, type text, by text, payload jsonb))
-    INSERT INTO batch (id, name, created_at, due_at, sealed_at, flagged, search, route_id, state, version)
+    INSERT INTO batch (id, name, created_at, due_at, sealed_at, flagged, search, route_id, outcome, first_look, state, version)
     VALUES (${after.id}, ${after.name}, ${new Date(after.createdAtMs)}, ${after.dueAtMs === undefined ? null : new Date(after.dueAtMs)},
-            ${sealedAt === undefined ? null : new Date(sealedAt)}, ${after.flag !== undefined || after.held !== undefined}, ${search}, ${after.route?.id ?? 'two-baths'}, ${JSON.stringify(after)}, 1)
+            ${sealedAt === undefined ? null : new Date(sealedAt)}, ${after.flag !== undefined || after.held !== undefined}, ${search}, ${after.route?.id ?? 'two-baths'}, ${outcomeOf(after)}, ${firstLookOf(after)?.outcome ?? null}, ${JSON.stringify(after)}, 1)
     ON CONFLICT (id) DO UPDATE
-       SET state = excluded.state, flagged = excluded.flagged, search = excluded.search, due_at = excluded.due_at,
+       SET state = excluded.state, flagged = excluded.flagged, search = excluded.search, due_at = excluded.due_at, outcome = excluded.outcome, first_look = excluded.first_look,
            sealed_at = coalesce(excluded.sealed_at, batch.sealed_at), version = batch.version + 1
      WHERE batch.version = ${before?.version ?? null}
     RETURNING id`);

@@ -167,6 +167,8 @@ function benchFrom(
     return {
       name: row.name,
       loadPctW: care[row.id]?.loadPctW ?? loadPctW(parcelOf(row)),
+      range90: care[row.id]?.range90,
+      limitPctW: care[row.id]?.limitPctW,
       strengthPctW: care[row.id]?.strengthPctW ?? (Number.isNaN(strength) ? 0 : strength),
       agitation: row.agitation,
       solvent: row.solvent,

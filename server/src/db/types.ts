@@ -1,10 +1,26 @@
 /** A statement and its values: SQL stays plain, values never become text of it. */
 export type Sql = { readonly text: string; readonly values: readonly unknown[] };
 
-/** Builds a statement: sql`SELECT … WHERE id = ${id}`. */
+/** Builds a statement: sql`SELECT … WHERE id = ${id}`. A statement as a value becomes part of it. */
 export function sql(parts: TemplateStringsArray, ...values: readonly unknown[]): Sql {
-  return { text: parts.reduce((text, part, index) => `${text}$${index}${part}`), values };
+  let text = parts[0]!;
+  const all: unknown[] = [];
+  values.forEach((value, i) => {
+    if (isSql(value)) {
+      const from = all.length;
+      text += value.text.replace(/\$(\d+)/g, (_, n: string) => `$${Number(n) + from}`);
+      all.push(...value.values);
+    } else text += `$${all.push(value)}`;
+    text += parts[i + 1]!;
+  });
+  return { text, values: all };
 }
+const isSql = (value: unknown): value is Sql =>
+  typeof value === 'object' && value !== null && 'text' in value && 'values' in value;
+
+/** Statements that must all hold; TRUE where there are none. */
+export const allOf = (conditions: readonly (Sql | false | undefined)[]): Sql =>
+  conditions.reduce<Sql>((all, one) => (one ? sql`${all} AND ${one}` : all), sql`TRUE`);
 
 export type Queryable = {
   /** all rows; int8 comes as bigint */

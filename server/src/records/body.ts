@@ -3,15 +3,19 @@ import {
   addedS,
   type BatchEvent,
   type BatchState,
+  countsOf,
   deviationOf,
   exposureS,
   lightS,
   litStepS,
+  outcomeOf,
   piecesText,
+  type Step,
   tookS,
 } from '@north-step/core/batch';
+import { cautionsOf, isUncured } from '@north-step/core/caution';
 import type { Moment } from '@north-step/core/decide';
-import { canonicalJson, type Json } from '@north-step/core/record';
+import { canonicalJson, type Json, type SealedRecord } from '@north-step/core/record';
 import { isCure } from '@north-step/core/route';
 import { lightSeen } from './lightSeen.ts';
 
@@ -25,11 +29,30 @@ export type Around = {
   readonly stations: ReadonlyMap<string, string>;
   readonly movements: readonly Json[];
   readonly trace: LightTraceReply['samples'];
+  /** of each bath it was washed in, the last reading before */
+  readonly readings: readonly Json[];
+  /** something that nobody can guess: the hash of what is internal gives nothing away */
+  readonly salt: string;
 };
+export type Sealing = { readonly body: Json; readonly internal: Json };
 
-/** What a record holds: who, what, when, what was known, what was seen. Times are UTC. */
-export function recordBody(batch: BatchState, now: Moment, around: Around): Json {
-  const { workshop, events, stations, movements, trace } = around;
+/**
+ * What a record holds: who, what, when, what was known, what was seen. Times are UTC. What was said between people of the
+ * workshop, and where its solvent went, is internal: whoever gets the parts need not see it.
+ */
+export function recordBody(batch: BatchState, now: Moment, around: Around): Sealing {
+  const { workshop, events, stations, movements, trace, readings, salt } = around;
+  const internal = {
+    salt,
+    note: batch.note,
+    breakages: batch.breakages?.map(({ atMs, ...breakage }) => ({ ...breakage, at: iso(atMs) })),
+    holds: holdsOf(events),
+    undone: undoneOf(events),
+    flag: batch.flag,
+    flagsAnswered: batch.flagsAnswered?.map(({ atMs, ...flag }) => ({ ...flag, at: iso(atMs) })),
+    movements,
+    steps: Object.fromEntries(batch.steps.flatMap((step) => saidOf(step))),
+  };
   const body = {
     workshop,
     batch: batch.name,
@@ -40,8 +63,11 @@ export function recordBody(batch: BatchState, now: Moment, around: Around): Json
     pieces: piecesText(batch.part, batch.count),
     count: batch.count,
     route: batch.route && { ...batch.route },
+    outcome: outcomeOf({ ...batch, recordHash: 'now' }),
+    scrapped: batch.scrapped && { because: batch.scrapped.because },
+    notDone: batch.scrapped && batch.steps.flatMap(({ state, title }) => (state === 'done' ? [] : [title])),
     broken: batch.broken,
-    breakages: batch.breakages?.map(({ atMs, ...breakage }) => ({ ...breakage, at: iso(atMs) })),
+    pieceCounts: countsOf(batch),
     sizes: batch.sizes?.map(({ atMs, ...size }) => ({ ...size, at: iso(atMs) })),
     resin: {
       name: batch.card.name,
@@ -50,10 +76,6 @@ export function recordBody(batch: BatchState, now: Moment, around: Around): Json
       lot: batch.lot,
       procedure: batch.card.procedure?.reference,
     },
-    holds: holdsOf(events),
-    undone: undoneOf(events),
-    flag: batch.flag,
-    flagsAnswered: batch.flagsAnswered?.map(({ atMs, ...flag }) => ({ ...flag, at: iso(atMs) })),
     leftOut: batch.leftOut?.map(({ atMs, ...step }) => ({ ...step, at: iso(atMs) })),
     returned: batch.returned && { ...batch.returned },
     created: iso(batch.createdAtMs),
@@ -69,7 +91,8 @@ export function recordBody(batch: BatchState, now: Moment, around: Around): Json
     light: batch.light && { ...batch.light },
     steps: batch.steps
       .filter((step) => step.state === 'done')
-      .map((step) => ({
+      .map((step, i, done) => ({
+        id: step.id,
         title: step.title,
         kind: step.kind,
         station: stations.get(step.station) ?? step.station,
@@ -82,19 +105,34 @@ export function recordBody(batch: BatchState, now: Moment, around: Around): Json
         ended: iso(step.endedAtMs!),
         by: step.by,
         outcome: step.outcome,
-        note: step.note,
         photoSha256: step.photoSha256,
-        mishaps: step.mishaps?.map(({ atMs, ...mishap }) => ({ ...mishap, at: iso(atMs) })),
-        stays: step.stays?.map(({ atMs, ...stay }) => ({ ...stay, at: iso(atMs) })),
+        cautions: cautionsOf(step, isUncured({ steps: done.slice(0, i) })),
         colour: step.colour && { ...step.colour },
         deviation: deviationOf(batch, step),
         knew: step.knew,
         lightSeen: lightSeen(trace.filter(({ stepId }) => stepId === step.id)),
       })),
-    movements,
+    readings,
     constants: 'Resin and wash constants are defaults to be calibrated, not measurements.',
   };
-  return JSON.parse(canonicalJson(body)) as Json;
+  const plain = (value: unknown) => JSON.parse(canonicalJson(value)) as Json;
+  return { body: plain(body), internal: plain(internal) };
+}
+
+/** What was noted of a step: for the workshop. */
+function saidOf({ id, note, mishaps, stays }: Step): readonly (readonly [string, object])[] {
+  if (note === undefined && !mishaps && !stays) return [];
+  const timed = <T extends { readonly atMs: number }>(all: readonly T[] | undefined) =>
+    all?.map(({ atMs, ...one }) => ({ ...one, at: iso(atMs) }));
+  return [[id, { note, mishaps: timed(mishaps), stays: timed(stays) }]];
+}
+
+/** What a record holds, its internal part put back to where it belongs: as records of version 1 hold it. */
+export function wholeBody({ body, internal }: Pick<SealedRecord, 'body' | 'internal'>): Json {
+  if (internal === undefined) return body;
+  const { salt: _, steps: said = {}, ...rest } = internal as { salt?: Json; steps?: Readonly<Record<string, object>> };
+  const { steps = [], ...open } = body as { steps?: readonly { readonly id: string }[] };
+  return { ...open, ...rest, steps: steps.map((step) => ({ ...step, ...said[step.id] })) } as unknown as Json;
 }
 
 type Hold = { reason: string; from: string; by: string; until?: string; releasedBy?: string };

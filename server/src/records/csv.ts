@@ -1,5 +1,6 @@
 import type { SealedRecord } from '@north-step/core/record';
 import Papa from 'papaparse';
+import { wholeBody } from './body.ts';
 
 const STEPS = [
   'batch',
@@ -23,7 +24,8 @@ const STEPS = [
 const LATER = ['batch', 'at', 'seen', 'count', 'of', 'cameBack', 'hoursAfterLight', 'likely', 'note', 'by', 'pieces'];
 
 /** The steps of a record, or what a later look saw, as a table. */
-export function recordCsv({ body }: SealedRecord): string {
+export function recordCsv(record: SealedRecord): string {
+  const body = wholeBody(record);
   const {
     kind,
     steps = [],

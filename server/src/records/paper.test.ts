@@ -41,9 +41,19 @@ function recordOf(): SealedRecord {
     stations: new Map([['lamp-box', 'Lamp box']]),
     movements: [],
     trace: [],
+    readings: [],
+    salt: 'salt',
   };
-  const body = recordBody(batch, { atMs: 2 * HOUR_MS, by: 'Ada' }, around);
-  return { format: 'north-step-record', version: 1, number: 7, body, prevHash: '0', hash: '1' };
+  const sealing = recordBody(batch, { atMs: 2 * HOUR_MS, by: 'Ada' }, around);
+  return {
+    format: 'north-step-record',
+    version: 2,
+    number: 7,
+    ...sealing,
+    internalSha256: '2',
+    prevHash: '0',
+    hash: '1',
+  };
 }
 /** Every text of a page, as it is read. */
 const words = (content: unknown): string =>

@@ -1,5 +1,6 @@
 import type { SealedRecord } from '@north-step/core/record';
 import type { Page } from '../pdf/index.ts';
+import { wholeBody } from './body.ts';
 import { type MadeBody, madePage } from './madePage.ts';
 import { line, localTime } from './pageParts.ts';
 
@@ -41,7 +42,7 @@ export const recordPage = (record: SealedRecord) => {
   const { kind } = record.body as { kind?: string };
   return kind === 'later look'
     ? laterPage(record.number, record.body as unknown as LaterBody)
-    : madePage(record.number, record.body as unknown as MadeBody);
+    : madePage(record.number, wholeBody(record) as unknown as MadeBody);
 };
 
 /** What was done to a batch, for whoever holds the part. @param anchor of the chain when it is printed */

@@ -1,51 +1,73 @@
-import type { BookCheck, RecordList } from '@north-step/contract';
-import { anchorText, type SealedRecord, validateChain } from '@north-step/core/record';
-import { type Queryable, sql } from '../db/index.ts';
+import type { BookCheck, RecordAnchors, RecordList, RecordQuery } from '@north-step/contract';
+import type { Outcome } from '@north-step/core/batch';
+import { anchorText, type RecordKind, type SealedRecord, validateChain } from '@north-step/core/record';
+import { allOf, type Queryable, sql } from '../db/index.ts';
+import { doneTo, foundBy, NOTHING_DONE } from '../find/index.ts';
 import { newestRecord, sha256 } from './seal.ts';
 
 type Row = {
   number: bigint;
   batch_id: string;
   name: string;
-  kind: 'made' | 'later look';
+  kind: RecordKind;
   sealed_at: Date;
   hash: string;
   part: string;
   resin: string;
+  lot: string;
+  customer: string | null;
+  outcome: Outcome;
 };
+const A_PAGE = 100;
 
+/** A page of records, newest first: by what their batches can be found by. */
+export async function findRecords(db: Queryable, query: RecordQuery): Promise<Pick<RecordList, 'total' | 'rows'>> {
+  const { kind, limit = A_PAGE, offset = 0, ...found } = query;
+  const looksFor = Object.values(found).some((value) => value !== undefined && value !== '');
+  const ofBatch = looksFor && sql`r.batch_id IN (SELECT b.id FROM batch b WHERE ${foundBy(found)})`;
+  const matches = allOf([kind !== undefined && sql`r.kind = ${kind}`, ofBatch]);
+  const [rows, count] = await Promise.all([
+    db.many<Row>(sql`
+      SELECT r.number, r.batch_id, r.kind, b.name, r.sealed_at, r.hash, b.state->'part'->>'name' AS part, b.state->'card'->>'name' AS resin,
+             b.lot, b.customer, b.outcome
+        FROM (SELECT number, batch_id, kind, sealed_at, hash FROM record r WHERE ${matches} ORDER BY number DESC LIMIT ${limit} OFFSET ${offset}) AS r
+        JOIN LATERAL (SELECT name, lot, customer, outcome, state || '{}' AS state FROM batch WHERE id = r.batch_id OFFSET 0) AS b ON true ORDER BY r.number DESC`),
+    db.one<{ n: bigint }>(sql`SELECT count(*) AS n FROM record r WHERE ${matches}`),
+  ]);
+  const done = await doneTo(db, [...new Set(rows.map((row) => row.batch_id))]);
+  return {
+    total: Number(count.n),
+    rows: rows.map(({ number, batch_id: batchId, name: batchName, sealed_at, ...row }) => ({
+      ...row,
+      ...(done.get(batchId) ?? NOTHING_DONE),
+      number: Number(number),
+      batchId,
+      batchName,
+      sealedAtMs: sealed_at.getTime(),
+    })),
+  };
+}
+
+/** A page of records, and how the chain stands. */
 export async function listRecords(
   db: Queryable,
   chain: ChainWatch,
-  limit: number,
-  offset: number,
+  query: RecordQuery,
   book?: BookCheck,
 ): Promise<RecordList> {
-  const [rows, count] = await Promise.all([
-    db.many<Row>(sql`
-      SELECT r.number, r.batch_id, r.kind, b.name, r.sealed_at, r.hash, b.state->'part'->>'name' AS part, b.state->'card'->>'name' AS resin
-        FROM (SELECT number, batch_id, kind, sealed_at, hash FROM record ORDER BY number DESC LIMIT ${limit} OFFSET ${offset}) AS r
-        JOIN LATERAL (SELECT name, state || '{}' AS state FROM batch WHERE id = r.batch_id OFFSET 0) AS b ON true ORDER BY r.number DESC`),
-    db.one<{ n: bigint }>(sql`SELECT count(*) AS n FROM record`),
+  const [page, newest, { checked, brokenAt }] = await Promise.all([
+    findRecords(db, query),
+    newestRecord(db),
+    chain.look(db),
   ]);
-  const [{ checked, brokenAt }, anchor] = await Promise.all([chain.look(db), newestAnchor(db)]);
   return {
-    anchor: anchor ?? null,
+    ...page,
+    all: newest.count,
+    anchor: newest.count > 0 ? anchorText(newest) : null,
     book: book ?? null,
-    total: Number(count.n),
     intact: brokenAt === undefined,
     checked,
     brokenAt: brokenAt ?? null,
-    rows: rows.map((row) => ({
-      number: Number(row.number),
-      batchId: row.batch_id,
-      batchName: row.name,
-      kind: row.kind,
-      sealedAtMs: row.sealed_at.getTime(),
-      hash: row.hash,
-      part: row.part,
-      resin: row.resin,
-    })),
   };
 }
 
@@ -88,4 +110,13 @@ export async function recordFile(db: Queryable, number: number): Promise<string 
 /** The whole chain, oldest first. */
 export async function chainFiles(db: Queryable): Promise<readonly string[]> {
   return (await db.many<{ file: string }>(sql`SELECT file FROM record ORDER BY number`)).map((row) => row.file);
+}
+
+/** The anchor of every day on which something was sealed, the newest first: its last record. */
+export async function dailyAnchors(db: Queryable, days: number): Promise<RecordAnchors['days']> {
+  const rows = await db.many<{ day: string; number: bigint; hash: string }>(sql`
+    SELECT DISTINCT ON (day) day, number, hash
+      FROM (SELECT to_char(sealed_at AT TIME ZONE ${Intl.DateTimeFormat().resolvedOptions().timeZone}, 'YYYY-MM-DD') AS day, number, hash FROM record) r
+     ORDER BY day DESC, number DESC LIMIT ${days}`);
+  return rows.map(({ day, number, hash }) => ({ day, anchor: anchorText({ count: Number(number), hash }) }));
 }

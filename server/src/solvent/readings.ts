@@ -42,11 +42,14 @@ export async function writeReading(
   return { readingId, loadPctW, sdPctW };
 }
 
+/** Movements after which another liquid is in a vessel than before. */
+export const NEW_FILLING: readonly string[] = ['fill', 'rotate', 'refill', 'empty'];
+
 /** When the liquid that is in a vessel now came into it. */
 export async function lastFill(db: Queryable, vesselId: string): Promise<number | undefined> {
   const row = await db.maybeOne<{ at: Date }>(sql`
     SELECT p.at FROM ledger_posting p JOIN ledger_line l ON l.posting_id = p.id
-     WHERE l.account = ${vesselId} AND p.reverses IS NULL AND p.kind IN ('fill', 'rotate', 'refill', 'empty')
+     WHERE l.account = ${vesselId} AND p.reverses IS NULL AND p.kind = ANY(${[...NEW_FILLING]}::text[])
        AND NOT EXISTS (SELECT 1 FROM ledger_posting r WHERE r.reverses = p.id)
      ORDER BY p.at DESC LIMIT 1`);
   return row?.at.getTime();

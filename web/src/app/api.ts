@@ -6,6 +6,7 @@ import type {
   CardReply,
   CareReply,
   DevicesReply,
+  FindQuery,
   LaterReply,
   LayoutReply,
   MovementList,
@@ -14,6 +15,7 @@ import type {
   PartNotesReply,
   PartSizesReply,
   RecordList,
+  RecordQuery,
   ResinsReply,
   RoomReply,
   RouteReply,
@@ -98,9 +100,15 @@ export const api = createApi({
     }),
     batches: build.query<
       BatchList,
-      { search: string; state: string; sort: string; route: string; offset: number; limit: number }
+      FindQuery & {
+        readonly state: string;
+        readonly sort: string;
+        readonly route?: string;
+        readonly offset: number;
+        readonly limit: number;
+      }
     >({
-      query: ({ route, ...params }) => ({ url: 'batches', params: route ? { ...params, route } : params }),
+      query: (params) => ({ url: 'batches', params }),
       providesTags: ['Batches'],
     }),
     pace: build.query<PaceReply, void>({ query: () => 'pace', providesTags: ['Records'] }),
@@ -131,7 +139,7 @@ export const api = createApi({
     layout: build.query<LayoutReply, void>({ query: () => 'layout', providesTags: ['Layout'] }),
     devices: build.query<DevicesReply, void>({ query: () => 'devices', providesTags: ['Devices'] }),
     backups: build.query<BackupsReply, void>({ query: () => 'backups' }),
-    records: build.query<RecordList, { offset: number; limit: number }>({
+    records: build.query<RecordList, RecordQuery>({
       query: (params) => ({ url: 'records', params }),
       providesTags: ['Records'],
     }),

@@ -177,6 +177,30 @@ export const PAGE_HELP: readonly PageHelp[] = [
     first: 'filter by how you work, or build your own with N.',
   },
   {
+    path: '/records/recall',
+    chapter: 'Finding, recall and trends',
+    what: 'Which batches are touched: by a lot, a bath over its limit, a lamp between two checks, a reading that was set aside.',
+    first: 'choose the question; print the list or save it.',
+  },
+  {
+    path: '/records/trends',
+    chapter: 'Finding, recall and trends',
+    what: 'How work went: what passed at the first look and why the rest did not, stickiness against load, yellowing against light, times against plan.',
+    first: 'go to an earlier month.',
+  },
+  {
+    path: '/records/anchors',
+    chapter: 'Resins and records',
+    what: 'One line for each day that shows later whether anything before it was changed or cut off.',
+    first: 'print it, or mail it to somebody outside.',
+  },
+  {
+    path: '/records/verify',
+    chapter: 'Resins and records',
+    what: 'Whether a record, a chain or a bundle is as it was sealed, checked in this browser.',
+    first: 'drop a file.',
+  },
+  {
     path: '/records',
     chapter: 'Resins and records',
     what: 'Sealed records: what was done to each batch, chained so that nothing can be changed unseen.',

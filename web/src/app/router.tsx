@@ -138,6 +138,22 @@ export const routes: RouteObject[] = [
             lazy: async () => ({ Component: (await import('../features/records/index.ts')).RecordsPage }),
           },
           {
+            path: 'records/recall',
+            lazy: async () => ({ Component: (await import('../features/find/index.ts')).RecallPage }),
+          },
+          {
+            path: 'records/trends',
+            lazy: async () => ({ Component: (await import('../features/find/TrendsPage.tsx')).TrendsPage }),
+          },
+          {
+            path: 'records/anchors',
+            lazy: async () => ({ Component: (await import('../features/records/index.ts')).AnchorsPage }),
+          },
+          {
+            path: 'records/verify',
+            lazy: async () => ({ Component: (await import('../features/records/VerifyPage.tsx')).VerifyPage }),
+          },
+          {
             path: 'clock',
             lazy: async () => ({ Component: (await import('../features/clock/index.ts')).BigClockPage }),
           },

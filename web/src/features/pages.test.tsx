@@ -24,6 +24,11 @@ const row = (over: Partial<BatchRow>): BatchRow => ({
   mark: null,
   priority: 'usual',
   route: 'Two baths, trim green',
+  outcome: 'open',
+  washed: null,
+  lightS: 0,
+  firstLook: null,
+  people: [],
   ...over,
 });
 
@@ -101,6 +106,13 @@ describe('records', () => {
     hash: 'cafe0123',
     part: 'cap',
     resin: 'Grey',
+    lot: 'A1',
+    customer: null,
+    outcome: 'passed',
+    washed: { loadPctW: 2.1, lowPctW: 1.6, highPctW: 2.7, limitPctW: 2.5 },
+    lightS: 480,
+    firstLook: 'good',
+    people: ['Ada B.'],
   };
   it('offers each in three formats and the chain as one file', async () => {
     showPage('/records', { ...bench, '/api/records': { total: 1, rows: [record], intact: true } });

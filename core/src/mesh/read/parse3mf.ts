@@ -1,4 +1,5 @@
-import { strFromU8, type UnzipFileInfo, unzipSync } from 'fflate';
+import { strFromU8 } from 'fflate';
+import { BadZip, unzipWithin } from '../../archive/index.ts';
 import { ok, type Refusal, type Result, refuse } from '../../result/index.ts';
 import { type Affine, IDENTITY, isMirrored, moveInto, times } from './affine.ts';
 import { Bad3mf, type Model, readModel } from './model3mf.ts';
@@ -50,23 +51,17 @@ const within = (watch: Watch, from: number, share: number): Watch => ({
 
 /** Models and relations by lower-case path without a leading slash. */
 function unpack(bytes: Uint8Array): Map<string, Uint8Array> {
-  let promised = 0;
-  const wanted = ({ name, originalSize }: UnzipFileInfo): boolean => {
-    if (!/\.(model|rels)$/i.test(name)) return false;
-    promised += originalSize;
-    if (promised > MOST_UNPACKED_BYTES)
+  try {
+    const files = unzipWithin(bytes, { bytes: MOST_UNPACKED_BYTES, wants: (name) => /\.(model|rels)$/i.test(name) });
+    return new Map([...files].map(([path, data]) => [pathKey(path), data]));
+  } catch (error) {
+    if (!(error instanceof BadZip)) throw error;
+    if (error.fault === 'too large')
       throw new Bad3mf(
         'TOO_LARGE',
-        `The 3MF unpacks to more than ${MOST_UNPACKED_BYTES / 1024 / 1024} MB. It was not unpacked.`,
+        `The 3MF unpacks to more than ${error.what}. It was not unpacked.`,
         'Export the part with a coarser resolution, or check where the file came from.',
       );
-    return true;
-  };
-  try {
-    const entries = Object.entries(unzipSync(bytes, { filter: wanted }));
-    return new Map(entries.map(([path, data]) => [pathKey(path), data]));
-  } catch (error) {
-    if (error instanceof Bad3mf) throw error;
     throw new Bad3mf(
       'TRUNCATED',
       'The zipped parts of the 3MF cannot be unpacked: the file is damaged or ends early.',

@@ -52,6 +52,7 @@ const KINDS = {
   seal,
 } as const satisfies Record<string, StepKindShape>;
 export type StepKind = keyof typeof KINDS;
+export const STEP_KINDS = Object.keys(KINDS) as StepKind[];
 type OfKind = { readonly kind: StepKind };
 export const kindShape = (kind: StepKind): StepKindShape => KINDS[kind];
 

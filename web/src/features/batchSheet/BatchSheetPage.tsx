@@ -9,6 +9,7 @@ import { ChainMark } from '../../glyphs/index.ts';
 import { Failed, isUnknown, Loading, NoSuch } from '../../ui/index.ts';
 import { MeasuredSizes } from '../caliper/index.ts';
 import { NextBand, SlimBand, useBench } from '../next/index.ts';
+import { SaveAs } from '../records/index.ts';
 import { Breakages } from './Breakages.tsx';
 import { LaterLooks } from './LaterLooks.tsx';
 import { RouteStrip } from './RouteStrip.tsx';
@@ -113,18 +114,16 @@ function SealedBand({ batch }: { readonly batch: BatchState }) {
   return (
     <>
       <SlimBand
-        say={`${batch.name} is sealed.`}
-        more={`Hung ${dayAndClock(batch.createdAtMs)}, done in ${clockText(tookS)}. Its record does not change.`}
+        say={batch.scrapped ? `${batch.name} was scrapped.` : `${batch.name} is sealed.`}
+        more={
+          batch.scrapped?.because ??
+          `Hung ${dayAndClock(batch.createdAtMs)}, done in ${clockText(tookS)}. Its record does not change.`
+        }
       />
       <p className="flex flex-wrap items-center gap-x-4 border-b border-line px-[18px] py-1">
         <ChainMark hash={batch.recordHash!} />
         {record !== undefined && <span>Record {record}</span>}
-        {record !== undefined &&
-          (['pdf', 'json', 'csv'] as const).map((kind) => (
-            <a key={kind} className="min-h-11 content-center underline" href={`/api/records/${record}/file.${kind}`}>
-              {kind.toUpperCase()}
-            </a>
-          ))}
+        {record !== undefined && <SaveAs number={record} kind="made" />}
       </p>
     </>
   );

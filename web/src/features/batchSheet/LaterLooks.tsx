@@ -1,14 +1,24 @@
+import type { LaterReply } from '@north-step/contract';
 import type { BatchState } from '@north-step/core/batch';
 import { upperFirst } from '@north-step/core/units';
 import { Link } from 'react-router';
 import { useLaterQuery } from '../../app/api.ts';
 import { dayAndClock } from '../../app/useNow.ts';
 import { ChainMark } from '../../glyphs/index.ts';
+import { CORRECTED_WORDS } from './CorrectDialog.tsx';
 
-/** What was seen of a sealed batch later, each sealed behind its record. */
+/** What was seen of a sealed batch later, and what its record says wrongly: each sealed behind it. */
 export function LaterLooks({ batch }: { readonly batch: BatchState }) {
   const { data } = useLaterQuery(batch.id, { skip: batch.recordHash === undefined });
-  const looks = data?.looks ?? [];
+  return (
+    <>
+      <Corrections corrections={data?.corrections ?? []} />
+      <Looks looks={data?.looks ?? []} batch={batch} />
+    </>
+  );
+}
+
+function Looks({ looks, batch }: { readonly looks: LaterReply['looks']; readonly batch: BatchState }) {
   if (looks.length === 0) return null;
   return (
     <section aria-label="Seen later" className="mt-4">
@@ -49,6 +59,28 @@ export function LaterLooks({ batch }: { readonly batch: BatchState }) {
             </li>
           ),
         )}
+      </ul>
+    </section>
+  );
+}
+
+/** What its record says wrongly, each sealed behind it. */
+function Corrections({ corrections }: Pick<LaterReply, 'corrections'>) {
+  if (corrections.length === 0) return null;
+  return (
+    <section aria-label="Corrections" className="mt-4">
+      <h3 className="text-lg font-bold">Corrected</h3>
+      <ul>
+        {corrections.map(({ number, hash, about, wrong, right, because, by, atMs }) => (
+          <li key={number} className="border-b border-line py-2">
+            <p>
+              <b>{upperFirst(CORRECTED_WORDS[about])}:</b> “{wrong}” should be “{right}”, {because}
+            </p>
+            <p className="flex flex-wrap items-center gap-3 text-sm text-ink-2">
+              {by}, {dayAndClock(atMs)} · record {number} <ChainMark hash={hash} />
+            </p>
+          </li>
+        ))}
       </ul>
     </section>
   );

@@ -5,9 +5,11 @@ import { Link, useNavigate, useSearchParams } from 'react-router';
 import { type Called, LaterDialog, MeasureDialog, useDo } from '../next/index.ts';
 import { TellPreparer } from '../part/index.ts';
 import { BrokeDialog } from './BrokeDialog.tsx';
+import { CorrectDialog } from './CorrectDialog.tsx';
 import { EditDialog } from './EditDialog.tsx';
 import { HoldDialog } from './HoldDialog.tsx';
 import { LabelsDialog } from './LabelsDialog.tsx';
+import { ScrapDialog } from './ScrapDialog.tsx';
 import { SplitDialog } from './SplitDialog.tsx';
 import type { OfSheet, Send } from './send.ts';
 
@@ -22,7 +24,7 @@ const NOTED: { readonly [T in OfSheet]?: string } = {
 const calledOf = ({ id, name }: BatchState, type: OfSheet): Called | undefined =>
   NOTED[type] === undefined ? undefined : { text: `${name}: ${NOTED[type]}`, batchId: id };
 
-type Open = 'edit' | 'hold' | 'split' | 'labels' | 'tell' | 'broke' | 'sizes' | 'later';
+type Open = 'edit' | 'hold' | 'split' | 'labels' | 'tell' | 'broke' | 'sizes' | 'later' | 'scrap' | 'correct';
 
 /** What can be done with a batch as a whole. */
 export function SheetActions({ batch, open }: { readonly batch: BatchState; readonly open: readonly BatchState[] }) {
@@ -67,12 +69,20 @@ export function SheetActions({ batch, open }: { readonly batch: BatchState; read
           <button type="button" className="btn" onClick={() => setDialog('split')}>
             Split or merge …
           </button>
+          <button type="button" className="btn" onClick={() => setDialog('scrap')}>
+            Scrap …
+          </button>
         </>
       )}
       {batch.recordHash && (
-        <button type="button" className="btn" onClick={() => setDialog('later')}>
-          Look again, or came back …
-        </button>
+        <>
+          <button type="button" className="btn" onClick={() => setDialog('later')}>
+            Look again, or came back …
+          </button>
+          <button type="button" className="btn" onClick={() => setDialog('correct')}>
+            Correct the record …
+          </button>
+        </>
       )}
       <button type="button" className="btn" onClick={() => setDialog('labels')}>
         Labels …
@@ -101,6 +111,8 @@ export function SheetActions({ batch, open }: { readonly batch: BatchState; read
         </Suspense>
       )}
       {dialog === 'hold' && <HoldDialog batch={batch} send={send} onClose={close} />}
+      {dialog === 'scrap' && <ScrapDialog batch={batch} send={send} onClose={close} />}
+      {dialog === 'correct' && <CorrectDialog batch={batch} send={send} onClose={close} />}
       {dialog === 'edit' && <EditDialog batch={batch} send={send} onClose={close} />}
       {dialog === 'split' && <SplitDialog batch={batch} open={open} send={send} onClose={close} />}
       {dialog === 'broke' && <BrokeDialog batch={batch} send={send} onClose={close} />}

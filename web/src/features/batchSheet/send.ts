@@ -6,5 +6,6 @@ export type Send = <T extends OfSheet>(type: T, body: CommandBody<T>) => Promise
 /** What can be done with a batch as a whole. */
 export type OfSheet = Extract<
   CommandType,
-  `batch.${'edit' | 'broke' | 'measure' | 'recount' | 'hold' | 'split' | 'merge' | 'repeat' | 'later'}`
+  | `batch.${'edit' | 'broke' | 'measure' | 'recount' | 'hold' | 'split' | 'merge' | 'repeat' | 'later' | 'scrap'}`
+  | 'record.correct'
 >;

@@ -1,11 +1,12 @@
 import type { BatchRow } from '@north-step/contract';
 import { useEffect, useRef } from 'react';
-import { Link, useNavigate, useSearchParams } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { useBatchesQuery, useRoutesQuery } from '../../app/api.ts';
 import { useKeys } from '../../app/useKeys.ts';
 import { dayAndClock } from '../../app/useNow.ts';
 import { Flag, TAG_STATES } from '../../glyphs/index.ts';
 import { Choice, Empty, Failed, HeadRow, Loading, Pages, SearchField } from '../../ui/index.ts';
+import { asString, Filters, LitCell, OUTCOME_WORDS, useFound, WashedCell } from '../find/index.ts';
 import { SlimBand, SlimButton, useBench } from '../next/index.ts';
 
 const PAGE_SIZE = 50;
@@ -24,14 +25,14 @@ const STATES = [
 
 /** Every batch, newest first; found by name, part, resin, lot or customer. The address holds what is shown. */
 export function BatchesPage() {
-  const [params, setParams] = useSearchParams();
+  const { params, set, count, found } = useFound();
   const navigate = useNavigate();
-  const search = params.get('q') ?? '';
   const state = params.get('state') ?? 'all';
   const offset = Number(params.get('from') ?? 0) || 0;
   const sort = params.get('sort') ?? 'newest';
   const route = params.get('route') ?? '';
-  const { data, isError, refetch } = useBatchesQuery({ search, state, sort, route, offset, limit: PAGE_SIZE });
+  const asked = { ...found, state, sort, ...(route && { route }) };
+  const { data, isError, refetch } = useBatchesQuery({ ...asked, offset, limit: PAGE_SIZE });
   const routes = useRoutesQuery();
   const finder = useRef<HTMLInputElement>(null);
   const finding = params.get('find');
@@ -40,25 +41,11 @@ export function BatchesPage() {
   }, [finding]);
   useKeys({ n: () => navigate('/batches/new'), '/': () => finder.current?.focus() });
 
-  const set = (next: Record<string, string>) => {
-    setParams(
-      (now) => {
-        const kept = { q: now.get('q') ?? '', state, sort, route };
-        const merged: Record<string, string> = { ...kept, ...next };
-        return Object.fromEntries(
-          Object.entries(merged).filter(
-            ([key, value]) =>
-              value !== '' && !(key === 'state' && value === 'all') && !(key === 'sort' && value === 'newest'),
-          ),
-        );
-      },
-      { replace: true },
-    );
-  };
   const { plan } = useBench();
   const lateOf = (row: BatchRow) =>
     row.sealedAtMs === null ? plan?.lateOf({ id: row.id, dueAtMs: row.dueAtMs ?? undefined }) : undefined;
-  const csv = `/api/batches.csv?${new URLSearchParams({ search, state, sort, ...(route && { route }) })}`;
+  const csv = `/api/batches.csv?${new URLSearchParams(asString(asked))}`;
+  const search = found.search;
   return (
     <>
       <SlimBand
@@ -72,13 +59,22 @@ export function BatchesPage() {
           className="max-w-80"
           placeholder="Find a batch"
           label="Find a batch"
-          value={search}
+          value={search ?? ''}
           onSearch={(q) => set({ q })}
         />
-        <Choice label="Which batches" value={state} options={STATES} onChange={(next) => set({ state: next })} />
+        <Choice
+          label="Which batches"
+          value={state}
+          options={STATES}
+          onChange={(next) => set({ state: next === 'all' ? undefined : next })}
+        />
         <label className="flex items-center gap-2">
           <span className="text-sm text-ink-2">order</span>
-          <select className="field w-auto" value={sort} onChange={(event) => set({ sort: event.target.value })}>
+          <select
+            className="field w-auto"
+            value={sort}
+            onChange={(event) => set({ sort: event.target.value === 'newest' ? undefined : event.target.value })}
+          >
             {Object.entries(SORT_TEXT).map(([value, text]) => (
               <option key={value} value={value}>
                 {text}
@@ -108,6 +104,7 @@ export function BatchesPage() {
           Save as CSV
         </a>
       </div>
+      <Filters params={params} set={set} count={count} />
       {isError && !data && <Failed what="the batches" onRetry={() => void refetch()} />}
       {!data && !isError && <Loading what="the batches" />}
       {data?.rows.length === 0 && <Empty>No batch matches. Clear the search, or hang a new batch with N.</Empty>}
@@ -131,7 +128,20 @@ type BatchTableProps = {
 function BatchTable({ rows, lateOf }: BatchTableProps) {
   return (
     <table className="table-plain mx-[18px] w-[calc(100%-36px)]">
-      <HeadRow names={['batch', 'part', 'resin, lot, route', 'for', 'hung', 'due', 'now at']} />
+      <HeadRow
+        names={[
+          'batch',
+          'part',
+          'resin, lot, route',
+          'for',
+          'hung',
+          'due',
+          'washed at',
+          'light, first look',
+          'who',
+          'now at',
+        ]}
+      />
       <tbody>
         {rows.map((row) => (
           <tr key={row.id}>
@@ -157,6 +167,13 @@ function BatchTable({ rows, lateOf }: BatchTableProps) {
               {row.priority !== 'usual' && <b className="block font-sans text-sm">{row.priority}</b>}
             </td>
             <td>
+              <WashedCell washed={row.washed} />
+            </td>
+            <td>
+              <LitCell lightS={row.lightS} firstLook={row.firstLook} />
+            </td>
+            <td className="text-sm">{row.people.join(', ') || '–'}</td>
+            <td>
               {whereNow(row)}
               {row.mark && <b className="block text-sm">{row.mark}</b>}
             </td>
@@ -168,4 +185,6 @@ function BatchTable({ rows, lateOf }: BatchTableProps) {
 }
 
 const whereNow = (row: BatchRow): string =>
-  row.sealedAtMs === null || row.step.startsWith('part of') ? row.step : `sealed ${dayAndClock(row.sealedAtMs)}`;
+  row.sealedAtMs === null || row.step.startsWith('part of')
+    ? row.step
+    : `${row.outcome === 'passed' ? 'sealed' : OUTCOME_WORDS[row.outcome]}, ${dayAndClock(row.sealedAtMs)}`;

@@ -82,6 +82,8 @@ function foresee(batch: BatchState, command: Asked, scene: Scene): ReturnType<ty
     case 'batch.create':
     case 'batch.undo':
     case 'batch.later':
+    case 'batch.scrap':
+    case 'record.correct':
     case 'batch.split':
     case 'batch.merge':
     case 'batch.repeat':

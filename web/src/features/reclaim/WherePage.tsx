@@ -2,12 +2,12 @@ import type { WhereReply } from '@north-step/contract';
 import { type FlowRow, ROW_ACCOUNT } from '@north-step/core/solvent';
 import { plainNumber } from '@north-step/core/units';
 import { Link, useSearchParams } from 'react-router';
+import { isoDay, PARTS, type Part, PERIODS, type PeriodKind, partOf, type Span, spanOf } from '../../app/periods.ts';
 import { useNow } from '../../app/useNow.ts';
 import { Choice, Failed, HeadRow, Loading } from '../../ui/index.ts';
 import { SlimBand, SlimButton } from '../next/index.ts';
 import { useWhereQuery } from './endpoints.ts';
 import { FlowPicture } from './FlowPicture.tsx';
-import { isoDay, PARTS, type Part, PERIODS, type PeriodKind, partOf, type Span, spanOf } from './periods.ts';
 import { Savings } from './Savings.tsx';
 import { kgText, ROW_WORDS } from './words.ts';
 

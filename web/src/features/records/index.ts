@@ -1,1 +1,3 @@
+export { AnchorsPage } from './AnchorsPage.tsx';
 export { RecordsPage } from './RecordsPage.tsx';
+export { SaveAs } from './SaveAs.tsx';

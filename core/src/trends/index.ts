@@ -1,0 +1,2 @@
+export * from './bins.ts';
+export * from './wilson.ts';
