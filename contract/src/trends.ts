@@ -17,6 +17,9 @@ export const TrendsReply = Type.Object({
       good: Type.Integer({ description: 'of these, good at the first look' }),
     }),
   ),
+  notGood: Type.Array(Type.Object({ seen: Type.String(), count: Type.Integer() }), {
+    description: 'what the first looks that were not good saw, the most first',
+  }),
   causes: Type.Array(
     Type.Object({
       seen: Type.String(),

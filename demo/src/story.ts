@@ -24,6 +24,7 @@ const CARD_CHANGED_DAYS_AGO = 70;
 const FORGOTTEN_DAYS_AGO = 38;
 const CAME_BACK_DAYS_AGO = 12;
 const DIES_EVERY_DAYS = 10;
+const ESTIMATED_EVERY_DAYS = 3;
 const SEED = 20_417;
 
 export type StoryOptions = {
@@ -72,6 +73,8 @@ export async function tellStory(db: Db, options: StoryOptions): Promise<void> {
     if (daysAgo === CARD_CHANGED_DAYS_AGO) await changeCard(people[0]!);
     await tendLight(told, daysAgo);
     await tendAir(people[0]!, daysAgo, days);
+    // the baths are estimated as they are in a shop that runs: from the first day on, and often enough that ranges mean something
+    if (daysAgo % ESTIMATED_EVERY_DAYS === 0 || daysAgo === days) await people[0]!.get('/api/solvent/care');
     await lookAgain(people[1]!, afterRandom);
     if (daysAgo === CAME_BACK_DAYS_AGO) await returned(told);
     await workDay(told, { daysAgo, batches: batchesOn(daysAgo, random), untilMs: clock.nowMs + 8 * 3600 * 1000 });

@@ -3,7 +3,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { type BatchReply, SEQ_HEADER, type SolventReply } from '@north-step/contract';
-import { type BatchEvent, type BatchState, currentStep, replay } from '@north-step/core/batch';
+import { type BatchEvent, type BatchState, currentStep, firstLookOf, outcomeOf, replay } from '@north-step/core/batch';
 import { canonicalJson } from '@north-step/core/record';
 import { testCard } from '@north-step/core/testing';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -181,10 +181,31 @@ describe('states follow from facts', () => {
     const { file, hash } = await t.db.one<{ file: string; hash: string }>(
       sql`SELECT file, hash FROM record WHERE batch_id = ${sealed.id}`,
     );
-    const { hash: inside, ...open } = JSON.parse(file) as Record<string, unknown>;
+    const { hash: inside, internal, ...open } = JSON.parse(file) as Record<string, unknown>;
     expect([inside, sealed.recordHash]).toEqual([hash, hash]);
     expect(createHash('sha256').update(canonicalJson(open)).digest('hex')).toBe(hash);
+    expect(createHash('sha256').update(canonicalJson(internal)).digest('hex')).toBe(open.internalSha256);
     expect(canonicalJson(JSON.parse(file))).toBe(file);
+  });
+  it('steps that lists and recalls ask for are those of the states, also after one was taken back', async () => {
+    const batches = await t.db.many<{ id: string; state: BatchState; outcome: string; first_look: string | null }>(
+      sql`SELECT id, state, outcome, first_look FROM batch`,
+    );
+    for (const { id, state, outcome, first_look } of batches) {
+      const rows = await t.db.many<{ step_id: string; by: string | null; outcome: string | null; load: number | null }>(
+        sql`SELECT step_id, by, outcome, load_pct AS load FROM batch_step WHERE batch_id = ${id} ORDER BY place`,
+      );
+      const begun = state.steps.filter((step) => step.state !== 'waiting');
+      expect(rows).toEqual(
+        begun.map(({ id: step_id, by = null, outcome: seen = null, knew }) => ({
+          step_id,
+          by,
+          outcome: seen,
+          load: knew?.loadPctW ?? null,
+        })),
+      );
+      expect([outcome, first_look]).toEqual([outcomeOf(state), firstLookOf(state)?.outcome ?? null]);
+    }
   });
   it('asks for records that are not there in vain', async () => {
     for (const url of ['/api/records/9999', '/api/records/9999/file.pdf', '/api/records/9999/file.csv']) {

@@ -53,9 +53,14 @@ CREATE INDEX batch_step_tinted ON batch_step (started_at) WHERE tint_db IS NOT N
 CREATE INDEX batch_step_over ON batch_step (started_at) WHERE coalesce(load_high_pct, load_pct) > limit_pct;
 
 CREATE FUNCTION ms_of(value jsonb) RETURNS timestamptz LANGUAGE sql IMMUTABLE AS $$ SELECT to_timestamp((value #>> '{}')::double precision / 1000) $$;
-CREATE FUNCTION project_steps(batch_key text, steps jsonb) RETURNS void LANGUAGE sql AS $$
-  DELETE FROM batch_step s WHERE s.batch_id = batch_key
-     AND NOT EXISTS (SELECT 1 FROM jsonb_array_elements(steps) AS e WHERE e->>'id' = s.step_id AND e->>'state' <> 'waiting');
+-- Steps of a batch that are other than before are written anew; those that were taken back are gone.
+CREATE FUNCTION project_steps(batch_key text, steps jsonb, steps_before jsonb) RETURNS void LANGUAGE plpgsql AS $$
+BEGIN
+  IF steps_before IS NOT NULL THEN
+    DELETE FROM batch_step s WHERE s.batch_id = batch_key AND s.step_id IN (
+      SELECT e->>'id' FROM jsonb_array_elements(steps_before) AS e
+       WHERE e->>'state' <> 'waiting' AND NOT EXISTS (SELECT 1 FROM jsonb_array_elements(steps) AS n WHERE n->>'id' = e->>'id' AND n->>'state' <> 'waiting'));
+  END IF;
   INSERT INTO batch_step (batch_id, step_id, place, kind, station_id, vessel_id, started_at, ended_at, by, outcome, planned_s, load_pct, load_low_pct, load_high_pct, limit_pct, light_mw, lit_s, tint_db)
   SELECT batch_key, e->>'id', (n - 1)::int, e->>'kind', e->>'station', (SELECT vessel_id FROM station WHERE id = e->>'station'),
          ms_of(coalesce(e->'startedAtMs', e->'endedAtMs')), ms_of(e->'endedAtMs'), e->>'by', e->>'outcome', (e->>'plannedS')::double precision,
@@ -66,24 +71,27 @@ CREATE FUNCTION project_steps(batch_key text, steps jsonb) RETURNS void LANGUAGE
            (e->>'plannedS')::double precision + (SELECT coalesce(sum((a->>'addS')::double precision), 0) FROM jsonb_array_elements(coalesce(e->'added', '[]')) AS a))) END,
          (e->'colour'->>'deltaDb')::double precision
     FROM jsonb_array_elements(steps) WITH ORDINALITY AS one (e, n)
-   WHERE e->>'state' <> 'waiting' AND coalesce(e->'startedAtMs', e->'endedAtMs') IS NOT NULL
+   WHERE e->>'state' <> 'waiting' AND coalesce(e->'startedAtMs', e->'endedAtMs') IS NOT NULL AND e IS DISTINCT FROM steps_before->((n - 1)::int)
   ON CONFLICT (batch_id, step_id) DO UPDATE
      SET place = excluded.place, started_at = excluded.started_at, ended_at = excluded.ended_at, by = excluded.by, outcome = excluded.outcome,
          station_id = excluded.station_id, planned_s = excluded.planned_s, load_pct = excluded.load_pct, load_low_pct = excluded.load_low_pct,
          load_high_pct = excluded.load_high_pct, limit_pct = excluded.limit_pct, light_mw = excluded.light_mw, lit_s = excluded.lit_s, tint_db = excluded.tint_db,
-         vessel_id = CASE WHEN batch_step.station_id = excluded.station_id THEN batch_step.vessel_id ELSE excluded.vessel_id END
-   WHERE (batch_step.place, batch_step.started_at, batch_step.ended_at, batch_step.by, batch_step.outcome, batch_step.station_id, batch_step.planned_s, batch_step.load_pct, batch_step.lit_s)
-         IS DISTINCT FROM (excluded.place, excluded.started_at, excluded.ended_at, excluded.by, excluded.outcome, excluded.station_id, excluded.planned_s, excluded.load_pct, excluded.lit_s)
-$$;
-CREATE FUNCTION batch_is_projected() RETURNS trigger LANGUAGE plpgsql AS $$
+         vessel_id = CASE WHEN batch_step.station_id = excluded.station_id THEN batch_step.vessel_id ELSE excluded.vessel_id END;
+END $$;
+CREATE FUNCTION batch_is_new() RETURNS trigger LANGUAGE plpgsql AS $$
 BEGIN
-  PERFORM project_steps(NEW.id, NEW.state->'steps');
+  PERFORM project_steps(NEW.id, NEW.state->'steps', NULL);
   RETURN NULL;
 END $$;
-CREATE TRIGGER batch_steps_follow_new AFTER INSERT ON batch FOR EACH ROW EXECUTE FUNCTION batch_is_projected();
+CREATE FUNCTION batch_is_changed() RETURNS trigger LANGUAGE plpgsql AS $$
+BEGIN
+  PERFORM project_steps(NEW.id, NEW.state->'steps', OLD.state->'steps');
+  RETURN NULL;
+END $$;
+CREATE TRIGGER batch_steps_follow_new AFTER INSERT ON batch FOR EACH ROW EXECUTE FUNCTION batch_is_new();
 CREATE TRIGGER batch_steps_follow AFTER UPDATE OF state ON batch FOR EACH ROW
-  WHEN (NEW.state->'steps' IS DISTINCT FROM OLD.state->'steps') EXECUTE FUNCTION batch_is_projected();
-SELECT project_steps(id, state->'steps') FROM batch;
+  WHEN (NEW.state->'steps' IS DISTINCT FROM OLD.state->'steps') EXECUTE FUNCTION batch_is_changed();
+SELECT project_steps(id, state->'steps', NULL) FROM batch;
 
 -- Which kinds of records there are is said in one place, and not here.
 ALTER TABLE record DROP CONSTRAINT record_kind_check;

@@ -3,6 +3,7 @@ import { type BatchState, currentStep, lightS, wantedS } from '@north-step/core/
 import type { SealedRecord } from '@north-step/core/record';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { sql } from '../db/index.ts';
+import { wholeBody } from '../records/index.ts';
 import { at, TestBench } from '../testing/bench.ts';
 
 let t: TestBench;
@@ -93,7 +94,7 @@ describe('a mishap', () => {
     expect(wantedS(currentStep(after)!)).toBe(currentStep(started)!.plannedS! + 40);
     const done = await t.workOn(after);
     const { file } = await t.db.one<{ file: string }>(sql`SELECT file FROM record WHERE batch_id = ${done.id}`);
-    const { body } = JSON.parse(file) as { body: { steps: { mishaps?: object[] }[]; secondsOfLight: number } };
+    const body = wholeBody(JSON.parse(file)) as unknown as { steps: { mishaps?: object[] }[]; secondsOfLight: number };
     expect(body.steps.flatMap(({ mishaps = [] }) => mishaps)).toMatchObject([
       { what: 'power lost', offS: 40, note: 'storm', by: 'Ada B.' },
     ]);

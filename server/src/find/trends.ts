@@ -15,11 +15,13 @@ export async function trends(db: Queryable, { fromMs, toMs }: TrendsQuery): Prom
   const [from, to] = [new Date(fromMs), new Date(toMs)];
   const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
   const sealed = sql`SELECT id, name, sealed_at, first_look FROM batch WHERE sealed_at >= ${from} AND sealed_at < ${to} AND outcome <> 'merged'`;
-  const [weeks, causes, washed, tint, times] = await Promise.all([
+  const [weeks, notGood, causes, washed, tint, times] = await Promise.all([
     db.many<{ week: Date; sealed: number; looked: number; good: number }>(sql`
       SELECT date_trunc('week', sealed_at AT TIME ZONE ${zone}) AT TIME ZONE ${zone} AS week, count(*)::int AS sealed,
              count(first_look)::int AS looked, count(*) FILTER (WHERE first_look = 'good')::int AS good
         FROM (${sealed}) b GROUP BY 1 ORDER BY 1`),
+    db.many<TrendsReply['notGood'][number]>(sql`
+      SELECT first_look AS seen, count(*)::int AS count FROM (${sealed}) b WHERE first_look <> 'good' GROUP BY 1 ORDER BY 2 DESC, 1`),
     db.many<TrendsReply['causes'][number]>(sql`
       SELECT s.outcome AS seen, CASE WHEN s.kind = ANY(${LOOKS_AFTER}::text[]) THEN 'after light' ELSE 'before light' END AS at, count(*)::int AS count
         FROM batch_step s JOIN (${sealed}) b ON b.id = s.batch_id
@@ -43,6 +45,7 @@ export async function trends(db: Queryable, { fromMs, toMs }: TrendsQuery): Prom
   ]);
   return {
     weeks: weeks.map(({ week, ...row }) => ({ fromMs: week.getTime(), ...row })),
+    notGood: [...notGood],
     causes: [...causes],
     tack: [...tackByLoad(washed)],
     tint: [...tint],

@@ -97,14 +97,16 @@ export function BatchesPage() {
             ))}
           </select>
         </label>
-        <Link className="ml-auto underline" to="/parts">
+      </div>
+      <div className="flex flex-wrap items-start gap-4 pr-[18px]">
+        <Filters params={params} set={set} count={count} />
+        <Link className="ml-auto min-h-11 content-center underline" to="/parts">
           Notes on parts
         </Link>
-        <a className="underline" href={csv}>
+        <a className="min-h-11 content-center underline" href={csv}>
           Save as CSV
         </a>
       </div>
-      <Filters params={params} set={set} count={count} />
       {isError && !data && <Failed what="the batches" onRetry={() => void refetch()} />}
       {!data && !isError && <Loading what="the batches" />}
       {data?.rows.length === 0 && <Empty>No batch matches. Clear the search, or hang a new batch with N.</Empty>}
@@ -156,8 +158,10 @@ function BatchTable({ rows, lateOf }: BatchTableProps) {
             </td>
             <td>{row.pieces}</td>
             <td>
-              {row.resin}, {row.lot}
-              <span className="block text-[13px] text-ink-2">{row.route}</span>
+              {row.resin}
+              <span className="block text-[13px] text-ink-2">
+                <span className="whitespace-nowrap">{row.lot}</span> · {row.route}
+              </span>
             </td>
             <td>{row.customer ?? '–'}</td>
             <td className="font-mono whitespace-nowrap">{dayAndClock(row.createdAtMs)}</td>

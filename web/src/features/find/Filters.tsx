@@ -31,7 +31,7 @@ export function Filters({ params, set, count }: FiltersProps) {
     />
   );
   return (
-    <details className="px-[18px] pb-2" open={count > 0 || undefined}>
+    <details className="px-[18px] pb-2 open:w-full" open={count > 0 || undefined}>
       <summary className="min-h-11 w-fit cursor-pointer content-center underline">
         {count === 0
           ? 'Find by resin, bath, lamp, person, date …'

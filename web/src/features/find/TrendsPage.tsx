@@ -59,11 +59,10 @@ function yieldText({ weeks }: TrendsReply, name: string): string {
   return `First look, ${name}: ${good} of ${looked} good, ${Math.round((100 * good) / looked)} %`;
 }
 
-/** What sent the others back, the most first. */
-function whyNotText({ causes }: TrendsReply): string {
-  const after = causes.filter(({ at }) => at === 'after light');
-  if (after.length === 0) return 'No look after light sent a batch back.';
-  return `Why not: ${after.map(({ seen, count }) => `${seen} ${count}`).join(', ')}.`;
+/** What the others showed at their first look, the most first. */
+function whyNotText({ notGood }: TrendsReply): string {
+  if (notGood.length === 0) return 'No first look sent a batch back.';
+  return `Why not: ${notGood.map(({ seen, count }) => `${seen} ${count}`).join(', ')}.`;
 }
 
 function Trends({ data }: { readonly data: TrendsReply }) {

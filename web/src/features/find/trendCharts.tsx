@@ -21,8 +21,8 @@ export function YieldChart({ weeks }: Pick<TrendsReply, 'weeks'>) {
         <CartesianGrid vertical={false} stroke="var(--line)" />
         <XAxis dataKey="week" {...AXIS} />
         <YAxis allowDecimals={false} width={40} {...AXIS} />
-        <Bar dataKey="good" stackId="looked" fill="var(--moss)" isAnimationActive={false} />
-        <Bar dataKey="not" stackId="looked" fill="var(--brick)" isAnimationActive={false} />
+        <Bar dataKey="good" stackId="looked" fill="var(--moss)" maxBarSize={70} isAnimationActive={false} />
+        <Bar dataKey="not" stackId="looked" fill="var(--brick)" maxBarSize={70} isAnimationActive={false} />
       </BarChart>
       <figcaption className="text-sm text-ink-2">Below: good at once. Above: sent back.</figcaption>
     </figure>
@@ -36,7 +36,7 @@ export function TackChart({ bins }: { readonly bins: TrendsReply['tack'] }) {
     .filter(({ batches }) => batches > 0)
     .map(({ fromPctW, toPctW, batches, tacky, range90: [low, high] }) => {
       const pct = (100 * tacky) / batches;
-      const load = `${plainNumber(fromPctW, 2)}–${plainNumber(toPctW, 2)}`;
+      const load = `${fromPctW === 0 ? '0' : plainNumber(fromPctW, 2)}–${plainNumber(toPctW, 2)}`;
       return { load, pct, batches, off: [pct - 100 * low, 100 * high - pct] as const };
     });
   const words = rows.map(({ load, pct, batches }) => `${load} % resin: ${Math.round(pct)} % of ${batches}`).join('; ');
@@ -47,7 +47,7 @@ export function TackChart({ bins }: { readonly bins: TrendsReply['tack'] }) {
         <CartesianGrid vertical={false} stroke="var(--line)" />
         <XAxis dataKey="load" {...AXIS} />
         <YAxis domain={[0, 100]} tickFormatter={(value: number) => `${value}%`} width={50} {...AXIS} />
-        <Bar dataKey="pct" fill="var(--sea-2)" isAnimationActive={false}>
+        <Bar dataKey="pct" fill="var(--sea-2)" maxBarSize={70} isAnimationActive={false}>
           <ErrorBar dataKey="off" width={8} stroke="var(--ink)" strokeWidth={1.5} />
         </Bar>
       </BarChart>

@@ -21,10 +21,11 @@ type Washed = NonNullable<BatchRow['washed']>;
 /** `2.1 % (1.6 to 2.7)`, and what the bath was good for where it was more. */
 export function loadWords({ loadPctW, lowPctW, highPctW }: Washed): string {
   if (loadPctW === null) return '–';
-  const range =
-    lowPctW === null || highPctW === null ? '' : ` (${plainNumber(lowPctW, 2)} to ${plainNumber(highPctW, 2)})`;
+  const range = lowPctW === null || highPctW === null ? '' : ` (${bare(lowPctW)} to ${bare(highPctW)})`;
   return `${percentText(loadPctW)}${range}`;
 }
+const bare = (pct: number): string => percentText(pct).replace(' %', '');
+
 /** Over its limit surely, perhaps, or not. */
 export function overLimit({ loadPctW, lowPctW, highPctW, limitPctW }: Washed): 'over' | 'may be over' | undefined {
   if (limitPctW === null || loadPctW === null) return undefined;
