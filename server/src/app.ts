@@ -23,6 +23,7 @@ import { LAYOUT_HANDLINGS, layoutRoutes } from './layout/index.ts';
 import { lightHandlings, lightRoutes, makeBatchMaps, makeLightMapper, makePairKeeper } from './light/index.ts';
 import { liveRoutes } from './live/routes.ts';
 import { makeMeasurer, meshRoutes } from './meshes/index.ts';
+import { openRoutes } from './open/index.ts';
 import { PART_HANDLINGS, partRoutes } from './parts/index.ts';
 import { makePrinter } from './pdf/index.ts';
 import { photoRoutes } from './photos/index.ts';
@@ -112,6 +113,7 @@ export async function buildApp(context: Context, options: AppOptions = {}): Prom
     lastCheck: integrity.last,
     ...(options.webFolder && { webFolder: options.webFolder }),
   });
+  await openRoutes(app, context);
   meshRoutes(app, context, measurer);
   await computeRoutes(app, compute);
   await deviceRoutes(app, context, sampleKeeper(context));

@@ -191,4 +191,5 @@ export function madeUpLadder(
   });
 }
 export * from './benches.ts';
+export * from './bomb.ts';
 export * from './reclaim.ts';

@@ -1,2 +1,2 @@
-export { BackupFailed, makeBackup, restoreBackup } from './make.ts';
+export { BackupFailed, makeBackup, restoreBackup, withCopy } from './make.ts';
 export { backupRoutes } from './routes.ts';

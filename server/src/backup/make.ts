@@ -1,4 +1,4 @@
-import { mkdtemp, rename, rm, stat } from 'node:fs/promises';
+import { mkdir, mkdtemp, rename, rm, stat } from 'node:fs/promises';
 import path from 'node:path';
 import type { BookCheck } from '@north-step/contract';
 import { CURRENT_SEGMENT, type Db, forceAll, LAYOUT, openDb } from '../db/index.ts';
@@ -38,6 +38,33 @@ export async function makeBackup(db: Db, file: string): Promise<BookCheck> {
     throw new BackupFailed(
       `The backup could not be written: ${(error as Error).message}. There is no new file; earlier ones stand.`,
     );
+  }
+}
+
+/** Works on a copy of an open database as it is at one moment, while work goes on; the copy is taken away behind. */
+export async function withCopy<T>(db: Db, work: (copy: Db) => Promise<T>): Promise<T> {
+  const beside = path.join(db.folder, LAYOUT.backups);
+  await mkdir(beside, { recursive: true });
+  const folder = await mkdtemp(path.join(beside, 'north-step-copy-'));
+  try {
+    const file = path.join(folder, 'copy.tar.gz');
+    await db.hold(async () => {
+      await packDatabase(path.join(db.folder, LAYOUT.database), file, {
+        from: await segmentNow(db),
+        to: () => segmentNow(db),
+      });
+    });
+    const inside = path.join(folder, 'copy');
+    await mkdir(inside);
+    await unpackInto(inside, file);
+    const copy = await openDb(inside);
+    try {
+      return await work(copy);
+    } finally {
+      await copy.close();
+    }
+  } finally {
+    await rm(folder, { recursive: true, force: true });
   }
 }
 

@@ -1,0 +1,1 @@
+export { openRoutes } from './routes.ts';

@@ -1,0 +1,85 @@
+import { ShopImport, ShopImportQuery } from '@north-step/contract';
+import type { FastifyInstance } from 'fastify';
+import { withCopy } from '../backup/index.ts';
+import { benchSetting } from '../bench/index.ts';
+import type { Context } from '../context.ts';
+import { sql } from '../db/index.ts';
+import { Refused } from '../http/errors.ts';
+import { keepZone } from '../zone.ts';
+import { exportShop } from './exportShop.ts';
+import { importShop, isEmpty } from './importShop.ts';
+import { BadShop, readShop } from './readShop.ts';
+
+const MOST_BYTES = 512 * 1024 * 1024;
+
+/** Everything out in open files, and in again. */
+export async function openRoutes(app: FastifyInstance, context: Context): Promise<void> {
+  const { db, live } = context;
+  let exporting: Promise<Buffer> | undefined;
+  app.get(
+    '/api/shop.zip',
+    { schema: { summary: 'Everything that the shop is, as one zip of open files' } },
+    async (_, reply) => {
+      exporting ??= withCopy(db, (copy) => exportShop(copy, context.nowMs())).finally(() => {
+        exporting = undefined;
+      });
+      const day = new Date(context.nowMs()).toISOString().slice(0, 10);
+      return reply
+        .type('application/zip')
+        .header('content-disposition', `attachment; filename="north-step-shop-${day}.zip"`)
+        .send(await exporting);
+    },
+  );
+  await app.register(async (inner) => {
+    inner.addContentTypeParser(
+      ['application/zip', 'application/octet-stream'],
+      { parseAs: 'buffer', bodyLimit: MOST_BYTES },
+      (_, body, done) => done(null, body),
+    );
+    inner.post<{ Querystring: ShopImportQuery; Body: Buffer }>(
+      '/api/shop',
+      {
+        bodyLimit: MOST_BYTES,
+        schema: {
+          summary: 'Take a whole shop in where nothing stands yet: all of it or nothing',
+          querystring: ShopImportQuery,
+          response: { 200: ShopImport },
+        },
+      },
+      async ({ query: { dryRun = false }, body }) => {
+        if (!Buffer.isBuffer(body) || body.length === 0)
+          throw new Refused({ code: 'BAD_VALUE', message: 'Send the zip itself as application/zip.' });
+        if (!(await isEmpty(db)))
+          throw new Refused({
+            code: 'ALREADY_SET_UP',
+            message: 'Something stands here already: a shop is taken in only where nothing does. Nothing was changed.',
+            remedy: 'Start North Step with a new data folder, and take it in there.',
+          });
+        try {
+          const { schema } = await db.one<{ schema: number }>(sql`SELECT max(number)::int AS schema FROM migration`);
+          const rows = await importShop(db, readShop(body, schema), { nowMs: context.nowMs(), keep: !dryRun });
+          if (!dryRun) {
+            const { ways } = await benchSetting(db);
+            keepZone(ways?.zone);
+            live.publish([
+              'bench',
+              'batches',
+              'solvent',
+              'records',
+              'resins',
+              'routes',
+              'lamps',
+              'layout',
+              'reclaim',
+              'waste',
+            ]);
+          }
+          return { taken: !dryRun, rows, problems: [] };
+        } catch (error) {
+          if (error instanceof BadShop) return { taken: false, rows: {}, problems: [...error.problems] };
+          throw error;
+        }
+      },
+    );
+  });
+}
