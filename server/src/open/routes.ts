@@ -49,7 +49,8 @@ export async function openRoutes(app: FastifyInstance, context: Context): Promis
       async ({ query: { dryRun = false }, body }) => {
         if (!Buffer.isBuffer(body) || body.length === 0)
           throw new Refused({ code: 'BAD_VALUE', message: 'Send the zip itself as application/zip.' });
-        if (!(await isEmpty(db)))
+        const empty = await isEmpty(db);
+        if (!empty && !dryRun)
           throw new Refused({
             code: 'ALREADY_SET_UP',
             message: 'Something stands here already: a shop is taken in only where nothing does. Nothing was changed.',
@@ -57,7 +58,11 @@ export async function openRoutes(app: FastifyInstance, context: Context): Promis
           });
         try {
           const { schema } = await db.one<{ schema: number }>(sql`SELECT max(number)::int AS schema FROM migration`);
-          const rows = await importShop(db, readShop(body, schema), { nowMs: context.nowMs(), keep: !dryRun });
+          const shop = readShop(body, schema);
+          // where something stands, rows can be looked at and not tried
+          const rows = empty
+            ? await importShop(db, shop, { nowMs: context.nowMs(), keep: !dryRun })
+            : Object.fromEntries(shop.manifest.tables.map((table) => [table.name, table.rows]));
           if (!dryRun) {
             const { ways } = await benchSetting(db);
             keepZone(ways?.zone);

@@ -1,11 +1,15 @@
+import { readFileSync } from 'node:fs';
+import path from 'node:path';
 import type { BenchReply, ShopImport } from '@north-step/contract';
 import { bombOf, testLamp } from '@north-step/core/testing';
+import { Ajv2020 } from 'ajv/dist/2020.js';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { sql } from '../db/index.ts';
 import { sha256 } from '../records/index.ts';
 import { at, TestBench } from '../testing/bench.ts';
 import { rowsOf } from './exportShop.ts';
+import { formatSchemas } from './formats.ts';
 import { SHOP_MANIFEST, type ShopManifest, tableFile } from './manifest.ts';
 import { LEFT_OUT, specOf, TABLE_NAMES, type TableName } from './tables.ts';
 
@@ -77,6 +81,16 @@ describe('what is exported', () => {
         ...Object.keys(specOf(name).columns).sort(),
       ]);
     }
+  });
+  it('is described by the schemas of docs/formats, which are those of the program', () => {
+    for (const [name, schema] of Object.entries(formatSchemas()))
+      expect([name, JSON.parse(readFileSync(path.join('docs/formats', name), 'utf8'))]).toEqual([name, schema]);
+    const ajv = new Ajv2020({ strict: false });
+    const { $defs, ...manifest } = formatSchemas()['shop.schema.json'] as { $defs: Record<string, object> };
+    const files = unzipSync(file);
+    const validates = (schema: object, name: string) => ajv.validate(schema, JSON.parse(strFromU8(files[name]!)));
+    expect(validates(manifest, SHOP_MANIFEST)).toBe(true);
+    for (const [name, schema] of Object.entries($defs)) expect([name, validates(schema, name)]).toEqual([name, true]);
   });
   it('holds the book as a table that adds up to nothing', () => {
     const [head, ...lines] = strFromU8(unzipSync(file)['ledger.csv']!).trim().split(/\r?\n/);

@@ -195,6 +195,12 @@ export const PAGE_HELP: readonly PageHelp[] = [
     first: 'print it, or mail it to somebody outside.',
   },
   {
+    path: '/records/files',
+    chapter: 'Open files',
+    what: 'Everything out as open files, and in again where nothing stands yet.',
+    first: 'save everything, and open the zip.',
+  },
+  {
     path: '/records/verify',
     chapter: 'Resins and records',
     what: 'Whether a record, a chain or a bundle is as it was sealed, checked in this browser.',

@@ -150,6 +150,10 @@ export const routes: RouteObject[] = [
             lazy: async () => ({ Component: (await import('../features/records/index.ts')).AnchorsPage }),
           },
           {
+            path: 'records/files',
+            lazy: async () => ({ Component: (await import('../features/records/FilesPage.tsx')).FilesPage }),
+          },
+          {
             path: 'records/verify',
             lazy: async () => ({ Component: (await import('../features/records/VerifyPage.tsx')).VerifyPage }),
           },

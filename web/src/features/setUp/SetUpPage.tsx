@@ -1,5 +1,5 @@
 import { benchOf } from '@north-step/core/setUp';
-import { useEffect, useRef, useState } from 'react';
+import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { Navigate, useNavigate } from 'react-router';
 import { useBenchQuery } from '../../app/api.ts';
 import { workedBy } from '../../app/bench.ts';
@@ -14,6 +14,7 @@ import { ResinsStep } from './ResinsStep.tsx';
 import { PeopleStep, WorkshopStep } from './steps.tsx';
 import { usualFillMl } from './usualFill.ts';
 
+const TakeShop = lazy(async () => ({ default: (await import('../records/index.ts')).TakeShop }));
 const STEPS = [
   { title: 'The workshop', Step: WorkshopStep },
   { title: 'Who works here', Step: PeopleStep },
@@ -68,6 +69,16 @@ export function SetUpPage() {
         say={`Set up, ${at + 1} of ${STEPS.length}: ${title}`}
         more="Everything has an answer already; change what you know better."
       />
+      {at === 0 && (
+        <details className="mx-auto max-w-[820px] px-[18px] pt-3">
+          <summary className="min-h-11 w-fit cursor-pointer content-center underline">
+            This shop comes from another North Step: take its export in
+          </summary>
+          <Suspense>
+            <TakeShop onTaken={() => window.location.assign('/')} />
+          </Suspense>
+        </details>
+      )}
       <form
         ref={form}
         className="mx-auto max-w-[820px] px-[18px] py-4"
