@@ -4,6 +4,7 @@ ALTER TABLE batch ADD COLUMN card_id text GENERATED ALWAYS AS (state->'card'->>'
 ALTER TABLE batch ADD COLUMN customer text GENERATED ALWAYS AS (state->>'customer') STORED;
 DROP INDEX batch_of_card;
 CREATE INDEX batch_of_card ON batch (card_id);
+ALTER TABLE batch ADD COLUMN pieces int GENERATED ALWAYS AS ((state->>'count')::int) STORED;
 CREATE INDEX batch_of_lot ON batch (lot, created_at DESC);
 CREATE INDEX batch_of_customer ON batch (customer, created_at DESC) WHERE customer IS NOT NULL;
 -- how it ended, or stands: which words there are is said in one place, and not here

@@ -21,7 +21,9 @@ export function foundBy(query: FindQuery): Sql {
 /** In a bath, under a lamp, in somebody's hands, within the dates. */
 function wasThere(query: FindQuery): Sql | undefined {
   const { bath, lamp, by } = query;
-  const touched = (condition: Sql) => sql`b.id IN (SELECT s.batch_id FROM batch_step s WHERE ${condition})`;
+  // as a list of ids: worked out once, and looked up
+  const touched = (condition: Sql) =>
+    sql`b.id = ANY(ARRAY(SELECT DISTINCT s.batch_id FROM batch_step s WHERE ${condition}))`;
   const dates = during('s.started_at', query) ?? sql`TRUE`;
   const conditions = [
     bath !== undefined && touched(sql`s.vessel_id = ${bath} AND ${dates}`),

@@ -17,6 +17,7 @@ const book = {
 const records = (over: object = {}) => ({
   total: 3,
   rows: [],
+  all: 3,
   intact: true,
   checked: 3,
   brokenAt: null,

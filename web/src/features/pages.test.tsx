@@ -40,7 +40,10 @@ describe('batches', () => {
     await waitFor(() =>
       expect(read).toContain('/api/batches?search=lunsay&state=sealed&sort=newest&offset=0&limit=50'),
     );
-    expect(router.state.location.search).toBe('?q=lunsay&state=sealed');
+    expect(Object.fromEntries(new URLSearchParams(router.state.location.search))).toEqual({
+      q: 'lunsay',
+      state: 'sealed',
+    });
     expect(screen.getByRole('link', { name: 'Save as CSV' }).getAttribute('href')).toBe(
       '/api/batches.csv?search=lunsay&state=sealed&sort=newest',
     );
@@ -55,7 +58,7 @@ describe('batches', () => {
         rows: [
           row({}),
           row({ id: 'b', name: 'Tern 1', mark: 'flagged: fin broke' }),
-          row({ id: 'c', name: 'Skua 1', sealedAtMs: 1, step: 'sealed', standing: 'sealed' }),
+          row({ id: 'c', name: 'Skua 1', sealedAtMs: 1, step: 'sealed', standing: 'sealed', outcome: 'passed' }),
         ],
       },
     });
@@ -114,18 +117,54 @@ describe('records', () => {
     firstLook: 'good',
     people: ['Ada B.'],
   };
-  it('offers each in three formats and the chain as one file', async () => {
-    showPage('/records', { ...bench, '/api/records': { total: 1, rows: [record], intact: true } });
+  const chain = { all: 1, intact: true, checked: 1, brokenAt: null, anchor: null, book: null };
+  it('offers each in its formats and the chain as one file', async () => {
+    showPage('/records', { ...bench, '/api/records': { ...chain, total: 1, rows: [record] } });
     expect((await screen.findByRole('link', { name: 'Record 7 as PDF' })).getAttribute('href')).toBe(
       '/api/records/7/file.pdf',
     );
     expect(screen.getByRole('link', { name: 'Save the chain' }).getAttribute('href')).toBe('/api/records/chain.json');
   });
+  it('are found by what is chosen, which the address keeps, with load and range of the wash', async () => {
+    const choices = {
+      resins: [{ id: 'grey', name: 'Grey', lots: ['A1', 'B2'] }],
+      baths: [{ id: 'w1', name: 'Wash 1', fillings: [{ fromMs: 1_700_000_000_000, toMs: null }] }],
+      lamps: [{ id: 'lamp-box', name: 'Lamp box' }],
+      people: ['Ada B.'],
+      customers: ['Skarv Survey'],
+    };
+    const { read, router } = showPage('/records', {
+      ...bench,
+      '/api/records': { ...chain, total: 1, rows: [record] },
+      '/api/find/choices': choices,
+    });
+    const row = await screen.findByRole('row', { name: /Knot 1/ });
+    expect(row.textContent).toContain('2.1 % (1.6 to 2.7)');
+    // its range reaches over the limit, its middle does not
+    expect(row.textContent).toContain('may be over');
+    fireEvent.change(await screen.findByLabelText('Lot'), { target: { value: 'B2' } });
+    await waitFor(() => expect(read).toContain('/api/records?lot=B2&offset=0&limit=50'));
+    fireEvent.change(screen.getByLabelText('Washed in'), { target: { value: 'w1' } });
+    fireEvent.change(await screen.findByLabelText('Its filling'), { target: { value: '1700000000000' } });
+    await waitFor(() =>
+      expect(Object.fromEntries(new URLSearchParams(router.state.location.search))).toEqual({
+        lot: 'B2',
+        bath: 'w1',
+        since: '1700000000000',
+      }),
+    );
+    expect(screen.getByText('Found by 3 things')).toBeDefined();
+    fireEvent.click(screen.getByRole('button', { name: 'Clear' }));
+    await waitFor(() => expect(router.state.location.search).toBe(''));
+  });
   it('says aloud when the chain is broken, and when there is none', async () => {
-    showPage('/records', { ...bench, '/api/records': { total: 1, rows: [record], intact: false } });
+    showPage('/records', {
+      ...bench,
+      '/api/records': { ...chain, total: 1, rows: [record], intact: false, brokenAt: 7 },
+    });
     expect((await screen.findByRole('heading', { level: 1 })).textContent).toContain('The chain is broken');
     leavePage();
-    showPage('/records', { ...bench, '/api/records': { total: 0, rows: [], intact: true } });
+    showPage('/records', { ...bench, '/api/records': { ...chain, all: 0, checked: 0, total: 0, rows: [] } });
     expect(await screen.findByText(/Nothing is sealed yet/)).toBeDefined();
   });
 });

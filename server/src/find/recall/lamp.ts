@@ -22,7 +22,8 @@ export const lamp: RecallShape = {
     return sql`
       SELECT s.batch_id, s.started_at AS at, true AS sure, p.why
         FROM jsonb_to_recordset(${JSON.stringify(within)}::jsonb) AS p ("stationId" text, "from" timestamptz, "to" timestamptz, why jsonb)
-        JOIN batch_step s ON s.station_id = p."stationId" AND s.started_at >= p."from" AND s.started_at < p."to"`;
+        CROSS JOIN LATERAL (SELECT batch_id, started_at FROM batch_step
+                             WHERE station_id = p."stationId" AND started_at >= p."from" AND started_at < p."to" OFFSET 0) s`;
   },
 };
 

@@ -11,7 +11,7 @@ export const reading: RecallShape = {
       FROM reading r
       JOIN LATERAL (SELECT verdict, at FROM reading_verdict WHERE reading_id = r.id ORDER BY seq DESC LIMIT 1) v ON v.verdict = 'discarded'
       JOIN vessel w ON w.id = r.vessel_id
-      JOIN batch_step s ON s.vessel_id = r.vessel_id AND s.started_at >= r.at AND s.started_at < v.at
+      CROSS JOIN LATERAL (SELECT batch_id, started_at FROM batch_step WHERE vessel_id = r.vessel_id AND started_at >= r.at AND started_at < v.at OFFSET 0) s
      WHERE ${allOf([
        bath !== undefined && sql`r.vessel_id = ${bath}`,
        fromMs !== undefined && sql`s.started_at >= ${new Date(fromMs)}`,

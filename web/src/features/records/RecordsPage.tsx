@@ -45,6 +45,11 @@ export function RecordsPage() {
       />
       <RecordLinks />
       <Disagreements book={data.book} />
+      {data.anchor && (
+        <p className="mx-[18px] text-[13px] text-ink-2">
+          Chain now <span className="font-mono break-all">{data.anchor}</span>
+        </p>
+      )}
       <div className="flex flex-wrap items-center gap-4 px-[18px] py-2">
         <SearchField
           input={finder}
