@@ -23,7 +23,7 @@ const LightSeen = lazy(async () => ({ default: (await import('../cure/index.ts')
 /** One batch: its route, what was done and known, and why the next number is what it is. */
 export function BatchSheetPage() {
   const { batchId = '' } = useParams();
-  const { data, isError, error, refetch } = useBatchQuery(batchId);
+  const { currentData: data, isError, error, refetch } = useBatchQuery(batchId);
   const { bench, actions, plan, nowMs } = useBench();
   const batch = data?.batch;
   if (isError && !batch && isUnknown(error)) return <NoSuch what="batch" to="/batches" />;
@@ -108,7 +108,7 @@ function GreenAge({ batch, nowMs }: { readonly batch: BatchState; readonly nowMs
 }
 
 function SealedBand({ batch }: { readonly batch: BatchState }) {
-  const record = useLaterQuery(batch.id).data?.record ?? undefined;
+  const record = useLaterQuery(batch.id).currentData?.record ?? undefined;
   const last = batch.steps.at(-1);
   const tookS = last?.endedAtMs === undefined ? 0 : (last.endedAtMs - batch.createdAtMs) / 1000;
   return (

@@ -9,7 +9,8 @@ import { CORRECTED_WORDS } from './CorrectDialog.tsx';
 
 /** What was seen of a sealed batch later, and what its record says wrongly: each sealed behind it. */
 export function LaterLooks({ batch }: { readonly batch: BatchState }) {
-  const { data } = useLaterQuery(batch.id, { skip: batch.recordHash === undefined });
+  // of this batch: what was shown of another does not stay
+  const { currentData: data } = useLaterQuery(batch.id, { skip: batch.recordHash === undefined });
   return (
     <>
       <Corrections corrections={data?.corrections ?? []} />

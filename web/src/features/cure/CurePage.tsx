@@ -34,7 +34,7 @@ export function CurePage() {
   const open = bench.data?.open.filter(cureAhead) ?? [];
   const waiting = open.filter((batch) => !batch.steps.some((one) => isCure(one) && one.state === 'running'));
   const nearest = waiting.toSorted((a, b) => stepsToCure(a) - stepsToCure(b))[0] ?? open[0];
-  const batch = batchId ? chosen.data?.batch : nearest;
+  const batch = batchId ? chosen.currentData?.batch : nearest;
   if ((bench.isError && !bench.data) || (lamps.isError && !lamps.data))
     return <Failed what="the lamps" onRetry={() => void Promise.all([bench.refetch(), lamps.refetch()])} />;
   if (batchId && chosen.isError && !chosen.data && isUnknown(chosen.error)) return <NoSuch what="batch" to="/cure" />;

@@ -22,7 +22,7 @@ export function RecallPage() {
     Object.entries({ cardId, lot, bath, lamp, fromMs, toMs }).filter(([, value]) => value !== undefined),
   ) as RecallQuery;
   const ready = question !== 'lot' || lot !== undefined;
-  const { data, isError, refetch, isFetching } = useRecallQuery(
+  const { currentData: data, isError, refetch, isFetching } = useRecallQuery(
     { question, ...asked, offset, limit: PAGE_SIZE },
     { skip: !ready },
   );

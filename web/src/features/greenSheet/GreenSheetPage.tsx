@@ -15,7 +15,7 @@ const HOUR_MS = 3_600_000;
 /** One sheet for whoever gets the parts green: how to trim, in what light, for how long, and what keeps them safe. */
 export function GreenSheetPage() {
   const { batchId = '' } = useParams();
-  const { data, isError, refetch } = useBatchQuery(batchId);
+  const { currentData: data, isError, refetch } = useBatchQuery(batchId);
   const bench = useBenchQuery().data;
   const workshop = useRoomQuery().data?.room.workshop;
   const sky = useLampsQuery().data?.lamps.find((lamp) => lamp.sky)?.sky;
