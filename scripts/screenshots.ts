@@ -71,7 +71,7 @@ await take('new-batch', '/batches/new', async (page) => {
 await take('batches', '/batches', (page) => page.getByRole('table').waitFor());
 await take('route', '/routes/warm-peel', (page) => page.getByRole('button', { name: /^4 / }).click());
 await take('batch-sheet', `/batches/${drying.id}`);
-await take('part', '/parts', (page) => page.waitForTimeout(4000));
+await take('recall', '/records/recall?question=over', (page) => page.getByRole('table').waitFor());
 await take('solvent', '/solvent', (page) => page.getByRole('region', { name: / now$/ }).waitFor());
 await take('reading', '/solvent/read?bath=bath-1&kind=flask', async (page) => {
   const scale = page.getByRole('region', { name: 'Bench scale' });

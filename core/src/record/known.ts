@@ -1,16 +1,24 @@
 import { clockText, plainNumber } from '../units/index.ts';
 
 type Value = number | string;
+type Knew = Readonly<Record<string, Value>>;
 const figure = (digits: number, unit: string) => (value: Value) =>
   `${typeof value === 'number' ? plainNumber(value, digits) : value} ${unit}`;
 const clock = (value: Value) => (typeof value === 'number' ? clockText(value) : value);
+
+/** Where the load was in nine of ten cases, and what the bath was good for, where both were known. */
+function rangeOf({ loadLowPctW: low, loadHighPctW: high, limitPctW: limit }: Knew): string {
+  if (typeof low !== 'number' || typeof high !== 'number') return '';
+  const most = typeof limit === 'number' ? `, limit ${plainNumber(limit, 2)}` : '';
+  return ` (${plainNumber(low, 2)} to ${plainNumber(high, 2)}${most})`;
+}
 
 /**
  * What a step knew or saw, in people's words and in the order in which it is read; three figures at most. What is not listed is for
  * the program alone.
  */
-const KNOWN: Readonly<Record<string, (value: Value) => string>> = {
-  loadPctW: (v) => `load ${figure(2, '%')(v)}`,
+const KNOWN: Readonly<Record<string, (value: Value, knew: Knew) => string>> = {
+  loadPctW: (v, knew) => `load ${figure(2, '%')(v)}${rangeOf(knew)}`,
   strengthPctW: (v) => `strength ${figure(3, '%')(v)}`,
   roomC: figure(3, '°C'),
   filmUm: (v) => `film ${figure(3, 'µm')(v)}`,
@@ -27,8 +35,8 @@ const KNOWN: Readonly<Record<string, (value: Value) => string>> = {
 };
 
 /** What a step knew, in words. */
-export const knownWords = (knew: Readonly<Record<string, Value>> | undefined): readonly string[] =>
-  Object.entries(KNOWN).flatMap(([name, say]) => (knew?.[name] === undefined ? [] : [say(knew[name])]));
+export const knownWords = (knew: Knew | undefined): readonly string[] =>
+  Object.entries(KNOWN).flatMap(([name, say]) => (knew?.[name] === undefined ? [] : [say(knew[name], knew)]));
 
 /** `4:00`, or `4:00 + 0:39` where time was put on. */
 export const plannedText = (plannedS: number | undefined, addedS = 0): string =>

@@ -22,10 +22,12 @@ export function RecallPage() {
     Object.entries({ cardId, lot, bath, lamp, fromMs, toMs }).filter(([, value]) => value !== undefined),
   ) as RecallQuery;
   const ready = question !== 'lot' || lot !== undefined;
-  const { currentData: data, isError, refetch, isFetching } = useRecallQuery(
-    { question, ...asked, offset, limit: PAGE_SIZE },
-    { skip: !ready },
-  );
+  const {
+    currentData: data,
+    isError,
+    refetch,
+    isFetching,
+  } = useRecallQuery({ question, ...asked, offset, limit: PAGE_SIZE }, { skip: !ready });
   const set = (next: Readonly<Record<string, string>>) =>
     setParams(
       (now) => {

@@ -1,11 +1,11 @@
 import { piecesText } from '@north-step/core/batch';
 import { UNSAID_SKY } from '@north-step/core/light';
-import { greenSheet, type HomeCure } from '@north-step/core/plan';
+import { greenSheet, HOME_LIGHTS, type HomeCure, type HomeLight } from '@north-step/core/plan';
 import { clockText } from '@north-step/core/units';
-import { Link, useParams } from 'react-router';
+import { Link, useParams, useSearchParams } from 'react-router';
 import { useBatchQuery, useBenchQuery, useRoomQuery } from '../../app/api.ts';
 import { dayAndClock, monthText, useNow } from '../../app/useNow.ts';
-import { Failed, HeadRow, Loading } from '../../ui/index.ts';
+import { Failed, HeadRow, Loading, NumberField, SelectField } from '../../ui/index.ts';
 import { useLampsQuery } from '../cure/index.ts';
 import { SlimBand } from '../next/index.ts';
 import { HOME_WORDS, minutesText, rangeText } from './words.ts';
@@ -15,6 +15,8 @@ const HOUR_MS = 3_600_000;
 /** One sheet for whoever gets the parts green: how to trim, in what light, for how long, and what keeps them safe. */
 export function GreenSheetPage() {
   const { batchId = '' } = useParams();
+  const [params, setParams] = useSearchParams();
+  const theirs = theirsOf(params);
   const { currentData: data, isError, refetch } = useBatchQuery(batchId);
   const bench = useBenchQuery().data;
   const workshop = useRoomQuery().data?.room.workshop;
@@ -24,7 +26,7 @@ export function GreenSheetPage() {
   if (isError && !data) return <Failed what="the batch" onRetry={() => void refetch()} />;
   if (!data || !bench) return <Loading what="the sheet" />;
   const { batch } = data;
-  const { latDeg, lonDeg } = sky ?? UNSAID_SKY;
+  const { latDeg, lonDeg } = theirs.place ?? sky ?? UNSAID_SKY;
   const sheet = greenSheet(batch, bench.bench, { latDeg, lonDeg, atMs: hourMs });
   const month = monthText(hourMs);
   const where = `${month}, ${Math.abs(Math.round(latDeg))}° ${latDeg < 0 ? 'south' : 'north'}`;
@@ -40,6 +42,14 @@ export function GreenSheetPage() {
             Back to the batch
           </Link>
         </p>
+        <Theirs
+          light={theirs.light}
+          latDeg={latDeg}
+          lonDeg={lonDeg}
+          onChange={(next) =>
+            setParams((now) => ({ ...Object.fromEntries(now), ...next }) as Record<string, string>, { replace: true })
+          }
+        />
         <h2 className="text-2xl font-bold">These parts are not cured yet</h2>
         <p className="text-ink-2">
           {piecesText(batch.part, batch.count)} · {batch.card.name}, lot {batch.lot} · {batch.name}
@@ -47,11 +57,64 @@ export function GreenSheetPage() {
         </p>
         <Caution />
         {sheet.supportsOn ? <Trim dip={sheet.dip} /> : <p className="mt-3">Their supports are off.</p>}
-        <Light cures={sheet.cures} where={where} medium={sheet.medium} />
+        <Light
+          cures={sheet.cures.filter(({ light }) => !theirs.light || light === theirs.light)}
+          where={where}
+          medium={sheet.medium}
+        />
         <Sticky />
         <Keep />
       </article>
     </>
+  );
+}
+
+type Theirs = { readonly light?: HomeLight; readonly place?: { readonly latDeg: number; readonly lonDeg: number } };
+/** What the customer has said of their light and their place, as the address keeps it. */
+function theirsOf(params: URLSearchParams): Theirs {
+  const light = HOME_LIGHTS.find((one) => one === params.get('light'));
+  const [latDeg, lonDeg] = ['lat', 'lon'].map((name) => Number.parseFloat(params.get(name) ?? ''));
+  const known = Math.abs(latDeg!) <= 66 && Math.abs(lonDeg!) <= 180;
+  return { ...(light && { light }), ...(known && { place: { latDeg: latDeg!, lonDeg: lonDeg! } }) };
+}
+
+type TheirsProps = {
+  readonly light: HomeLight | undefined;
+  readonly latDeg: number;
+  readonly lonDeg: number;
+  readonly onChange: (next: Readonly<Record<string, string>>) => void;
+};
+/** The light that the customer has, and where their sun stands: the sheet is worked out for that. */
+function Theirs({ light, latDeg, lonDeg, onChange }: TheirsProps) {
+  const place = { lat: String(latDeg), lon: String(lonDeg) };
+  return (
+    <div className="mb-4 grid grid-cols-3 gap-4 print:hidden">
+      <SelectField
+        label="Their light"
+        value={light ?? ''}
+        options={[
+          { value: '', text: 'not said: all of them' },
+          ...HOME_LIGHTS.map((value) => ({ value, text: HOME_WORDS[value][0] })),
+        ]}
+        onChange={(value) => onChange({ light: value })}
+      />
+      <NumberField
+        label="Their latitude"
+        unit="° north"
+        value={latDeg}
+        min={-66}
+        max={66}
+        onChange={(value) => value !== undefined && onChange({ ...place, lat: String(value) })}
+      />
+      <NumberField
+        label="Their longitude"
+        unit="° east"
+        value={lonDeg}
+        min={-180}
+        max={180}
+        onChange={(value) => value !== undefined && onChange({ ...place, lon: String(value) })}
+      />
+    </div>
   );
 }
 

@@ -31,7 +31,7 @@ export const FilesPage = () => (
           meshes: as they are now, while work goes on. What is in it can be read without North Step.
         </p>
         <p className="mt-2">
-          <a className="btn btn-sea inline-block" href="/api/shop.zip" download>
+          <a className="btn btn-sea" href="/api/shop.zip" download>
             Save everything
           </a>
         </p>
