@@ -30,7 +30,7 @@ const told = test.extend({
   ],
 });
 const saved = async (page: Page, press: () => Promise<void>): Promise<Buffer> => {
-  const [download] = await Promise.all([page.waitForEvent('download'), press()]);
+  const [download] = await Promise.all([page.waitForEvent('download', { timeout: 180_000 }), press()]);
   return readFile(await download.path());
 };
 const inFolder = (name: string, bytes: Uint8Array): string => {

@@ -23,6 +23,7 @@ export * from './resinCard.ts';
 export * from './room.ts';
 export * from './routes.ts';
 export * from './run.ts';
+export * from './sheet.ts';
 export * from './shop.ts';
 export * from './solvent.ts';
 export * from './trends.ts';

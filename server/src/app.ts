@@ -23,7 +23,7 @@ import { LAYOUT_HANDLINGS, layoutRoutes } from './layout/index.ts';
 import { lightHandlings, lightRoutes, makeBatchMaps, makeLightMapper, makePairKeeper } from './light/index.ts';
 import { liveRoutes } from './live/routes.ts';
 import { makeMeasurer, meshRoutes } from './meshes/index.ts';
-import { openRoutes } from './open/index.ts';
+import { OPEN_HANDLINGS, openRoutes } from './open/index.ts';
 import { PART_HANDLINGS, partRoutes } from './parts/index.ts';
 import { makePrinter } from './pdf/index.ts';
 import { photoRoutes } from './photos/index.ts';
@@ -134,6 +134,7 @@ export async function buildApp(context: Context, options: AppOptions = {}): Prom
     ...PART_HANDLINGS,
     ...ROOM_HANDLINGS,
     ...LAYOUT_HANDLINGS,
+    ...OPEN_HANDLINGS,
     ...lightHandlings(pairs),
   });
   const keeper = makeKeeper(context, estimator);
@@ -158,8 +159,11 @@ async function servePages(app: FastifyInstance, folder: string): Promise<void> {
     wildcard: false,
     index: ['index.html'],
     cacheControl: false,
-    setHeaders: (reply, file) =>
-      reply.setHeader('cache-control', /assets/.test(file) ? 'public, max-age=31536000, immutable' : 'no-cache'),
+    setHeaders: (reply, file) => {
+      reply.setHeader('cache-control', /assets/.test(file) ? 'public, max-age=31536000, immutable' : 'no-cache');
+      // its script stands in it: it is to be kept and opened as a file, not from here
+      if (file.endsWith('verify.html')) reply.setHeader('content-disposition', 'attachment; filename="verify.html"');
+    },
   });
   app.get('/*', { schema: { hide: true } }, (request, reply) =>
     request.url.startsWith('/api/') ? reply.callNotFound() : reply.sendFile('index.html'),

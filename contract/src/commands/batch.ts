@@ -17,6 +17,7 @@ import {
 import { CorrectCommand, LaterCommand, LaterReply } from '../later.ts';
 import { CurePlanCommand } from '../light.ts';
 import { AddPartNote, PartNoteReply } from '../parts.ts';
+import { TakeSheet, TakeSheetReply } from '../sheet.ts';
 import { type CommandShape, Nothing } from './define.ts';
 
 export const BATCH_COMMANDS = {
@@ -64,6 +65,11 @@ export const BATCH_COMMANDS = {
     summary: 'Give a batch up: its record is sealed as scrapped',
     body: ScrapCommand,
     reply: BatchReply,
+  },
+  'sheet.take': {
+    summary: 'Every row of a spreadsheet, or none',
+    body: TakeSheet,
+    reply: TakeSheetReply,
   },
   'record.correct': {
     summary: 'Say what a sealed record says wrongly, in a record behind it',

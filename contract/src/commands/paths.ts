@@ -69,6 +69,7 @@ export const COMMAND_PATHS = {
   'layout.line': '/api/layout/lines',
   'person.save': '/api/people',
   'person.leave': '/api/people/leave',
+  'sheet.take': '/api/sheets',
   'clock.take': '/api/clock',
   'shift.note': '/api/shift-notes',
 } as const;

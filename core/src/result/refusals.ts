@@ -122,6 +122,7 @@ export const REFUSALS = {
   NOT_FLAGGED: [NOT_NOW, 'No flag is up.'],
   SEALED: [NOT_NOW, 'A sealed record does not change.'],
   NOT_CERTIFIED: [NOT_NOW, 'Only the record of processing has a certificate.'],
+  BAD_SHEET: [UNFIT, 'A row of a spreadsheet cannot be taken in.'],
   STILL_IN: [NOT_NOW, 'Parts are still in a bath, a lamp or an oven.'],
   SAME_VALUE: [NOT_NOW, 'What is said to be right is what stands there.'],
   NOT_SEALED: [NOT_NOW, 'The batch is still on the bench.'],

@@ -12,37 +12,60 @@ const LOG = 'pg_wal';
 const NOT_COPIED = new Set(['postmaster.pid']);
 type File = { readonly name: string; readonly bytes: number };
 
+/** First and last segment of the log that count. */
+type Log = { readonly from: string; readonly to: () => Promise<string> };
+/** What is done with each folder and each file of a database, by its name in it. */
+type Visit = {
+  readonly folder: (name: string) => Promise<void>;
+  readonly file: (file: File) => Promise<void>;
+};
+
 /**
- * Copies the files of a database, as they are, into one gzipped tar: the log last, so that it tells all that happened while the
- * others were copied. Nothing may make a checkpoint meanwhile.
- * @param pg folder of the database
- * @param log first and last segment of the log that count
+ * Goes through the files of a database as they are: the log last, so that it tells all that happened while the others were copied.
+ * Nothing may make a checkpoint meanwhile.
  */
-export async function packDatabase(
-  pg: string,
-  file: string,
-  log: { from: string; to: () => Promise<string> },
-): Promise<void> {
-  const pack = tar.pack();
-  const written = pipeline(pack, createGzip({ level: 4 }), createWriteStream(file));
-  written.catch(() => {});
+async function walk(pg: string, log: Log, visit: Visit): Promise<void> {
   const folders = await readdir(pg, { recursive: true, withFileTypes: true });
-  for (const entry of folders.filter((one) => one.isDirectory())) {
-    const name = path.relative(pg, path.join(entry.parentPath, entry.name));
-    await new Promise<void>((resolve, reject) =>
-      pack.entry({ name: `pg/${name}/`, type: 'directory' }, (error) => (error ? reject(error) : resolve())),
-    );
-  }
-  for (const one of await filesIn(pg)) if (!one.name.startsWith(`${LOG}/`)) await add(pack, pg, one);
+  for (const entry of folders.filter((one) => one.isDirectory()))
+    await visit.folder(path.relative(pg, path.join(entry.parentPath, entry.name)));
+  for (const one of await filesIn(pg)) if (!one.name.startsWith(`${LOG}/`)) await visit.file(one);
   const last = await log.to();
   for (const one of await filesIn(path.join(pg, LOG))) {
     const counts = isSegment(one.name) && one.name >= log.from && one.name <= last;
-    if (counts) await add(pack, pg, { ...one, name: `${LOG}/${one.name}` });
+    if (counts) await visit.file({ ...one, name: `${LOG}/${one.name}` });
   }
+}
+
+/** Copies the files of a database into one gzipped tar. @param pg folder of the database */
+export async function packDatabase(pg: string, file: string, log: Log): Promise<void> {
+  const pack = tar.pack();
+  const written = pipeline(pack, createGzip({ level: 4 }), createWriteStream(file));
+  written.catch(() => {});
+  await walk(pg, log, {
+    folder: (name) =>
+      new Promise<void>((resolve, reject) =>
+        pack.entry({ name: `pg/${name}/`, type: 'directory' }, (error) => (error ? reject(error) : resolve())),
+      ),
+    file: (one) => add(pack, pg, one),
+  });
   pack.finalize();
   await written;
   await force(file);
 }
+
+/** Copies the files of a database into a folder that is empty, to be opened there and thrown away: nothing is forced to disk. */
+export async function copyDatabase(pg: string, folder: string, log: Log): Promise<void> {
+  const into = path.join(folder, 'pg');
+  await mkdir(into, { recursive: true });
+  await walk(pg, log, {
+    folder: async (name) => void (await mkdir(path.join(into, name), { recursive: true })),
+    file: (one) => pipeline(contentOf(pg, one), createWriteStream(path.join(into, one.name), { mode: 0o600 })),
+  });
+}
+
+/** A file as long as it was when it was looked at: what was written behind that is in the log. */
+const contentOf = (pg: string, { name, bytes }: File): Readable =>
+  bytes === 0 ? Readable.from([]) : createReadStream(path.join(pg, name), { end: bytes - 1 });
 
 async function filesIn(folder: string): Promise<readonly File[]> {
   const entries = await readdir(folder, { recursive: true, withFileTypes: true });
@@ -57,11 +80,8 @@ async function filesIn(folder: string): Promise<readonly File[]> {
   return files;
 }
 
-/** Adds one file as long as it was when it was looked at: what was written behind that is in the log. */
-async function add(pack: tar.Pack, pg: string, { name, bytes }: File): Promise<void> {
-  const entry = pack.entry({ name: `pg/${name}`, size: bytes, mode: 0o600 });
-  const source = bytes === 0 ? Readable.from([]) : createReadStream(path.join(pg, name), { end: bytes - 1 });
-  await pipeline(source, entry);
+async function add(pack: tar.Pack, pg: string, file: File): Promise<void> {
+  await pipeline(contentOf(pg, file), pack.entry({ name: `pg/${file.name}`, size: file.bytes, mode: 0o600 }));
 }
 
 /**

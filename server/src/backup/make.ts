@@ -3,7 +3,7 @@ import path from 'node:path';
 import type { BookCheck } from '@north-step/contract';
 import { CURRENT_SEGMENT, type Db, forceAll, LAYOUT, openDb } from '../db/index.ts';
 import { checkAll } from '../integrity/index.ts';
-import { packDatabase, unpackInto } from './archive.ts';
+import { copyDatabase, packDatabase, unpackInto } from './archive.ts';
 
 /** A backup that could not be made, or is not whole: why, and what stands. */
 export class BackupFailed extends Error {
@@ -47,17 +47,13 @@ export async function withCopy<T>(db: Db, work: (copy: Db) => Promise<T>): Promi
   await mkdir(beside, { recursive: true });
   const folder = await mkdtemp(path.join(beside, 'north-step-copy-'));
   try {
-    const file = path.join(folder, 'copy.tar.gz');
-    await db.hold(async () => {
-      await packDatabase(path.join(db.folder, LAYOUT.database), file, {
+    await db.hold(async () =>
+      copyDatabase(path.join(db.folder, LAYOUT.database), folder, {
         from: await segmentNow(db),
         to: () => segmentNow(db),
-      });
-    });
-    const inside = path.join(folder, 'copy');
-    await mkdir(inside);
-    await unpackInto(inside, file);
-    const copy = await openDb(inside);
+      }),
+    );
+    const copy = await openDb(folder);
     try {
       return await work(copy);
     } finally {

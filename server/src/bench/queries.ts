@@ -222,7 +222,7 @@ export const openRuns = async (db: Queryable): Promise<RunState[]> =>
 const sealedSince = async (db: Queryable, since: Date) =>
   (
     await db.many<{ state: BatchState }>(
-      sql`SELECT state FROM batch WHERE sealed_at >= ${since} AND state->>'mergedInto' IS NULL ORDER BY sealed_at DESC LIMIT 40`,
+      sql`SELECT state FROM batch WHERE sealed_at >= ${since} AND outcome <> 'merged' ORDER BY sealed_at DESC LIMIT 40`,
     )
   ).map((row) => row.state);
 

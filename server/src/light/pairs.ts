@@ -84,8 +84,8 @@ export function makePairKeeper(context: Context): PairKeeper {
   const refitAll = async () => {
     const rows = await context.db.many<{ card_id: string; station_id: string }>(sql`
       SELECT card_id, station_id FROM coupon_ladder
-      UNION SELECT DISTINCT b.state->'card'->>'id', l.station_id
-        FROM (SELECT state FROM batch WHERE sealed_at IS NOT NULL ORDER BY created_at DESC LIMIT 400) b JOIN lamp l
+      UNION SELECT DISTINCT b.card_id, l.station_id
+        FROM (SELECT card_id, state FROM batch WHERE sealed_at IS NOT NULL ORDER BY created_at DESC LIMIT 400) b JOIN lamp l
           ON jsonb_path_exists(b.state, '$.steps[*] ? (@.kind == "cure" && @.station == $at)', jsonb_build_object('at', l.station_id))`);
     for (const { card_id, station_id } of rows) await refit(card_id, station_id);
   };
@@ -112,7 +112,7 @@ async function refitFor(context: Context, refit: PairKeeper['refit'], batchId: s
 async function batchesOf(db: Queryable, cardId: string, stationId: string): Promise<readonly BatchState[]> {
   const rows = await db.many<{ state: BatchState }>(sql`
     SELECT state FROM batch
-     WHERE state->'card'->>'id' = ${cardId} AND state->'card'->>'procedure' IS NULL
+     WHERE card_id = ${cardId} AND state->'card'->>'procedure' IS NULL
        AND jsonb_path_exists(state, '$.steps[*] ? (@.kind == "look-cured" && @.state == "done")')
        AND jsonb_path_exists(state, '$.steps[*] ? (@.kind == "cure" && @.station == $at)', jsonb_build_object('at', ${stationId}::text))
      ORDER BY created_at DESC LIMIT ${MOST_LOOKS}`);

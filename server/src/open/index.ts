@@ -1,1 +1,1 @@
-export { openRoutes } from './routes.ts';
+export { OPEN_HANDLINGS, openRoutes } from './routes.ts';

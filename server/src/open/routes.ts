@@ -1,20 +1,37 @@
-import { ShopImport, ShopImportQuery } from '@north-step/contract';
+import { LookAtSheet, SheetLook, SheetParams, ShopImport, ShopImportQuery } from '@north-step/contract';
+import type { SheetKind } from '@north-step/core/sheet';
 import type { FastifyInstance } from 'fastify';
 import { withCopy } from '../backup/index.ts';
 import { benchSetting } from '../bench/index.ts';
 import type { Context } from '../context.ts';
 import { sql } from '../db/index.ts';
+import type { Handlings } from '../http/command.ts';
 import { Refused } from '../http/errors.ts';
 import { keepZone } from '../zone.ts';
 import { exportShop } from './exportShop.ts';
 import { importShop, isEmpty } from './importShop.ts';
 import { BadShop, readShop } from './readShop.ts';
+import { lookAtSheet, takeSheet } from './sheet.ts';
 
 const MOST_BYTES = 512 * 1024 * 1024;
+
+export const OPEN_HANDLINGS = { 'sheet.take': { work: takeSheet } } satisfies Partial<Handlings>;
 
 /** Everything out in open files, and in again. */
 export async function openRoutes(app: FastifyInstance, context: Context): Promise<void> {
   const { db, live } = context;
+  app.post<{ Params: { sheet: SheetKind }; Body: LookAtSheet }>(
+    '/api/sheets/:sheet/look',
+    {
+      schema: {
+        summary: 'What would come of a spreadsheet: tried whole, nothing kept',
+        params: SheetParams,
+        body: LookAtSheet,
+        response: { 200: SheetLook },
+      },
+    },
+    ({ params: { sheet }, body }) => lookAtSheet(context, sheet, body),
+  );
   let exporting: Promise<Buffer> | undefined;
   app.get(
     '/api/shop.zip',

@@ -19,7 +19,7 @@ export async function cardVersions(db: Queryable, id: string): Promise<CardReply
              count(*) FILTER (WHERE state @? '$.steps[*] ? (@.kind == "look-cured" && @.outcome == "tacky")')::int AS tacky,
              count(*) FILTER (WHERE state @? '$.steps[*] ? (@.kind == "look-cured" && @.outcome == "tinted")')::int AS tinted,
              count(*) FILTER (WHERE state @? '$.steps[*] ? (@.kind == "look-cured" && @.outcome == "good")')::int AS good
-        FROM batch WHERE state->'card'->>'id' = ${id} GROUP BY 1`),
+        FROM batch WHERE card_id = ${id} GROUP BY 1`),
     db.many<{ code: string; used_up_at: Date | null }>(
       sql`SELECT code, used_up_at FROM lot WHERE card_id = ${id} ORDER BY code`,
     ),

@@ -1,5 +1,5 @@
 export { type Booking, book } from './posting.ts';
-export { lastFill, NEW_FILLING, readOf, writeReading } from './readings.ts';
+export { lastFill, NEW_FILLING, readOf, takeReading, writeReading } from './readings.ts';
 export { SOLVENT_HANDLINGS, solventRoutes } from './routes.ts';
 export {
   gramsOf,

@@ -24,7 +24,7 @@ class NoResizes {
 globalThis.ResizeObserver ??= NoResizes as unknown as typeof ResizeObserver;
 
 export type Sent = { readonly path: string; readonly body: Record<string, unknown> };
-/** Answers by path, or by `POST ` and path: a value, or an error with its status. */
+/** Answers by path, or by `POST ` and path: a value, what gives it at each call, or an error with its status. */
 export type Answers = Readonly<Record<string, unknown>>;
 export const failure = (status: number, error: object) => ({ failWith: status, error });
 
@@ -45,7 +45,8 @@ export function showPage(path: string, answers: Answers) {
       posted.push({ path: url.pathname, body: typeof init?.body === 'string' ? JSON.parse(init.body) : {} });
     else read.push(url.pathname + url.search);
     if (key === undefined) throw new TypeError(`no server for ${url.pathname}`);
-    const answer = answers[key] as { failWith?: number; error?: object };
+    const found = answers[key];
+    const answer = (typeof found === 'function' ? found() : found) as { failWith?: number; error?: object };
     return Response.json(answer.failWith ? { error: answer.error } : answer, { status: answer.failWith ?? 200 });
   });
   const router = createMemoryRouter(routes, { initialEntries: [path] });

@@ -15,12 +15,12 @@ export function DoneColumn({ done }: { readonly done: readonly BatchState[] }) {
           <li key={batch.id}>
             <Link
               to={`/batches/${batch.id}`}
-              aria-label={`${batch.name}, sealed${batch.flag ? `, flagged: ${batch.flag}` : ''}`}
+              aria-label={`${batch.name}, ${batch.scrapped ? 'scrapped' : 'sealed'}${batch.flag ? `, flagged: ${batch.flag}` : ''}`}
               className="frame flex min-h-11 items-center gap-2 bg-panel px-2.5"
             >
               <Flag state="done" />
               <span className="font-bold whitespace-nowrap">{batch.name}</span>
-              <span className="font-mono">{batch.flag ? '⚑' : 'ok'}</span>
+              <span className="font-mono">{batch.scrapped ? 'scrapped' : batch.flag ? '⚑' : 'ok'}</span>
             </Link>
           </li>
         ))}

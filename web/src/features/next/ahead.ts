@@ -84,6 +84,7 @@ function foresee(batch: BatchState, command: Asked, scene: Scene): ReturnType<ty
     case 'batch.later':
     case 'batch.scrap':
     case 'record.correct':
+    case 'sheet.take':
     case 'batch.split':
     case 'batch.merge':
     case 'batch.repeat':

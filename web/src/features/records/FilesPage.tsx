@@ -1,6 +1,7 @@
 import { Link } from 'react-router';
 import { RecordLinks } from '../find/index.ts';
 import { SlimBand } from '../next/index.ts';
+import { TakeSheet } from './TakeSheet.tsx';
 import { TakeShop } from './TakeShop.tsx';
 
 /** What leaves in open files one thing at a time, and where. */
@@ -55,6 +56,14 @@ export const FilesPage = () => (
         </p>
         <div className="mt-2">
           <TakeShop />
+        </div>
+        <h2 className="mt-6 text-lg font-bold">From a spreadsheet</h2>
+        <p className="text-ink-2">
+          Batches to be hung, or readings that were noted elsewhere, up to 200 rows. It is tried whole first; all rows
+          come in or none.
+        </p>
+        <div className="mt-2">
+          <TakeSheet />
         </div>
       </section>
     </div>
