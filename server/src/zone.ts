@@ -7,3 +7,6 @@ export function keepZone(zone: string | undefined): void {
   if (wanted === undefined) delete process.env.TZ;
   else process.env.TZ = wanted;
 }
+
+/** Its name, as the database takes it. */
+export const zoneNow = (): string => Intl.DateTimeFormat().resolvedOptions().timeZone;

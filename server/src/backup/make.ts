@@ -14,6 +14,9 @@ export class BackupFailed extends Error {
 }
 
 const segmentNow = async (db: Db): Promise<string> => (await db.one<{ name: string }>(CURRENT_SEGMENT)).name;
+/** Where the log is now, and will be when it is asked for. */
+const logNow = async (db: Db) => ({ from: await segmentNow(db), to: () => segmentNow(db) });
+const databaseOf = (db: Db): string => path.join(db.folder, LAYOUT.database);
 
 /**
  * Writes a backup of an open database into one file, while work goes on; opens a copy of it and holds facts against states before
@@ -23,12 +26,7 @@ const segmentNow = async (db: Db): Promise<string> => (await db.one<{ name: stri
 export async function makeBackup(db: Db, file: string): Promise<BookCheck> {
   const part = `${file}.part`;
   try {
-    await db.hold(async () => {
-      await packDatabase(path.join(db.folder, LAYOUT.database), part, {
-        from: await segmentNow(db),
-        to: () => segmentNow(db),
-      });
-    });
+    await db.hold(async () => packDatabase(databaseOf(db), part, await logNow(db)));
     const book = await checkBackup(part, path.dirname(file));
     await rename(part, file);
     return book;
@@ -47,12 +45,7 @@ export async function withCopy<T>(db: Db, work: (copy: Db) => Promise<T>): Promi
   await mkdir(beside, { recursive: true });
   const folder = await mkdtemp(path.join(beside, 'north-step-copy-'));
   try {
-    await db.hold(async () =>
-      copyDatabase(path.join(db.folder, LAYOUT.database), folder, {
-        from: await segmentNow(db),
-        to: () => segmentNow(db),
-      }),
-    );
+    await db.hold(async () => copyDatabase(databaseOf(db), folder, await logNow(db)));
     const copy = await openDb(folder);
     try {
       return await work(copy);

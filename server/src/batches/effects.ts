@@ -113,18 +113,26 @@ export async function dryEffects(
   events: readonly BatchEvent[],
   stepId: string,
 ) {
-  const { tx, batch, now } = deed;
-  await book(tx, {
-    id: context.newId(),
-    ...now,
-    kind: 'dry',
-    note: `${batch.name} dried`,
-    commandId,
-    batchId: batch.id,
-    lines: finishDry(batch),
-  });
+  await bookDry(context, deed, commandId, 'dried');
   return events.map(
     (event): BatchEvent =>
       event.type === 'finished' && event.stepId === stepId ? { ...event, clingingMg: ['0', '0', '0'] } : event,
   );
 }
+
+/** What clings to parts leaves them: vapour to the air, its resin stays. @param what became of the batch */
+export const bookDry = (
+  context: Context,
+  { tx, batch, now }: Pick<Deed, 'tx' | 'batch' | 'now'>,
+  commandId: string,
+  what: string,
+) =>
+  book(tx, {
+    id: context.newId(),
+    ...now,
+    kind: 'dry',
+    note: `${batch.name} ${what}`,
+    commandId,
+    batchId: batch.id,
+    lines: finishDry(batch),
+  });

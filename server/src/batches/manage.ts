@@ -17,8 +17,8 @@ import type { Handler } from '../http/command.ts';
 import { Refused } from '../http/errors.ts';
 import { needPhoto } from '../photos/index.ts';
 import { seal } from '../records/index.ts';
-import { book } from '../solvent/index.ts';
 import { hangAgain } from './create.ts';
+import { bookDry } from './effects.ts';
 import { freeName } from './freeName.ts';
 import { act, note } from './steps.ts';
 import { holdForChange, loadBatch, record, refuseClosed } from './store.ts';
@@ -91,25 +91,16 @@ const topicsOf = (...batches: readonly BatchState[]): Topic[] => [
 export const scrapBatch: Handler<'batch.scrap'> = (work) =>
   note(
     work,
-    ({ batch, now }) => {
+    ({ batch }) => {
       const refusal = scrapRefusal(batch);
-      // the effect below seals it
-      return refusal ? refuse(refusal) : ok([{ ...now, type: 'scrapped', because: work.body.because, hash: '' }]);
+      // its fact names the record that is sealed below
+      return refusal ? refuse(refusal) : ok([]);
     },
-    async ({ tx, batch, now }, events) => {
-      const lines = finishDry(batch);
-      if (lines.length > 0)
-        await book(tx, {
-          id: work.context.newId(),
-          ...now,
-          kind: 'dry',
-          note: `${batch.name} scrapped`,
-          commandId: work.command.commandId,
-          batchId: batch.id,
-          lines,
-        });
-      const scrapped = { because: work.body.because, ...now };
-      const hash = await seal(work.context, tx, { ...batch, scrapped }, now);
-      return events.map((event) => (event.type === 'scrapped' ? { ...event, hash } : event));
+    async (noting) => {
+      const { tx, batch, now } = noting;
+      const { because } = work.body;
+      if (finishDry(batch).length > 0) await bookDry(work.context, noting, work.command.commandId, 'scrapped');
+      const hash = await seal(work.context, tx, { ...batch, scrapped: { because, ...now } }, now);
+      return [{ ...now, type: 'scrapped', because, hash }];
     },
   );

@@ -16,6 +16,7 @@ import { type Queryable, sql } from '../db/index.ts';
 import { litSoFar, washesSoFar } from '../devices/index.ts';
 import { dueLater } from './dueLater.ts';
 import { lightNow, lightRows } from './lampRows.ts';
+import { resinPerBatch } from './resinPerBatch.ts';
 import { roomAir } from './roomChecks.ts';
 import { roomNow } from './roomNow.ts';
 
@@ -225,17 +226,6 @@ const sealedSince = async (db: Queryable, since: Date) =>
       sql`SELECT state FROM batch WHERE sealed_at >= ${since} AND outcome <> 'merged' ORDER BY sealed_at DESC LIMIT 40`,
     )
   ).map((row) => row.state);
-
-/** Net resin that a wash has brought into each vessel, the mean over the shop’s last 60 washes, g. */
-async function resinPerBatch(db: Queryable): Promise<Record<string, number>> {
-  const rows = await db.many<{ account: string; mg: number }>(sql`
-    SELECT l.account, avg(greatest(l.resin_mg, 0))::float8 AS mg
-      FROM (SELECT id FROM ledger_posting p WHERE kind = 'wash' AND NOT EXISTS (SELECT 1 FROM ledger_posting r WHERE r.reverses = p.id)
-             ORDER BY at DESC LIMIT 60) p
-      JOIN ledger_line l ON l.posting_id = p.id JOIN vessel v ON v.id = l.account
-     GROUP BY l.account`);
-  return Object.fromEntries(rows.map((row) => [row.account, row.mg / 1000]));
-}
 
 /** Everything the bench page shows. */
 export async function benchView(db: Queryable, nowMs: number): Promise<BenchReply> {

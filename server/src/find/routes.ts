@@ -1,5 +1,6 @@
 import {
   FindChoices,
+  literals,
   RECALLS,
   type RecallKind,
   RecallQuery,
@@ -15,9 +16,10 @@ import { Refused } from '../http/errors.ts';
 import { Remembered } from '../live/remembered.ts';
 import { findChoices } from './choices.ts';
 import { RECALL_SHAPES, recall } from './recall/index.ts';
+import type { RecallShape } from './recall/shape.ts';
 import { trends } from './trends.ts';
 
-const Question = Type.Object({ question: Type.Union(RECALLS.map((one) => Type.Literal(one))) });
+const Question = Type.Object({ question: literals(RECALLS) });
 type Asked = { Params: { question: RecallKind }; Querystring: RecallQuery };
 const MOST_ROWS = 50_000;
 
@@ -34,12 +36,6 @@ export function findRoutes(app: FastifyInstance, context: Context): void {
     { schema: { summary: 'How work went', querystring: TrendsQuery, response: { 200: TrendsReply } } },
     ({ query }) => remembered.read(JSON.stringify(query), () => trends(context.db, query)),
   );
-  const complete = ({ params: { question }, query }: Asked & { params: Asked['Params']; query: RecallQuery }) => {
-    const missing = RECALL_SHAPES[question].needs.find((name) => query[name] === undefined);
-    if (missing)
-      throw new Refused({ code: 'BAD_INPUT', field: missing, message: `Say which ${missing} the recall is of.` });
-    return { question, query };
-  };
   app.get<Asked>(
     '/api/recall/:question',
     {
@@ -50,16 +46,16 @@ export function findRoutes(app: FastifyInstance, context: Context): void {
         response: { 200: RecallReply },
       },
     },
-    (request) => {
-      const { question, query } = complete(request as never);
+    ({ params: { question }, query }) => {
+      refuseIncomplete(question, query);
       return recall(context.db, question, query);
     },
   );
   app.get<Asked>(
     '/api/recall/:question/list.csv',
     { schema: { summary: 'The same as CSV, every row', params: Question, querystring: RecallQuery } },
-    async (request, out) => {
-      const { question, query } = complete(request as never);
+    async ({ params: { question }, query }, out) => {
+      refuseIncomplete(question, query);
       const { rows } = await recall(context.db, question, { ...query, limit: MOST_ROWS, offset: 0 });
       return sendCsv(
         out,
@@ -74,6 +70,13 @@ export function findRoutes(app: FastifyInstance, context: Context): void {
       );
     },
   );
+}
+
+function refuseIncomplete(question: RecallKind, query: RecallQuery): void {
+  const shape: RecallShape = RECALL_SHAPES[question];
+  const missing = shape.needs.find((name) => query[name] === undefined);
+  if (missing)
+    throw new Refused({ code: 'BAD_INPUT', field: missing, message: `Say which ${missing} the recall is of.` });
 }
 
 /** Values of values as columns of their own: `before.scale`. */

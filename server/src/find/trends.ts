@@ -2,6 +2,7 @@ import type { TrendsQuery, TrendsReply } from '@north-step/contract';
 import type { StepKind } from '@north-step/core/route';
 import { tackByLoad } from '@north-step/core/trends';
 import { type Queryable, sql } from '../db/index.ts';
+import { zoneNow } from '../zone.ts';
 import { LOOKS, LOOKS_AFTER, WASHES } from './kinds.ts';
 
 /** Answers that let a batch go on. */
@@ -13,7 +14,7 @@ const MOST_POINTS = 500;
 /** How work went, of batches that were sealed in a time. What became part of another is not counted. */
 export async function trends(db: Queryable, { fromMs, toMs }: TrendsQuery): Promise<TrendsReply> {
   const [from, to] = [new Date(fromMs), new Date(toMs)];
-  const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
+  const zone = zoneNow();
   const sealed = sql`SELECT id, name, sealed_at, first_look FROM batch WHERE sealed_at >= ${from} AND sealed_at < ${to} AND outcome <> 'merged'`;
   const [weeks, notGood, causes, washed, tint, times] = await Promise.all([
     db.many<{ week: Date; sealed: number; looked: number; good: number }>(sql`

@@ -34,7 +34,11 @@ function wasThere(query: FindQuery): Sql | undefined {
 }
 
 const at = (ms: number) => new Date(ms);
-function during(column: 'b.created_at' | 's.started_at', { fromMs, toMs }: FindQuery): Sql | undefined {
+/** Within the dates that are asked for. @returns nothing where none are */
+export function during(
+  column: 'b.created_at' | 's.started_at',
+  { fromMs, toMs }: Pick<FindQuery, 'fromMs' | 'toMs'>,
+): Sql | undefined {
   if (fromMs === undefined && toMs === undefined) return undefined;
   const name: Sql = { text: column, values: [] };
   return allOf([

@@ -21,7 +21,10 @@ export type TableSpec = {
 const SAID = { at: 'time', by: 'text', command_id: 'text' } as const;
 const MG = { solvent_mg: 'big', water_mg: 'big', resin_mg: 'big' } as const;
 
-/** Everything that a shop is, in an order in which it can be taken in. What is left out follows from these: see `LEFT_OUT`. */
+/**
+ * Everything that a shop is: one list of data, longer than other files so that what is in it is seen in one place. In an order
+ * in which it can be taken in. What is left out follows from these: see `LEFT_OUT`.
+ */
 export const TABLES = {
   setting: { holds: 'What the workshop has set of itself', key: ['key'], columns: { key: 'text', value: 'json' } },
   setting_event: {

@@ -45,11 +45,11 @@ export function recordBody(batch: BatchState, now: Moment, around: Around): Seal
   const internal = {
     salt,
     note: batch.note,
-    breakages: batch.breakages?.map(({ atMs, ...breakage }) => ({ ...breakage, at: iso(atMs) })),
+    breakages: timed(batch.breakages),
     holds: holdsOf(events),
     undone: undoneOf(events),
     flag: batch.flag,
-    flagsAnswered: batch.flagsAnswered?.map(({ atMs, ...flag }) => ({ ...flag, at: iso(atMs) })),
+    flagsAnswered: timed(batch.flagsAnswered),
     movements,
     steps: Object.fromEntries(batch.steps.flatMap((step) => saidOf(step))),
   };
@@ -68,7 +68,7 @@ export function recordBody(batch: BatchState, now: Moment, around: Around): Seal
     notDone: batch.scrapped && batch.steps.flatMap(({ state, title }) => (state === 'done' ? [] : [title])),
     broken: batch.broken,
     pieceCounts: countsOf(batch),
-    sizes: batch.sizes?.map(({ atMs, ...size }) => ({ ...size, at: iso(atMs) })),
+    sizes: timed(batch.sizes),
     resin: {
       name: batch.card.name,
       card: batch.card.version,
@@ -76,7 +76,7 @@ export function recordBody(batch: BatchState, now: Moment, around: Around): Seal
       lot: batch.lot,
       procedure: batch.card.procedure?.reference,
     },
-    leftOut: batch.leftOut?.map(({ atMs, ...step }) => ({ ...step, at: iso(atMs) })),
+    leftOut: timed(batch.leftOut),
     returned: batch.returned && { ...batch.returned },
     created: iso(batch.createdAtMs),
     sealed: iso(now.atMs),
@@ -119,11 +119,13 @@ export function recordBody(batch: BatchState, now: Moment, around: Around): Seal
   return { body: plain(body), internal: plain(internal) };
 }
 
+/** What happened at a time, with that as a record writes it. */
+const timed = <T extends { readonly atMs: number }>(all: readonly T[] | undefined) =>
+  all?.map(({ atMs, ...one }) => ({ ...one, at: iso(atMs) }));
+
 /** What was noted of a step: for the workshop. */
 function saidOf({ id, note, mishaps, stays }: Step): readonly (readonly [string, object])[] {
   if (note === undefined && !mishaps && !stays) return [];
-  const timed = <T extends { readonly atMs: number }>(all: readonly T[] | undefined) =>
-    all?.map(({ atMs, ...one }) => ({ ...one, at: iso(atMs) }));
   return [[id, { note, mishaps: timed(mishaps), stays: timed(stays) }]];
 }
 

@@ -5,7 +5,7 @@ import { strToU8, zipSync } from 'fflate';
 import Papa from 'papaparse';
 import { type Queryable, readFile, sql } from '../db/index.ts';
 import { traceOf } from '../devices/index.ts';
-import type { Printer } from '../pdf/index.ts';
+import type { Page, Printer } from '../pdf/index.ts';
 import { mediaOf } from '../photos/index.ts';
 import type { Asking } from '../threads/index.ts';
 import { type Correcting, certificate, qrText } from './certificate.ts';
@@ -24,10 +24,16 @@ export async function withLater(db: Queryable, record: SealedRecord): Promise<Wi
 }
 
 /** What was corrected behind a record. */
-export const correctionsOf = ({ later }: WithLater): readonly Correcting[] =>
+const correctionsOf = ({ later }: WithLater): readonly Correcting[] =>
   later.flatMap(({ number, body }) =>
     (body as { kind?: string }).kind === 'correction' ? [{ number, body: body as Correcting['body'] }] : [],
   );
+
+/** The certificate of a record as its page, with the chain as it stands. */
+export async function certificateOf(db: Queryable, all: WithLater): Promise<Page> {
+  const anchor = await newestAnchor(db);
+  return certificate({ record: all.record, corrections: correctionsOf(all), ...(anchor && { anchor }) });
+}
 
 type Bundling = {
   readonly printer: Printer;
@@ -43,18 +49,16 @@ type Bundling = {
 export async function bundle(db: Queryable, all: WithLater, { printer, asking, nowMs, verifier, internal }: Bundling) {
   const shown = internal ? (record: SealedRecord) => record : withoutInternal;
   const records = [all.record, ...all.later].map(shown);
-  const anchor = await newestAnchor(db);
-  const paper = certificate({ record: all.record, corrections: correctionsOf(all), ...(anchor && { anchor }) });
   const { batchId } = all.record.body as { batchId: string };
   const files: Record<string, Uint8Array> = {
     [BUNDLED_RECORDS]: strToU8(`[${records.map((record) => JSON.stringify(record)).join(',\n')}]\n`),
-    'certificate.pdf': await printer.print(paper, asking),
+    'certificate.pdf': await printer.print(await certificateOf(db, all), asking),
     'steps.csv': strToU8(recordCsv(shown(all.record))),
     'light.csv': strToU8(await lightCsv(db, batchId)),
     'hash.png': await bwipjs.toBuffer({ bcid: 'qrcode', text: qrText(all.record), scale: 4 }),
     'READ ME.txt': strToU8(readMe(all.record)),
     ...(await photosOf(db, records)),
-    ...(internal ? { 'record.pdf': await printer.print(recordPaper(all.record, anchor), asking) } : {}),
+    ...(internal ? { 'record.pdf': await printer.print(recordPaper(all.record, await newestAnchor(db)), asking) } : {}),
     ...(verifier ? { 'verify.html': verifier } : {}),
   };
   const manifest: Manifest = {

@@ -3,6 +3,7 @@ import type { Outcome } from '@north-step/core/batch';
 import { anchorText, type RecordKind, type SealedRecord, validateChain } from '@north-step/core/record';
 import { allOf, type Queryable, sql } from '../db/index.ts';
 import { doneTo, foundBy, NOTHING_DONE } from '../find/index.ts';
+import { zoneNow } from '../zone.ts';
 import { newestRecord, sha256 } from './seal.ts';
 
 type Row = {
@@ -116,7 +117,7 @@ export async function chainFiles(db: Queryable): Promise<readonly string[]> {
 export async function dailyAnchors(db: Queryable, days: number): Promise<RecordAnchors['days']> {
   const rows = await db.many<{ day: string; number: bigint; hash: string }>(sql`
     SELECT DISTINCT ON (day) day, number, hash
-      FROM (SELECT to_char(sealed_at AT TIME ZONE ${Intl.DateTimeFormat().resolvedOptions().timeZone}, 'YYYY-MM-DD') AS day, number, hash FROM record) r
+      FROM (SELECT to_char(sealed_at AT TIME ZONE ${zoneNow()}, 'YYYY-MM-DD') AS day, number, hash FROM record) r
      ORDER BY day DESC, number DESC LIMIT ${days}`);
   return rows.map(({ day, number, hash }) => ({ day, anchor: anchorText({ count: Number(number), hash }) }));
 }

@@ -11,8 +11,7 @@ import { sendCsv } from '../http/csv.ts';
 import { Refused, unknown } from '../http/errors.ts';
 import { Remembered } from '../live/remembered.ts';
 import type { Printer } from '../pdf/index.ts';
-import { bundle, correctionsOf, withLater } from './bundle.ts';
-import { certificate } from './certificate.ts';
+import { bundle, certificateOf, withLater } from './bundle.ts';
 import { recordCsv } from './csv.ts';
 import { recordPaper } from './pdf.ts';
 import { ChainWatch, chainFiles, dailyAnchors, findRecords, listRecords, newestAnchor, recordFile } from './queries.ts';
@@ -108,8 +107,7 @@ export function recordRoutes(
     { schema: { summary: 'What whoever gets the parts is told, on one page', params: FileParams } },
     async (request, reply) => {
       const all = await made(request.params.number);
-      const anchor = await newestAnchor(context.db);
-      const page = certificate({ record: all.record, corrections: correctionsOf(all), ...(anchor && { anchor }) });
+      const page = await certificateOf(context.db, all);
       return reply
         .type('application/pdf')
         .header('content-disposition', `attachment; filename="certificate-${all.record.number}.pdf"`)

@@ -139,7 +139,7 @@ export const routes: RouteObject[] = [
           },
           {
             path: 'records/recall',
-            lazy: async () => ({ Component: (await import('../features/find/index.ts')).RecallPage }),
+            lazy: async () => ({ Component: (await import('../features/find/RecallPage.tsx')).RecallPage }),
           },
           {
             path: 'records/trends',

@@ -54,9 +54,7 @@ function Looks({ looks, batch }: { readonly looks: LaterReply['looks']; readonly
                   likely {likely.map(({ cause, share }) => `${cause} ${Math.round(100 * share)} %`).join(', ')}
                 </p>
               )}
-              <p className="flex flex-wrap items-center gap-3 text-sm text-ink-2">
-                {by}, {dayAndClock(atMs)} · record {number} <ChainMark hash={hash} />
-              </p>
+              <SealedBy by={by} atMs={atMs} number={number} hash={hash} />
             </li>
           ),
         )}
@@ -77,12 +75,18 @@ function Corrections({ corrections }: Pick<LaterReply, 'corrections'>) {
             <p>
               <b>{upperFirst(CORRECTED_WORDS[about])}:</b> “{wrong}” should be “{right}”, {because}
             </p>
-            <p className="flex flex-wrap items-center gap-3 text-sm text-ink-2">
-              {by}, {dayAndClock(atMs)} · record {number} <ChainMark hash={hash} />
-            </p>
+            <SealedBy by={by} atMs={atMs} number={number} hash={hash} />
           </li>
         ))}
       </ul>
     </section>
   );
 }
+
+type SealedByProps = Pick<LaterReply['corrections'][number], 'by' | 'atMs' | 'number' | 'hash'>;
+/** Who said it when, and the record that holds it. */
+const SealedBy = ({ by, atMs, number, hash }: SealedByProps) => (
+  <p className="flex flex-wrap items-center gap-3 text-sm text-ink-2">
+    {by}, {dayAndClock(atMs)} · record {number} <ChainMark hash={hash} />
+  </p>
+);

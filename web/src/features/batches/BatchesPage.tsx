@@ -111,11 +111,12 @@ export function BatchesPage() {
       {!data && !isError && <Loading what="the batches" />}
       {data?.rows.length === 0 && <Empty>No batch matches. Clear the search, or hang a new batch with N.</Empty>}
       {data && data.rows.length > 0 && <BatchTable rows={data.rows} lateOf={lateOf} />}
-      {data && data.total > PAGE_SIZE && (
+      {data && (
         <Pages
-          text={`${offset + 1}–${Math.min(offset + PAGE_SIZE, data.total)} of ${data.total.toLocaleString('en-GB')}`}
-          newer={offset > 0 ? () => set({ from: String(Math.max(0, offset - PAGE_SIZE)) }) : undefined}
-          older={offset + PAGE_SIZE < data.total ? () => set({ from: String(offset + PAGE_SIZE) }) : undefined}
+          offset={offset}
+          size={PAGE_SIZE}
+          total={data.total}
+          onOffset={(from) => set({ from: from > 0 ? String(from) : undefined })}
         />
       )}
     </>

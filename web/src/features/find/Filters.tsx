@@ -3,16 +3,12 @@ import { OUTCOMES } from '@north-step/core/batch';
 import { dayAndClock } from '../../app/useNow.ts';
 import { SelectField } from '../../ui/index.ts';
 import { useFindChoicesQuery } from './endpoints.ts';
-import { FOUND_NAMES, type useFound } from './useFound.ts';
+import { ANY, named } from './options.ts';
+import { NOTHING, type useFound } from './useFound.ts';
 import { FIRST_LOOK_WORDS, OUTCOME_WORDS } from './words.ts';
 
 type FiltersProps = Pick<ReturnType<typeof useFound>, 'params' | 'set' | 'count'>;
-const ANY = { value: '', text: 'any' };
 const plain = (texts: readonly string[]) => [ANY, ...texts.map((text) => ({ value: text, text }))];
-const named = (all: readonly { readonly id: string; readonly name: string }[]) => [
-  ANY,
-  ...all.map(({ id, name }) => ({ value: id, text: name })),
-];
 const worded = <T extends string>(words: Readonly<Record<T, string>>, all: readonly T[]) => [
   ANY,
   ...all.map((value) => ({ value, text: words[value] })),
@@ -51,11 +47,7 @@ export function Filters({ params, set, count }: FiltersProps) {
           <DayField label="From" value={of('since')} onChange={(since) => set({ since })} />
           <DayField label="To" value={of('until')} onChange={(until) => set({ until })} />
           {count > 0 && (
-            <button
-              type="button"
-              className="btn self-end"
-              onClick={() => set(Object.fromEntries(FOUND_NAMES.map((name) => [name, undefined])))}
-            >
+            <button type="button" className="btn self-end" onClick={() => set(NOTHING)}>
               Clear
             </button>
           )}

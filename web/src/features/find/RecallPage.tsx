@@ -1,23 +1,23 @@
 import { RECALLS, type RecallQuery, type RecallReply, type RecallRow } from '@north-step/contract';
-import { Link, useSearchParams } from 'react-router';
+import { Link } from 'react-router';
 import { dayAndClock } from '../../app/useNow.ts';
 import { Choice, Empty, Failed, HeadRow, Loading, Pages, SelectField } from '../../ui/index.ts';
 import { SlimBand } from '../next/index.ts';
 import { useFindChoicesQuery, useRecallQuery } from './endpoints.ts';
 import { DayField } from './Filters.tsx';
+import { named } from './options.ts';
 import { RecordLinks } from './RecordLinks.tsx';
-import { asString, foundOf } from './useFound.ts';
+import { asString, NOTHING, useFound } from './useFound.ts';
 import { OUTCOME_WORDS, RECALL_WORDS, whyWords } from './words.ts';
 
 const PAGE_SIZE = 100;
-const ANY = { value: '', text: 'any' };
 
 /** The questions of a recall, each answered with a list to print or to save. The address holds the question. */
 export function RecallPage() {
-  const [params, setParams] = useSearchParams();
+  const { params, set, found } = useFound();
   const question = RECALLS.find((one) => one === params.get('question')) ?? 'lot';
   const offset = Number(params.get('from') ?? 0) || 0;
-  const { cardId, lot, bath, lamp, fromMs, toMs } = foundOf(params);
+  const { cardId, lot, bath, lamp, fromMs, toMs } = found;
   const asked = Object.fromEntries(
     Object.entries({ cardId, lot, bath, lamp, fromMs, toMs }).filter(([, value]) => value !== undefined),
   ) as RecallQuery;
@@ -28,14 +28,6 @@ export function RecallPage() {
     refetch,
     isFetching,
   } = useRecallQuery({ question, ...asked, offset, limit: PAGE_SIZE }, { skip: !ready });
-  const set = (next: Readonly<Record<string, string>>) =>
-    setParams(
-      (now) => {
-        const merged = { ...Object.fromEntries(now), from: '', ...next };
-        return Object.entries(merged).filter(([, value]) => value !== '');
-      },
-      { replace: true },
-    );
   const shown = ready ? data : undefined;
   return (
     <>
@@ -47,7 +39,7 @@ export function RecallPage() {
             label="What is asked"
             value={question}
             options={RECALLS.map((value) => ({ value, text: RECALL_WORDS[value].text }))}
-            onChange={(next) => setParams({ question: next }, { replace: true })}
+            onChange={(next) => set({ ...NOTHING, question: next })}
           />
           <Fields params={params} question={question} set={set} />
         </div>
@@ -68,11 +60,12 @@ export function RecallPage() {
             <RecallTable rows={shown.rows} />
           </>
         )}
-        {shown && shown.total > PAGE_SIZE && (
+        {shown && (
           <Pages
-            text={`${offset + 1}–${Math.min(offset + PAGE_SIZE, shown.total)} of ${shown.total.toLocaleString('en-GB')}`}
-            newer={offset > 0 ? () => set({ from: String(Math.max(0, offset - PAGE_SIZE)) }) : undefined}
-            older={offset + PAGE_SIZE < shown.total ? () => set({ from: String(offset + PAGE_SIZE) }) : undefined}
+            offset={offset}
+            size={PAGE_SIZE}
+            total={shown.total}
+            onOffset={(from) => set({ from: from > 0 ? String(from) : undefined })}
           />
         )}
       </div>
@@ -90,16 +83,12 @@ function totalText({ total, sure, pieces }: RecallReply): string {
 type FieldsProps = {
   readonly params: URLSearchParams;
   readonly question: (typeof RECALLS)[number];
-  readonly set: (next: Readonly<Record<string, string>>) => void;
+  readonly set: ReturnType<typeof useFound>['set'];
 };
 function Fields({ params, question, set }: FieldsProps) {
   const choices = useFindChoicesQuery().data;
   const of = (name: string) => params.get(name) ?? '';
   if (!choices) return null;
-  const named = (all: readonly { readonly id: string; readonly name: string }[]) => [
-    ANY,
-    ...all.map(({ id, name }) => ({ value: id, text: name })),
-  ];
   const lots = choices.resins
     .filter(({ id }) => of('resin') === '' || id === of('resin'))
     .flatMap(({ id, name, lots: codes }) =>

@@ -13,8 +13,11 @@ const IN_ADDRESS = {
   ended: 'outcome',
   first: 'firstLook',
 } as const satisfies Readonly<Record<string, keyof FindQuery>>;
-export const FOUND_NAMES = [...Object.keys(IN_ADDRESS), 'since', 'until'];
-export type FoundName = keyof typeof IN_ADDRESS | 'since' | 'until';
+const FOUND_NAMES = [...Object.keys(IN_ADDRESS), 'since', 'until'];
+/** An address in which nothing is looked for. */
+export const NOTHING: Readonly<Record<string, undefined>> = Object.fromEntries(
+  FOUND_NAMES.map((name) => [name, undefined]),
+);
 
 /** A day of the address begins at its midnight; a filling of a bath at its moment. @returns ms */
 function momentOf(text: string | null, endOfDay: boolean): number | undefined {

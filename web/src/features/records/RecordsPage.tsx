@@ -84,13 +84,12 @@ export function RecordsPage() {
         </Empty>
       )}
       {data.rows.length > 0 && <RecordTable rows={data.rows} />}
-      {data.total > PAGE_SIZE && (
-        <Pages
-          text={`${offset + 1}–${Math.min(offset + PAGE_SIZE, data.total)} of ${data.total.toLocaleString('en-GB')}`}
-          newer={offset > 0 ? () => set({ from: String(Math.max(0, offset - PAGE_SIZE)) }) : undefined}
-          older={offset + PAGE_SIZE < data.total ? () => set({ from: String(offset + PAGE_SIZE) }) : undefined}
-        />
-      )}
+      <Pages
+        offset={offset}
+        size={PAGE_SIZE}
+        total={data.total}
+        onOffset={(from) => set({ from: from > 0 ? String(from) : undefined })}
+      />
     </>
   );
 }

@@ -30,7 +30,6 @@ export function MovementsPage() {
     );
   };
   const csv = `/api/solvent/movements.csv?${new URLSearchParams(Object.entries(query).map(([key, value]) => [key, String(value)]))}`;
-  const page = Number(params.get('page') ?? 0) || 0;
   return (
     <>
       <SlimBand
@@ -105,11 +104,12 @@ export function MovementsPage() {
           </tbody>
         </table>
       )}
-      {data && data.total > PAGE_SIZE && (
+      {data && (
         <Pages
-          text={`${offset + 1}–${Math.min(offset + PAGE_SIZE, data.total)} of ${data.total.toLocaleString('en-GB')}`}
-          newer={page > 0 ? () => set('page', page > 1 ? String(page - 1) : '') : undefined}
-          older={offset + PAGE_SIZE < data.total ? () => set('page', String(page + 1)) : undefined}
+          offset={offset}
+          size={PAGE_SIZE}
+          total={data.total}
+          onOffset={(from) => set('page', from > 0 ? String(from / PAGE_SIZE) : '')}
         />
       )}
     </>
