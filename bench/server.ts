@@ -16,9 +16,9 @@ async function history(bench: TestBench): Promise<void> {
   const tables = ['batch', 'batch_step', 'record'];
   await bench.db.many(sql`ALTER TABLE batch DISABLE TRIGGER USER`);
   await bench.db.many(sql`
-    INSERT INTO batch (id, name, created_at, sealed_at, search, outcome, first_look, state)
+    INSERT INTO batch (id, name, created_at, sealed_at, search, outcome, first_look, summary, state)
     SELECT 'x' || n, 'Auk ' || n, ${new Date(NEWEST_MS)}::timestamptz - n * interval '1 hour', ${new Date(NEWEST_MS)}::timestamptz - n * interval '1 hour', 'auk ' || n || ' block test grey',
-           b.outcome, b.first_look, b.state || jsonb_build_object('id', 'x' || n, 'name', 'Auk ' || n, 'lot', CASE n % 5 WHEN 0 THEN 'A1' ELSE 'L' || n % 5 END)
+           b.outcome, b.first_look, b.summary || jsonb_build_object('lot', CASE n % 5 WHEN 0 THEN 'A1' ELSE 'L' || n % 5 END), b.state || jsonb_build_object('id', 'x' || n, 'name', 'Auk ' || n, 'lot', CASE n % 5 WHEN 0 THEN 'A1' ELSE 'L' || n % 5 END)
       FROM generate_series(1, 50000) AS n, batch b WHERE b.id = ${id}`);
   await bench.db.many(sql`
     INSERT INTO batch_step (batch_id, step_id, place, kind, station_id, vessel_id, started_at, ended_at, by, outcome, planned_s, load_pct, load_low_pct, load_high_pct, limit_pct)

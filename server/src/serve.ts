@@ -3,6 +3,7 @@ import { existsSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import type { FastifyInstance } from 'fastify';
 import { buildApp } from './app.ts';
+import { fillSummaries } from './batches/index.ts';
 import { benchSetting } from './bench/index.ts';
 import { lastFactMs, WorkClock } from './clock.ts';
 import type { Context } from './context.ts';
@@ -59,6 +60,7 @@ export async function startServer(options: ServerOptions): Promise<Running> {
   const space = new SpaceWatch(options.folder);
   try {
     await migrate(db, await readMigrations(migrationsFolder()));
+    await fillSummaries(db);
     if (options.fillEmpty) await fillOnce(db, options.fillEmpty);
     await furnishBare(db);
     keepZone((await benchSetting(db)).ways?.zone);

@@ -7,4 +7,5 @@ export * from './pieces.ts';
 export * from './quarantine.ts';
 export * from './reduce.ts';
 export * from './standing.ts';
+export * from './summary.ts';
 export * from './types.ts';

@@ -1,6 +1,6 @@
 import type { BatchList, BatchQuery, BatchRow } from '@north-step/contract';
 import {
-  type BatchState,
+  type BatchSummary,
   currentStep,
   markWords,
   type Outcome,
@@ -8,33 +8,20 @@ import {
   type Step,
   standingOf,
 } from '@north-step/core/batch';
-import type { PartFacts } from '@north-step/core/part';
 import { isWash } from '@north-step/core/route';
 import type { Static } from 'typebox';
 import { allOf, type Queryable, type Sql, sql } from '../db/index.ts';
-import { type Done, doneTo, foundBy, NOTHING_DONE } from '../find/index.ts';
+import { doneTo, foundBy } from '../find/index.ts';
 
 type Row = {
   id: string;
   name: string;
-  part: string;
-  pieces: PartFacts['pieces'] | null;
-  count: number;
-  resin: string;
-  lot: string;
-  customer: string | null;
   created_at: Date;
   due_at: Date | null;
   sealed_at: Date | null;
-  step: Step | null;
-  flag: string | null;
-  flag_stops: boolean | null;
-  light_closed: BatchState['lightClosed'] | null;
-  held: string | null;
-  merged_into: string | null;
-  priority: string | null;
-  route: string | null;
   outcome: Outcome;
+  first_look: string | null;
+  summary: BatchSummary;
 };
 
 const ORDERS = {
@@ -50,7 +37,7 @@ const sorted = (order: keyof typeof ORDERS, statement: Sql): Sql => ({
   text: statement.text.replace('ORDER BY created_at DESC', `ORDER BY ${ORDERS[order]}`),
 });
 
-/** A page of batches, newest first, with how many match. Each state is unpacked once (`|| '{}'`), not once for every member that is read. */
+/** A page of batches, newest first, with how many match. */
 export async function listBatches(db: Queryable, query: Static<typeof BatchQuery>, nowMs: number): Promise<BatchList> {
   const state = query.state ?? 'all';
   const matches = allOf([
@@ -65,55 +52,37 @@ export async function listBatches(db: Queryable, query: Static<typeof BatchQuery
       sorted(
         query.sort ?? 'newest',
         sql`
-      SELECT id, name, created_at, due_at, sealed_at, outcome,
-             state->'part'->>'name' AS part, state->'part'->'pieces' AS pieces, (state->>'count')::int AS count, state->'card'->>'name' AS resin,
-             state->>'lot' AS lot, state->>'customer' AS customer, state->>'flag' AS flag, state->>'held' AS held, state->'lightClosed' AS light_closed, (state->>'flagStops')::boolean AS flag_stops,
-             state->>'mergedInto' AS merged_into, state->>'priority' AS priority, state->'route'->>'name' AS route,
-             jsonb_path_query_first(state, '$.steps[*] ? (@.state != "done")') AS step
-        FROM (SELECT id, name, created_at, due_at, sealed_at, outcome, state || '{}' AS state FROM batch b
-               WHERE ${matches}
-               ORDER BY created_at DESC LIMIT ${query.limit ?? 100} OFFSET ${query.offset ?? 0}) AS unpacked`,
+      SELECT id, name, created_at, due_at, sealed_at, outcome, first_look, summary FROM batch b
+       WHERE ${matches} ORDER BY created_at DESC LIMIT ${query.limit ?? 100} OFFSET ${query.offset ?? 0}`,
       ),
     ),
     db.one<{ n: bigint }>(sql`
       SELECT count(*) AS n FROM batch b WHERE ${matches}`),
   ]);
-  const done = await doneTo(
-    db,
-    rows.map(({ id }) => id),
-  );
-  return { total: Number(count.n), rows: rows.map((row) => toRow(row, nowMs, done.get(row.id) ?? NOTHING_DONE)) };
+  return { total: Number(count.n), rows: rows.map((row) => toRow(row, nowMs)) };
 }
 
-function toRow(row: Row, nowMs: number, done: Done): BatchRow {
-  const stands = {
-    steps: row.step ? [row.step] : [],
-    recordHash: row.sealed_at && !row.merged_into ? 'sealed' : undefined,
-    mergedInto: row.merged_into ?? undefined,
-    held: row.held ?? undefined,
-    flag: row.flag ?? undefined,
-    flagStops: row.flag_stops ?? undefined,
-    lightClosed: row.light_closed ?? undefined,
-  };
+function toRow({ summary, ...row }: Row, nowMs: number): BatchRow {
   return {
     id: row.id,
     name: row.name,
-    part: row.part,
-    pieces: piecesText({ name: row.part, pieces: row.pieces ?? undefined }, row.count),
-    count: row.count,
-    resin: row.resin,
-    lot: row.lot,
-    customer: row.customer,
+    part: summary.part,
+    pieces: piecesText({ name: summary.part, pieces: summary.pieces }, summary.count),
+    resin: summary.resin,
+    count: summary.count,
+    lot: summary.lot,
+    customer: summary.customer ?? null,
     createdAtMs: row.created_at.getTime(),
     dueAtMs: row.due_at?.getTime() ?? null,
     sealedAtMs: row.sealed_at?.getTime() ?? null,
-    step: row.merged_into ? `part of ${row.merged_into}` : (currentStep(stands)?.title ?? 'sealed'),
-    standing: standingOf(stands, nowMs),
-    mark: markWords(stands) ?? null,
-    priority: row.priority ?? 'usual',
-    route: row.route ?? 'Two baths, trim green',
+    step: summary.mergedInto ? `part of ${summary.mergedInto}` : (currentStep(summary)?.title ?? 'sealed'),
+    standing: standingOf(summary, nowMs),
+    mark: markWords(summary) ?? null,
+    priority: summary.priority ?? 'usual',
+    route: summary.route ?? 'Two baths, trim green',
     outcome: row.outcome,
-    ...done,
+    firstLook: row.first_look,
+    ...doneTo(summary),
   };
 }
 

@@ -1,4 +1,11 @@
-import { applyEvent, type BatchEvent, type BatchState, firstLookOf, outcomeOf } from '@north-step/core/batch';
+import {
+  applyEvent,
+  type BatchEvent,
+  type BatchState,
+  firstLookOf,
+  outcomeOf,
+  summaryOf,
+} from '@north-step/core/batch';
 import { type Queryable, sql } from '../db/index.ts';
 import { Refused, unknown } from '../http/errors.ts';
 
@@ -72,11 +79,12 @@ export async function record(
       INSERT INTO event (at, batch_id, type, by, payload, command_id)
       SELECT at, ${after.id}::text, type, by, payload, ${commandId}::text
         FROM jsonb_to_recordset(${JSON.stringify(rows)}::jsonb) AS fact (at timestamptz, type text, by text, payload jsonb))
-    INSERT INTO batch (id, name, created_at, due_at, sealed_at, flagged, search, route_id, outcome, first_look, state, version)
+    INSERT INTO batch (id, name, created_at, due_at, sealed_at, flagged, search, route_id, outcome, first_look, summary, state, version)
     VALUES (${after.id}, ${after.name}, ${new Date(after.createdAtMs)}, ${after.dueAtMs === undefined ? null : new Date(after.dueAtMs)},
-            ${sealedAt === undefined ? null : new Date(sealedAt)}, ${after.flag !== undefined || after.held !== undefined}, ${search}, ${after.route?.id ?? 'two-baths'}, ${outcomeOf(after)}, ${firstLookOf(after)?.outcome ?? null}, ${JSON.stringify(after)}, 1)
+            ${sealedAt === undefined ? null : new Date(sealedAt)}, ${after.flag !== undefined || after.held !== undefined}, ${search}, ${after.route?.id ?? 'two-baths'}, ${outcomeOf(after)}, ${firstLookOf(after)?.outcome ?? null},
+            ${JSON.stringify(summaryOf(after))}, ${JSON.stringify(after)}, 1)
     ON CONFLICT (id) DO UPDATE
-       SET state = excluded.state, flagged = excluded.flagged, search = excluded.search, due_at = excluded.due_at, outcome = excluded.outcome, first_look = excluded.first_look,
+       SET state = excluded.state, summary = excluded.summary, flagged = excluded.flagged, search = excluded.search, due_at = excluded.due_at, outcome = excluded.outcome, first_look = excluded.first_look,
            sealed_at = coalesce(excluded.sealed_at, batch.sealed_at), version = batch.version + 1
      WHERE batch.version = ${before?.version ?? null}
     RETURNING id`);

@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { fillSummaries } from '../batches/index.ts';
 import { migrationsFolder } from '../serve.ts';
-import { copyOfTemplate } from '../testing/bench.ts';
+import { copyOfTemplate, TestBench } from '../testing/bench.ts';
 import { type Db, FolderInUse, openDb, type Queryable, readMigrations, sql } from './index.ts';
 import { migrate, NewerDatabase, statementsOf } from './migrate.ts';
 import { sharedSync } from './open.ts';
@@ -34,6 +35,22 @@ describe('the data folder', () => {
     );
     expect(ids).toEqual(['a', 'c']);
   });
+  it('commits together with what was left for last, or not at all', async () => {
+    const add = (id: string, last: string) =>
+      db.durably(async (tx) => {
+        await tx.many(sql`INSERT INTO person (id, name, role, place) VALUES (${id}, 'x', 'y', 10)`);
+        tx.last(sql`INSERT INTO person (id, name, role, place) VALUES (${last}, 'x', 'y', 10)`);
+        return id;
+      });
+    const results = await Promise.allSettled([add('d', 'e'), add('f', 'd'), add('g', 'h')]);
+    expect(results).toMatchObject([
+      { status: 'fulfilled', value: 'd' },
+      { status: 'rejected', reason: { code: '23505', constraint: 'person_pkey' } },
+      { status: 'fulfilled', value: 'g' },
+    ]);
+    const ids = await db.many<{ id: string }>(sql`SELECT id FROM person WHERE place = 10 ORDER BY id`);
+    expect(ids.map(({ id }) => id)).toEqual(['d', 'e', 'g', 'h']);
+  });
   it('gives whole numbers of any size as bigint', async () => {
     expect(await db.one(sql`SELECT 9007199254740993::bigint AS n`)).toEqual({ n: 9007199254740993n });
   });
@@ -63,7 +80,7 @@ describe('the data folder', () => {
 describe('migrations', () => {
   it('are refused by an older program, with nothing changed', async () => {
     await expect(migrate(db, [])).rejects.toThrow(NewerDatabase);
-    await expect(migrate(db, [])).rejects.toThrow(/schema 16; this program knows up to 0/);
+    await expect(migrate(db, [])).rejects.toThrow(/schema 17; this program knows up to 0/);
   });
   it('are refused when one was edited after it ran', async () => {
     const files = await readMigrations(migrationsFolder());
@@ -109,6 +126,18 @@ describe('migrations', () => {
       throw back;
     });
     await expect(kept).rejects.toBe(back);
+  });
+  it('give batches of before there were summaries the line that lists show', async () => {
+    const t = await TestBench.open();
+    await t.fillBaths();
+    const ids = [(await t.newBatch({ customer: 'Quay' })).id, (await t.workOn(await t.newBatch())).id];
+    const kept = () => t.db.many(sql`SELECT summary FROM batch WHERE id = ANY(${ids}) ORDER BY id`);
+    const before = await kept();
+    await t.db.many(sql`UPDATE batch SET summary = NULL`);
+    expect(await fillSummaries(t.db)).toBe(2);
+    expect(await kept()).toEqual(before);
+    expect(await fillSummaries(t.db)).toBe(0);
+    await t.close();
   });
   it('splits scripts at semicolons outside bodies, quotes and comments', () => {
     expect(statementsOf("SELECT ';'; -- a; b\nCREATE FUNCTION f() AS $$ a; b; $$; SELECT 2")).toEqual([

@@ -19,20 +19,20 @@ describe('forcing the log', () => {
     mkdirSync(path.join(folder, 'pg_wal'));
     for (const name of names) writeFileSync(path.join(folder, 'pg_wal', name), '');
     const forced: string[] = [];
-    const log = new LogForcer(folder, segment(1), async (target) => void forced.push(path.basename(target)));
+    const log = new LogForcer(folder, segment(1), (target) => void forced.push(path.basename(target)));
     return { log, forced };
   };
-  it('takes every segment from the last that was forced to the current one, and the names of new ones', async () => {
+  it('takes every segment from the last that was forced to the current one, and the names of new ones', () => {
     const { log, forced } = logOf(segment(1), segment(2), segment(3), segment(4), 'archive_status');
-    await log.upTo(segment(3));
+    log.upTo(segment(3));
     expect(forced).toEqual([segment(1), segment(2), segment(3), 'pg_wal']);
     forced.length = 0;
-    await log.upTo(segment(3));
+    log.upTo(segment(3));
     expect(forced).toEqual([segment(3)]);
   });
-  it('says so when the segment that is written is not there', async () => {
+  it('says so when the segment that is written is not there', () => {
     const { log, forced } = logOf(segment(1));
-    await expect(log.upTo(segment(2))).rejects.toThrow(`the log segment ${segment(2)} is not in`);
+    expect(() => log.upTo(segment(2))).toThrow(`the log segment ${segment(2)} is not in`);
     expect(forced).toEqual([]);
   });
   it('counts segments over the border of 4 GB', () => {
@@ -60,11 +60,11 @@ describe('a database on disk', () => {
     const folder = await copy();
     const told: DatabaseLost[] = [];
     const db = await openDb(folder, { onLost: (error) => told.push(error) });
-    await db.many(sql`CREATE TABLE kept (x int)`);
-    await db.sync();
+    await db.durably((tx) => tx.many(sql`CREATE TABLE kept (x int)`));
     const log = path.join(folder, 'pg', 'pg_wal');
     for (const name of readdirSync(log)) if (statSync(path.join(log, name)).isFile()) rmSync(path.join(log, name));
-    await expect(db.sync()).rejects.toThrow(/is written, but could not be forced to disk/);
+    const add = () => db.durably((tx) => tx.many(sql`INSERT INTO kept VALUES (1)`));
+    await expect(add()).rejects.toThrow(/is written, but could not be forced to disk/);
     await expect(db.many(sql`SELECT 1`)).rejects.toThrow(/could not be forced to disk/);
     await expect(db.sync()).rejects.toThrow(/could not be forced to disk/);
     expect(told).toHaveLength(1);

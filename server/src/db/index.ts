@@ -6,4 +6,4 @@ export { migrate, NewerDatabase, readMigrations } from './migrate.ts';
 export { DatabaseError, DatabaseLost, type OpenOptions, openDb } from './open.ts';
 export { dropUnfinished, type FileKind, readFile, storeFile } from './pieces.ts';
 export { levelOf, type Space, SpaceWatch } from './space.ts';
-export { allOf, type Db, type Queryable, type Sql, sql } from './types.ts';
+export { allOf, type Db, type Queryable, type Sql, sql, type Writing } from './types.ts';

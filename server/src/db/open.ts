@@ -4,7 +4,7 @@ import { examineFolder, forgetHalfFilled, refusedToOpen } from './folder.ts';
 import { LAYOUT } from './layout.ts';
 import { holdFolder } from './lock.ts';
 import type { ThreadReply, ThreadRequest } from './pgliteThread.ts';
-import { type Db, type Queryable, queryable, type Sql } from './types.ts';
+import { type Db, queryable, type Sql, type Writing } from './types.ts';
 
 /** A statement the database refused. `code` is the SQLSTATE. */
 export class DatabaseError extends Error {
@@ -33,7 +33,6 @@ const DISK_FAILED = /^(58...|53100|XX00[12])$/;
 const WITHIN_MS: Readonly<Record<ThreadRequest['op'], number>> = {
   open: 600_000,
   query: 60_000,
-  exec: 60_000,
   sync: 60_000,
   hold: 60_000,
   free: 60_000,
@@ -138,32 +137,43 @@ async function openHeld(
   const turn = makeTurns();
   const outside = queryable(({ text, values }: Sql) => turn(() => send('query', text, values)));
 
+  const forceLog = async () => {
+    try {
+      await send('sync');
+    } catch (error) {
+      const { message } = error as Error;
+      lose(new DatabaseLost(`What was done is written, but could not be forced to disk: ${message}`));
+      throw gone;
+    }
+  };
+  /** What needs no answer to go on is sent at once: the thread works in the order of what it is sent. */
+  const write = async <T>(work: (tx: Writing) => Promise<T>, forced: () => boolean) => {
+    const begun = send('query', 'BEGIN');
+    begun.catch(() => {});
+    const last: Sql[] = [];
+    try {
+      const result = await work({ ...inside, last: (statement) => void last.push(statement) });
+      const sent = [begun, ...last.map(({ text, values }) => send('query', text, values)), send('query', 'COMMIT')];
+      const isForced = forced();
+      await Promise.all(isForced ? [...sent, forceLog()] : sent);
+      return { result, isForced };
+    } catch (error) {
+      await Promise.all([begun, send('query', 'ROLLBACK')]);
+      throw error;
+    }
+  };
+  const sync = sharedSync(() => turn(forceLog));
+
   return {
     ...outside,
     folder,
-    transaction: <T>(work: (tx: Queryable) => Promise<T>) =>
-      turn(async () => {
-        await send('exec', 'BEGIN');
-        try {
-          const result = await work(inside);
-          await send('exec', 'COMMIT');
-          return result;
-        } catch (error) {
-          await send('exec', 'ROLLBACK');
-          throw error;
-        }
-      }),
-    sync: sharedSync(() =>
-      turn(async () => {
-        try {
-          await send('sync');
-        } catch (error) {
-          const { message } = error as Error;
-          lose(new DatabaseLost(`What was done is written, but could not be forced to disk: ${message}`));
-          throw gone;
-        }
-      }),
-    ),
+    transaction: (work) => turn(async () => (await write(work, () => false)).result),
+    durably: async (work) => {
+      const { result, isForced } = await turn((isLast) => write(work, isLast));
+      if (!isForced) await sync();
+      return result;
+    },
+    sync,
     hold: async (work) => {
       await turn(() => send('hold'));
       try {
@@ -184,12 +194,14 @@ async function openHeld(
   };
 }
 
-/** One connection: whoever comes later waits for a turn. */
+/** One connection: whoever comes later waits for a turn. Who has it can ask whether anybody waits. */
 function makeTurns() {
   let last: Promise<unknown> = Promise.resolve();
-  return <T>(work: () => Promise<T>): Promise<T> => {
-    const mine = last.then(work, work);
-    last = mine.catch(() => {});
+  return <T>(work: (isLast: () => boolean) => Promise<T>): Promise<T> => {
+    const begin = () => work(() => last === ended);
+    const mine = last.then(begin, begin);
+    const ended: Promise<unknown> = mine.catch(() => {});
+    last = ended;
     return mine;
   };
 }

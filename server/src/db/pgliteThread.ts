@@ -13,11 +13,12 @@ import {
   segmentsBetween,
 } from './durable.ts';
 import { LAYOUT } from './layout.ts';
+import { PreparedStatements } from './prepared.ts';
 
 /** The database in its own thread, so that a heavy query never stops the server from answering. */
 export type ThreadRequest = {
   readonly id: number;
-  readonly op: 'open' | 'query' | 'exec' | 'sync' | 'hold' | 'free' | 'close';
+  readonly op: 'open' | 'query' | 'sync' | 'hold' | 'free' | 'close';
   readonly text?: string;
   readonly values?: readonly unknown[];
 };
@@ -35,7 +36,7 @@ const parsers = { [types.INT8]: (text: string) => BigInt(text), [types.TIMESTAMP
 const CHECKPOINT_SEGMENTS = 16;
 const CHECKPOINT_MS = 3_600_000;
 
-type Opened = { readonly db: PGlite; readonly log: LogForcer };
+type Opened = { readonly db: PGlite; readonly log: LogForcer; readonly statements: PreparedStatements };
 /** where the last checkpoint was, and when */
 /** a copy is being made of the files */
 let held = false;
@@ -64,21 +65,21 @@ async function answer(request: ThreadRequest): Promise<void> {
 }
 
 async function run(request: ThreadRequest): Promise<readonly unknown[]> {
-  const { db, log } = await ready;
+  const { db, log, statements } = await ready;
   switch (request.op) {
     case 'open':
       return [];
     case 'query':
-      return (await db.query(request.text!, [...(request.values ?? [])])).rows;
-    case 'exec':
-      await db.exec(request.text!);
-      return [];
+      return statements.run(request.text!, request.values ?? []);
     case 'sync': {
       const segment = await currentSegment(db);
-      await log.upTo(segment);
+      log.upTo(segment);
       const { segment: last, atMs } = checkpoint;
       const due = segmentsBetween(last, segment) >= CHECKPOINT_SEGMENTS || Date.now() - atMs >= CHECKPOINT_MS;
-      if (due && !held) await makeCheckpoint(db);
+      if (due && !held) {
+        await makeCheckpoint(db);
+        await statements.forget();
+      }
       return [];
     }
     case 'hold':
@@ -102,7 +103,7 @@ async function openDurably(): Promise<Opened> {
   if (!hasDatabase(folder)) await createWhole();
   await keepLog(folder);
   const db = await PGlite.create({ dataDir: folder, parsers });
-  return { db, log: new LogForcer(folder, await settle(db)) };
+  return { db, log: new LogForcer(folder, await settle(db)), statements: new PreparedStatements(db) };
 }
 
 /** Makes a new database beside its place and moves it there when it is whole: a cut on the way leaves none, never half of one. */

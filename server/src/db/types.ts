@@ -30,9 +30,17 @@ export type Queryable = {
   readonly one: <Row>(statement: Sql) => Promise<Row>;
 };
 
+/** What a transaction writes with. */
+export type Writing = Queryable & {
+  /** Sent together with the commit: if it fails, nothing is committed and the caller hears why. */
+  readonly last: (statement: Sql) => void;
+};
+
 export type Db = Queryable & {
   /** Runs `work` in one transaction; others wait. A throw rolls it back. */
   readonly transaction: <T>(work: (tx: Queryable) => Promise<T>) => Promise<T>;
+  /** The same, and forced to disk when it returns: in the turn of the commit where nobody waits, else with the neighbours'. */
+  readonly durably: <T>(work: (tx: Writing) => Promise<T>) => Promise<T>;
   /** Forces the write-ahead log to disk; neighbouring calls share one sync. */
   readonly sync: () => Promise<void>;
   /** Holds the files still: while `work` runs, no checkpoint is made, so that a copy of them with the log behind it opens again. */

@@ -18,7 +18,7 @@ import {
 import { canonicalJson } from '@north-step/core/record';
 import type { FastifyInstance } from 'fastify';
 import type { Context } from '../context.ts';
-import { type Queryable, sql } from '../db/index.ts';
+import { type Queryable, sql, type Writing } from '../db/index.ts';
 import { Refused } from './errors.ts';
 
 /** Where nobody says who pressed. */
@@ -85,9 +85,9 @@ const TURN = 4170;
 async function inTurn<Reply>(
   context: Context,
   { id, kind, asked = null }: { readonly id: string; readonly kind: string; readonly asked?: string | null },
-  work: (tx: Queryable, nowMs: number, isFirst: boolean) => Promise<Outcome<Reply>>,
+  work: (tx: Writing, nowMs: number, isFirst: boolean) => Promise<Outcome<Reply>>,
 ): Promise<Outcome<Reply> & { readonly seq?: number }> {
-  const outcome = await context.db.transaction(async (tx) => {
+  const outcome = await context.db.durably(async (tx) => {
     // the command's row is written as soon as it is its turn; whoever sent the same in the moment before has written it
     const first = await tx.maybeOne(sql`
       WITH turn AS MATERIALIZED (SELECT pg_advisory_xact_lock(${TURN}::bigint))
@@ -96,7 +96,6 @@ async function inTurn<Reply>(
       ON CONFLICT (id) DO NOTHING RETURNING id`);
     return work(tx, context.nowMs(), first !== undefined);
   });
-  await context.db.sync();
   return { ...outcome, seq: context.live.publish(outcome.topics, outcome.patch) };
 }
 
@@ -132,9 +131,7 @@ async function runCommand<T extends CommandType>(
       command: { ...body, commandId, by },
     });
     const [about, response] = again ? [done.about ?? '', null] : [null, JSON.stringify(done.reply)];
-    await tx.many(
-      sql`INSERT INTO command_answer (command_id, about, response) VALUES (${commandId}, ${about}, ${response})`,
-    );
+    tx.last(sql`INSERT INTO command_answer (command_id, about, response) VALUES (${commandId}, ${about}, ${response})`);
     return done;
   });
   return { reply: outcome.afterwards ? await outcome.afterwards() : outcome.reply, seq: outcome.seq };

@@ -1,5 +1,5 @@
 import type { BookCheck } from '@north-step/contract';
-import { type BatchState, replay } from '@north-step/core/batch';
+import { type BatchState, type BatchSummary, replay, summaryOf } from '@north-step/core/batch';
 import { type RunEvent, type RunState, reduceRun } from '@north-step/core/reclaim';
 import {
   type Anchor,
@@ -72,12 +72,16 @@ async function checkStates(db: Db): Promise<{ batches: number; found: readonly s
   const ids = await db.many<{ id: string; name: string }>(sql`SELECT id, name FROM batch ORDER BY id`);
   for (const { id, name } of ids) {
     // of one moment: work goes on meanwhile
-    const { state, events } = await db.transaction(async (tx) => ({
-      ...(await tx.one<{ state: BatchState }>(sql`SELECT state FROM batch WHERE id = ${id}`)),
+    const { state, summary, events } = await db.transaction(async (tx) => ({
+      ...(await tx.one<{ state: BatchState; summary: BatchSummary }>(
+        sql`SELECT state, summary FROM batch WHERE id = ${id}`,
+      )),
       events: await eventsOf(tx, id),
     }));
     if (canonicalJson(replay(events)) !== canonicalJson(state))
       found.push(`${name}: its state is not what its ${events.length} events say`);
+    if (canonicalJson(summaryOf(state)) !== canonicalJson(summary))
+      found.push(`${name}: its line in lists is not what its state says`);
   }
   return { batches: ids.length, found };
 }

@@ -71,6 +71,7 @@ describe('the check', () => {
       `UPDATE batch SET state = jsonb_set(state, '{count}', '${count}') WHERE id = '${first!.id}'`;
     expect(await found(change(999), change(4))).toEqual([
       expect.stringMatching(new RegExp(`^${first!.name}: its state is not what its \\d+ events say$`)),
+      `${first!.name}: its line in lists is not what its state says`,
     ]);
   });
   it('names an account that is not the sum of its movements, and a book that does not balance', async () => {

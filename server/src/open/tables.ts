@@ -136,6 +136,7 @@ export const TABLES = {
       version: 'whole',
       outcome: 'text',
       first_look: 'text?',
+      summary: 'json',
     },
   },
   event: {

@@ -17,7 +17,7 @@ export async function partSizes(db: Queryable, part = ''): Promise<readonly Part
   const rows = await db.many<Row>(sql`
     SELECT b.id, b.name AS batch_name, coalesce(one.size->>'which', b.state->'part'->>'name') AS part,
            b.state->'card'->>'name' AS resin, b.state->>'lot' AS lot, one.size
-      FROM (SELECT id, name, created_at, state || '{}' AS state FROM batch WHERE state ? 'sizes' OFFSET 0) AS b,
+      FROM (SELECT id, name, created_at, state || '{}' AS state FROM batch WHERE measured OFFSET 0) AS b,
            jsonb_array_elements(b.state->'sizes') WITH ORDINALITY AS one(size, nth)
      WHERE ${part} = '' OR coalesce(one.size->>'which', b.state->'part'->>'name') = ${part}
      ORDER BY (one.size->>'atMs')::float8 DESC, b.created_at DESC, one.nth DESC LIMIT ${MOST_SIZES}`);

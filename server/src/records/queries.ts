@@ -1,8 +1,8 @@
 import type { BookCheck, RecordAnchors, RecordList, RecordQuery } from '@north-step/contract';
-import type { Outcome } from '@north-step/core/batch';
+import type { BatchSummary, Outcome } from '@north-step/core/batch';
 import { anchorText, type RecordKind, type SealedRecord, validateChain } from '@north-step/core/record';
 import { allOf, type Queryable, sql } from '../db/index.ts';
-import { doneTo, foundBy, NOTHING_DONE } from '../find/index.ts';
+import { doneTo, foundBy } from '../find/index.ts';
 import { zoneNow } from '../zone.ts';
 import { newestRecord, sha256 } from './seal.ts';
 
@@ -13,11 +13,9 @@ type Row = {
   kind: RecordKind;
   sealed_at: Date;
   hash: string;
-  part: string;
-  resin: string;
-  lot: string;
-  customer: string | null;
   outcome: Outcome;
+  first_look: string | null;
+  summary: BatchSummary;
 };
 const A_PAGE = 100;
 
@@ -29,22 +27,27 @@ export async function findRecords(db: Queryable, query: RecordQuery): Promise<Pi
   const matches = allOf([kind !== undefined && sql`r.kind = ${kind}`, ofBatch]);
   const [rows, count] = await Promise.all([
     db.many<Row>(sql`
-      SELECT r.number, r.batch_id, r.kind, b.name, r.sealed_at, r.hash, b.state->'part'->>'name' AS part, b.state->'card'->>'name' AS resin,
-             b.lot, b.customer, b.outcome
+      SELECT r.number, r.batch_id, r.kind, b.name, r.sealed_at, r.hash, b.outcome, b.first_look, b.summary
         FROM (SELECT number, batch_id, kind, sealed_at, hash FROM record r WHERE ${matches} ORDER BY number DESC LIMIT ${limit} OFFSET ${offset}) AS r
-        JOIN LATERAL (SELECT name, lot, customer, outcome, state || '{}' AS state FROM batch WHERE id = r.batch_id OFFSET 0) AS b ON true ORDER BY r.number DESC`),
+        JOIN batch b ON b.id = r.batch_id ORDER BY r.number DESC`),
     db.one<{ n: bigint }>(sql`SELECT count(*) AS n FROM record r WHERE ${matches}`),
   ]);
-  const done = await doneTo(db, [...new Set(rows.map((row) => row.batch_id))]);
   return {
     total: Number(count.n),
-    rows: rows.map(({ number, batch_id: batchId, name: batchName, sealed_at, ...row }) => ({
-      ...row,
-      ...(done.get(batchId) ?? NOTHING_DONE),
+    rows: rows.map(({ number, batch_id, name, sealed_at, kind: ofKind, hash, outcome, first_look, summary }) => ({
       number: Number(number),
-      batchId,
-      batchName,
+      kind: ofKind,
+      batchId: batch_id,
+      batchName: name,
       sealedAtMs: sealed_at.getTime(),
+      hash,
+      outcome,
+      firstLook: first_look,
+      part: summary.part,
+      resin: summary.resin,
+      lot: summary.lot,
+      customer: summary.customer ?? null,
+      ...doneTo(summary),
     })),
   };
 }

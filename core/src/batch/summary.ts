@@ -1,0 +1,78 @@
+import { isWash } from '../route/index.ts';
+import { currentStep, knewNumber, lightS } from './reduce.ts';
+import type { BatchState, Step } from './types.ts';
+
+/** Load of a bath as it was estimated when parts went in, its range, and what the bath was good for, % by weight. */
+export type WashedAt = {
+  readonly loadPctW: number | null;
+  readonly lowPctW: number | null;
+  readonly highPctW: number | null;
+  readonly limitPctW: number | null;
+};
+
+/** What lists say of a batch: enough to show a line of it and how it stands, without its whole state. */
+export type BatchSummary = {
+  readonly part: string;
+  readonly pieces?: BatchState['part']['pieces'];
+  readonly count: number;
+  readonly resin: string;
+  readonly lot: string;
+  readonly customer?: string;
+  readonly priority?: BatchState['priority'];
+  readonly route?: string;
+  /** the step that is not done, if any: what its standing is told from */
+  readonly steps: readonly Step[];
+  readonly recordHash?: string;
+  readonly mergedInto?: string;
+  readonly held?: string;
+  readonly flag?: string;
+  readonly flagStops?: boolean;
+  readonly lightClosed?: BatchState['lightClosed'];
+  /** the last wash whose load was known */
+  readonly washed?: WashedAt;
+  /** light it was given so far, s */
+  readonly litS: number;
+  /** who worked on it, in the order they came to it */
+  readonly people: readonly string[];
+};
+
+export function summaryOf(batch: BatchState): BatchSummary {
+  const { part, card, route, steps, count, lot, customer, priority } = batch;
+  const { recordHash, mergedInto, held, flag, flagStops, lightClosed } = batch;
+  const step = currentStep(batch);
+  return {
+    part: part.name,
+    pieces: part.pieces,
+    count,
+    resin: card.name,
+    lot,
+    customer,
+    priority,
+    route: route?.name,
+    steps: step ? [step] : [],
+    recordHash,
+    mergedInto,
+    held,
+    flag,
+    flagStops,
+    lightClosed,
+    washed: lastWash(steps),
+    litS: lightS(batch),
+    people: [...new Set(steps.filter(isBegun).flatMap(({ by }) => by ?? []))],
+  };
+}
+
+const isBegun = ({ state, startedAtMs, endedAtMs }: Step): boolean =>
+  state !== 'waiting' && (startedAtMs ?? endedAtMs) !== undefined;
+
+function lastWash(steps: readonly Step[]): WashedAt | undefined {
+  const wash = steps.findLast((step) => isWash(step) && isBegun(step) && knewNumber(step, 'loadPctW') !== undefined);
+  return (
+    wash && {
+      loadPctW: knewNumber(wash, 'loadPctW') ?? null,
+      lowPctW: knewNumber(wash, 'loadLowPctW') ?? null,
+      highPctW: knewNumber(wash, 'loadHighPctW') ?? null,
+      limitPctW: knewNumber(wash, 'limitPctW') ?? null,
+    }
+  );
+}
