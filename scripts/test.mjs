@@ -1,12 +1,29 @@
 /** `npm test`: installs what is missing, then format and lint, import arrows, types, unit, API and browser tests. The last line sums them. */
 import { spawnSync } from 'node:child_process';
-import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, statfsSync } from 'node:fs';
 import path from 'node:path';
 import { ensureBuilt, ensureChromium, ensurePackages, root } from './ensure.mjs';
 
 ensurePackages();
 ensureChromium();
 mkdirSync(path.join(root, '.cache'), { recursive: true });
+
+/**
+ * Hundreds of databases are made and thrown away: in memory where there is room for them, so that nobody waits for a disk.
+ * What a disk does to one is tried by `npm run torture`.
+ */
+function throwAwayFolder() {
+  const memory = '/dev/shm';
+  const ROOM_BYTES = 6e9;
+  if (!existsSync(memory)) return undefined;
+  const { bavail, bsize } = statfsSync(memory);
+  return bavail * bsize >= ROOM_BYTES ? mkdtempSync(path.join(memory, 'north-step-tests-')) : undefined;
+}
+const temporary = throwAwayFolder();
+if (temporary) {
+  process.env.TMPDIR = temporary;
+  process.on('exit', () => rmSync(temporary, { recursive: true, force: true }));
+}
 
 const failedChecks = [];
 function check(name, command, args) {

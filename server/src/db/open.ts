@@ -162,18 +162,21 @@ async function openHeld(
       throw error;
     }
   };
+  const transaction = <T>(work: (tx: Writing) => Promise<T>) =>
+    turn(async () => (await write(work, () => false)).result);
   const sync = sharedSync(() => turn(forceLog));
 
   return {
     ...outside,
     folder,
-    transaction: (work) => turn(async () => (await write(work, () => false)).result),
+    transaction,
     durably: async (work) => {
       const { result, isForced } = await turn((isLast) => write(work, isLast));
       if (!isForced) await sync();
       return result;
     },
     sync,
+    unforced: { durably: transaction, sync: async () => {} },
     hold: async (work) => {
       await turn(() => send('hold'));
       try {

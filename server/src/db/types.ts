@@ -41,6 +41,8 @@ export type Db = Queryable & {
   readonly transaction: <T>(work: (tx: Queryable) => Promise<T>) => Promise<T>;
   /** The same, and forced to disk when it returns: in the turn of the commit where nobody waits, else with the neighbours'. */
   readonly durably: <T>(work: (tx: Writing) => Promise<T>) => Promise<T>;
+  /** The same without forcing anything, for whoever forces it all at the end. */
+  readonly unforced: Pick<Db, 'durably' | 'sync'>;
   /** Forces the write-ahead log to disk; neighbouring calls share one sync. */
   readonly sync: () => Promise<void>;
   /** Holds the files still: while `work` runs, no checkpoint is made, so that a copy of them with the log behind it opens again. */

@@ -1,4 +1,5 @@
-import { Ajv } from 'ajv';
+import { SerializerSelector } from '@fastify/fast-json-stringify-compiler';
+import { Ajv, type ErrorObject, type ValidateFunction } from 'ajv';
 import type { FastifyInstance, FastifySchema, RouteOptions } from 'fastify';
 import { Refused } from './errors.ts';
 
@@ -18,7 +19,12 @@ export function strictInput(app: FastifyInstance): void {
   const fromText = new Ajv({ ...options, strictNumbers: true, coerceTypes: true });
   app.setValidatorCompiler<FastifySchema>(({ schema, httpPart }) => {
     const ajv = httpPart === 'body' ? exact : fromText;
-    return ajv.compile(schema as object) as never;
+    return checkWhenAsked(() => ajv.compile(schema as object));
+  });
+  const serializer = SerializerSelector()({}, {});
+  app.setSerializerCompiler((route) => {
+    const write = whenFirstAsked(() => serializer({ ...route, httpStatus: route.httpStatus ?? '' }));
+    return (answer) => write()(answer);
   });
   app.addHook('onRoute', closeSchemas);
   app.addHook('onRequest', async ({ query, params }) => {
@@ -26,6 +32,26 @@ export function strictInput(app: FastifyInstance): void {
     refuseUnfit(query);
   });
   app.addHook('preHandler', async ({ body }) => refuseUnfit(body));
+}
+
+type Check = { (value: unknown): boolean; errors?: ErrorObject[] | null };
+function checkWhenAsked(compile: () => ValidateFunction): Check {
+  const compiled = whenFirstAsked(compile);
+  const check: Check = (value) => {
+    const holds = compiled()(value);
+    check.errors = compiled().errors;
+    return holds;
+  };
+  return check;
+}
+
+/** Compiled at the first use: a server that starts has hundreds of schemas, and most of them wait for days. */
+function whenFirstAsked<Made>(compile: () => Made): () => Made {
+  let made: Made | undefined;
+  return () => {
+    made ??= compile();
+    return made;
+  };
 }
 
 function refuseUnfit(part: unknown): void {
