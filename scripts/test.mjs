@@ -48,6 +48,7 @@ check('import arrows', bin('depcruise'), [
   'demo',
 ]);
 check('types', bin('tsc'), ['-p', 'tsconfig.json']);
+check('nothing unused', bin('knip'), ['--no-progress', '--treat-config-hints-as-errors']);
 ensureBuilt();
 check('unit and API tests', bin('vitest'), [
   'run',

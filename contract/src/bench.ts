@@ -1,4 +1,4 @@
-import { type BatchState, MISHAPS, PRIORITIES } from '@north-step/core/batch';
+import { type BatchState, MISHAPS, OUTCOMES, PRIORITIES } from '@north-step/core/batch';
 import { type BenchNow, LINE_POSITIONS, STATION_KIND_IDS, VESSEL_KINDS, VESSEL_ROLES } from '@north-step/core/bench';
 import { SIZE_SIDES } from '@north-step/core/caliper';
 import type { LightSoFar } from '@north-step/core/light';
@@ -32,6 +32,16 @@ export const Batch = Type.Unsafe<BatchState>(
     { additionalProperties: true },
   ),
 );
+
+/** A batch that was sealed today, as the bench shows it. */
+export const DoneBatch = Type.Object({
+  id: EntityId,
+  name: Type.String(),
+  outcome: literals(OUTCOMES),
+  flag: Type.Optional(Type.String()),
+  worked: Type.Array(Type.Object({ by: Type.String(), atMs: Type.Number() }), { description: 'who, and when last' }),
+});
+export type DoneBatch = Static<typeof DoneBatch>;
 
 export const PartInput = Type.Object(
   {
@@ -260,7 +270,7 @@ export const BenchReply = Type.Object({
   light: Type.Record(Type.String(), Type.Unsafe<LightSoFar>(Type.Object({}, { additionalProperties: true }))),
   /** by batch: what its wash unit has told in the step that runs */
   wash: Type.Record(Type.String(), Type.Unsafe<WashSoFar>(Type.Object({}, { additionalProperties: true }))),
-  doneToday: Type.Array(Batch),
+  doneToday: Type.Array(DoneBatch),
   /** reclaim runs that are under way, the oldest first */
   runs: Type.Array(Run),
   /** checks of the room that are due, the oldest first */

@@ -10,6 +10,9 @@ export type WashedAt = {
   readonly limitPctW: number | null;
 };
 
+/** Who worked on a batch, and when last. */
+export type Worked = { readonly by: string; readonly atMs: number };
+
 /** What lists say of a batch: enough to show a line of it and how it stands, without its whole state. */
 export type BatchSummary = {
   readonly part: string;
@@ -32,8 +35,7 @@ export type BatchSummary = {
   readonly washed?: WashedAt;
   /** light it was given so far, s */
   readonly litS: number;
-  /** who worked on it, in the order they came to it */
-  readonly people: readonly string[];
+  readonly worked: readonly Worked[];
 };
 
 export function summaryOf(batch: BatchState): BatchSummary {
@@ -58,8 +60,17 @@ export function summaryOf(batch: BatchState): BatchSummary {
     lightClosed,
     washed: lastWash(steps),
     litS: lightS(batch),
-    people: [...new Set(steps.filter(isBegun).flatMap(({ by }) => by ?? []))],
+    worked: workedOn(batch),
   };
+}
+
+/** Who worked on a batch, in the order they came to it. */
+export function workedOn({ steps }: Pick<BatchState, 'steps'>): readonly Worked[] {
+  const last = new Map<string, number>();
+  for (const step of steps.filter(isBegun))
+    if (step.by !== undefined)
+      last.set(step.by, Math.max(step.endedAtMs ?? step.startedAtMs ?? 0, last.get(step.by) ?? 0));
+  return [...last].map(([by, atMs]) => ({ by, atMs }));
 }
 
 const isBegun = ({ state, startedAtMs, endedAtMs }: Step): boolean =>

@@ -1,3 +1,3 @@
 export * from './card.ts';
-export { type Homography, homographyOf, type Point, project } from './homography.ts';
+export { homographyOf, type Point, project } from './homography.ts';
 export * from './photo.ts';

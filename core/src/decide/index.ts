@@ -4,7 +4,7 @@ export * from './decide.ts';
 export * from './elsewhere.ts';
 export * from './exposure.ts';
 export * from './flag.ts';
-export { gateBefore, heldBack } from './gate.ts';
+export { heldBack } from './gate.ts';
 export * from './later.ts';
 export * from './layout.ts';
 export * from './look.ts';

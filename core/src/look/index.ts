@@ -16,9 +16,9 @@ import { good, matte, sound } from './kinds/well.ts';
 import { whiteMarks } from './kinds/whiteMarks.ts';
 import type { LookShape } from './shape.ts';
 
-export { type Candidate, type CauseId, causeName, OF_LIGHT, type Remedy } from './causes.ts';
+export { type CauseId, causeName, OF_LIGHT, type Remedy } from './causes.ts';
 export type { Facts } from './facts.ts';
-export type { Asked, Calls, LookShape } from './shape.ts';
+export type { LookShape } from './shape.ts';
 
 /** Everything that can be seen on a part, in the order in which it is asked: a new one is a file of its own and a line here. */
 const LOOKS = {

@@ -12,7 +12,7 @@ export * from './read/parseObj.ts';
 export * from './read/parseStl.ts';
 export * from './read/readMesh.ts';
 export * from './read/soup.ts';
-export { cluster } from './topology/cluster.ts';
+
 export * from './topology/plateParts.ts';
 export * from './topology/shapes.ts';
 export * from './topology/weld.ts';
@@ -20,4 +20,4 @@ export * from './vectors.ts';
 export * from './voxels/drainPose.ts';
 export * from './voxels/pockets.ts';
 export * from './voxels/standIn.ts';
-export { boxOf, voxelise } from './voxels/voxels.ts';
+export { boxOf } from './voxels/voxels.ts';

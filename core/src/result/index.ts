@@ -1,6 +1,6 @@
 import type { RefusalCode } from './refusals.ts';
 
-export { REFUSALS, type RefusalCode, statusOf } from './refusals.ts';
+export { type RefusalCode, statusOf } from './refusals.ts';
 
 /** The answer to a request that a user may be refused: either a value, or a coded refusal. */
 export type Result<T, R> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly refusal: R };

@@ -1,6 +1,6 @@
 export * from './advice.ts';
 export * from './bindRoute.ts';
-export type { Finding, RouteCase } from './finding.ts';
+export type { Finding } from './finding.ts';
 export * from './green.ts';
 export * from './kinds/index.ts';
 export { ultrasonicCapS } from './orderRules.ts';

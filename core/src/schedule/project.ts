@@ -6,6 +6,7 @@ import {
   remainingS,
   type Step,
   TOUCH_S,
+  type Worked,
   wantedS,
 } from '../batch/index.ts';
 import { expectedTrimS, isCure, isLookAfter, kindShape } from '../route/index.ts';
@@ -41,17 +42,10 @@ export type BenchLayout = {
   readonly trimFactor?: Readonly<Record<string, number>>;
 };
 
+const LATELY_MS = 4 * 3_600_000;
 /** Who has worked at the bench lately, by what the open batches and those of today tell: the same on every screen. */
-export function peopleAt(batches: readonly BatchState[], nowMs: number, withinMs = 4 * 3_600_000): readonly string[] {
-  const seen = new Map<string, number>();
-  for (const { steps } of batches)
-    for (const { by, startedAtMs, endedAtMs } of steps) {
-      const atMs = endedAtMs ?? startedAtMs;
-      if (by !== undefined && atMs !== undefined && nowMs - atMs <= withinMs)
-        seen.set(by, Math.max(atMs, seen.get(by) ?? 0));
-    }
-  return [...seen.keys()].sort();
-}
+export const peopleAt = (worked: readonly Worked[], nowMs: number): readonly string[] =>
+  [...new Set(worked.filter(({ atMs }) => nowMs - atMs <= LATELY_MS).map(({ by }) => by))].sort();
 
 type Task = { readonly step: Step; readonly machineS: number; readonly handsS: number };
 type Line = { readonly batch: BatchState; readonly tasks: Task[]; readyS: number; person?: string };

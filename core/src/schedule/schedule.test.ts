@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { applyEvent, type BatchState, currentStep, type Step } from '../batch/index.ts';
+import { applyEvent, type BatchState, currentStep, type Step, workedOn } from '../batch/index.ts';
 import { decideStart } from '../decide/index.ts';
 import { newBatch } from '../plan/index.ts';
 import { play, testBatch, testBench, testCard, testPart } from '../testing/index.ts';
@@ -106,8 +106,8 @@ describe('the plan of the bench', () => {
 describe('who is here', () => {
   it('is told by what was done lately, the same on every screen', () => {
     const worked = play(testBatch(), (b) => currentStep(b)?.kind === 'trim', HOUR_MS).batch;
-    expect(peopleAt([worked], 2 * HOUR_MS)).toEqual(['Mara V.']);
-    expect(peopleAt([worked], 20 * HOUR_MS)).toEqual([]);
+    expect(peopleAt(workedOn(worked), 2 * HOUR_MS)).toEqual(['Mara V.']);
+    expect(peopleAt(workedOn(worked), 20 * HOUR_MS)).toEqual([]);
   });
 });
 

@@ -14,7 +14,6 @@ export const SINKS = [
   'spilled',
   'unaccounted',
 ] as const;
-export type Sink = (typeof SINKS)[number];
 
 export type LedgerLine = { readonly account: string; readonly parcel: Parcel };
 export type Posting = { readonly id: string; readonly lines: readonly LedgerLine[]; readonly reverses?: string };

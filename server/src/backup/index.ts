@@ -1,2 +1,2 @@
-export { BackupFailed, makeBackup, restoreBackup, withCopy } from './make.ts';
+export { withCopy } from './make.ts';
 export { backupRoutes } from './routes.ts';

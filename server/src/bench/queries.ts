@@ -1,5 +1,5 @@
-import type { BathNote, BenchReply, Station, Vessel } from '@north-step/contract';
-import type { BatchState } from '@north-step/core/batch';
+import type { BathNote, BenchReply, DoneBatch, Station, Vessel } from '@north-step/contract';
+import type { BatchState, BatchSummary, Outcome } from '@north-step/core/batch';
 import {
   type BathNow,
   type BenchNow,
@@ -222,10 +222,10 @@ export const openRuns = async (db: Queryable): Promise<RunState[]> =>
   ).map(({ state }) => state);
 const sealedSince = async (db: Queryable, since: Date) =>
   (
-    await db.many<{ state: BatchState }>(
-      sql`SELECT state FROM batch WHERE sealed_at >= ${since} AND outcome <> 'merged' ORDER BY sealed_at DESC LIMIT 40`,
+    await db.many<{ id: string; name: string; outcome: Outcome; summary: BatchSummary }>(
+      sql`SELECT id, name, outcome, summary FROM batch WHERE sealed_at >= ${since} AND outcome <> 'merged' ORDER BY sealed_at DESC LIMIT 40`,
     )
-  ).map((row) => row.state);
+  ).map(({ summary: { flag, worked }, ...row }): DoneBatch => ({ ...row, flag, worked: [...worked] }));
 
 /** Everything the bench page shows. */
 export async function benchView(db: Queryable, nowMs: number): Promise<BenchReply> {

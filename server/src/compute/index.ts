@@ -1,2 +1,2 @@
-export { type Calculator, makeCalculator } from './calculator.ts';
+export { makeCalculator } from './calculator.ts';
 export { computeRoutes } from './routes.ts';

@@ -1,9 +1,9 @@
 export { CURRENT_SEGMENT, force, forceAll, isSegment } from './durable.ts';
 export { FolderRefused, markFilled, markFilling } from './folder.ts';
 export { LAYOUT } from './layout.ts';
-export { FolderInUse, holderOf, holdFolder } from './lock.ts';
+export { FolderInUse, holderOf } from './lock.ts';
 export { migrate, NewerDatabase, readMigrations } from './migrate.ts';
-export { DatabaseError, DatabaseLost, type OpenOptions, openDb } from './open.ts';
-export { dropUnfinished, type FileKind, readFile, storeFile } from './pieces.ts';
-export { levelOf, type Space, SpaceWatch } from './space.ts';
+export { DatabaseError, DatabaseLost, openDb } from './open.ts';
+export { dropUnfinished, readFile, storeFile } from './pieces.ts';
+export { type Space, SpaceWatch } from './space.ts';
 export { allOf, type Db, type Queryable, type Sql, sql, type Writing } from './types.ts';

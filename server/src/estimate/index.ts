@@ -1,4 +1,4 @@
 export { type Estimator, makeEstimator } from './estimator.ts';
-export { historyKey, readHistory } from './history.ts';
-export { type Keeper, makeKeeper } from './keeper.ts';
+export { readHistory } from './history.ts';
+export { makeKeeper } from './keeper.ts';
 export { estimateRoutes } from './routes.ts';

@@ -1,2 +1,2 @@
-export { type Checked, checkAll } from './check.ts';
-export { type IntegrityWatch, makeIntegrityWatch } from './watch.ts';
+export { checkAll } from './check.ts';
+export { makeIntegrityWatch } from './watch.ts';

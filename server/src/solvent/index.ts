@@ -1,4 +1,4 @@
-export { type Booking, book } from './posting.ts';
+export { book } from './posting.ts';
 export { lastFill, NEW_FILLING, readOf, takeReading, writeReading } from './readings.ts';
 export { SOLVENT_HANDLINGS, solventRoutes } from './routes.ts';
 export {
@@ -10,7 +10,6 @@ export {
   posted,
   refuseInRun,
   roomFor,
-  roomInEmpty,
   settleLoss,
   taken,
   takesLiquid,

@@ -11,9 +11,8 @@ import { residue } from './residue.ts';
 import type { DensityAt, Expected, Known, Reading, ReadingKindShape } from './shape.ts';
 import { bad } from './tools.ts';
 
-export { type ClarityReading, clarityContrast } from './clarity.ts';
 export { type BathLook, LOOKS } from './look.ts';
-export type { DensityAt, Expected, Particle, Reading } from './shape.ts';
+export type { DensityAt, Expected, Reading } from './shape.ts';
 export { INSTRUMENT_SD, resinLoadPctW } from './tools.ts';
 
 /** Every way to read a bath: a new one is a file of its own, a line here, and its guidance on the page. */

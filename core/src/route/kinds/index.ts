@@ -23,7 +23,6 @@ export {
   CAUTION_IDS,
   type CautionId,
   PALETTE_GROUPS,
-  type PaletteGroup,
   type StepKindShape,
   type StepMode,
   type StepSettings,

@@ -1,11 +1,11 @@
-import type { BatchState } from '@north-step/core/batch';
+import type { DoneBatch } from '@north-step/contract';
 import { Link } from 'react-router';
 import { Flag } from '../../glyphs/index.ts';
 
 const SHOWN = 4;
 
 /** What was sealed today. What is held or flagged stays where its parts are. */
-export function DoneColumn({ done }: { readonly done: readonly BatchState[] }) {
+export function DoneColumn({ done }: { readonly done: readonly DoneBatch[] }) {
   return (
     <div className="flex min-w-0 flex-1 flex-col gap-1 px-2.5 pt-2 pb-3">
       <h3 className="font-bold">Done today</h3>
@@ -15,12 +15,12 @@ export function DoneColumn({ done }: { readonly done: readonly BatchState[] }) {
           <li key={batch.id}>
             <Link
               to={`/batches/${batch.id}`}
-              aria-label={`${batch.name}, ${batch.scrapped ? 'scrapped' : 'sealed'}${batch.flag ? `, flagged: ${batch.flag}` : ''}`}
+              aria-label={`${batch.name}, ${batch.outcome === 'scrapped' ? 'scrapped' : 'sealed'}${batch.flag ? `, flagged: ${batch.flag}` : ''}`}
               className="frame flex min-h-11 items-center gap-2 bg-panel px-2.5"
             >
               <Flag state="done" />
               <span className="font-bold whitespace-nowrap">{batch.name}</span>
-              <span className="font-mono">{batch.scrapped ? 'scrapped' : batch.flag ? '⚑' : 'ok'}</span>
+              <span className="font-mono">{batch.outcome === 'scrapped' ? 'scrapped' : batch.flag ? '⚑' : 'ok'}</span>
             </Link>
           </li>
         ))}

@@ -62,7 +62,7 @@ describe('the bench', () => {
           { ...batchAt('cure', { id: 'h', name: 'Skua 2' }), held: 'wrong lot' },
         ],
         {
-          doneToday: [{ ...batchAt('seal', { id: 'd', name: 'Gannet 7' }), recordHash: 'ab' }],
+          doneToday: [{ id: 'd', name: 'Gannet 7', outcome: 'passed', worked: [] }],
         },
       ),
     });

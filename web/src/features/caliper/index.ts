@@ -1,4 +1,3 @@
 export { MeasureDialog } from './MeasureDialog.tsx';
 export { MeasuredSizes } from './MeasuredSizes.tsx';
 export { PartSizes } from './PartSizes.tsx';
-export { preparerWords } from './words.ts';

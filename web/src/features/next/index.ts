@@ -1,11 +1,11 @@
-export { Band, SlimBand, SlimButton } from './Band.tsx';
+export { SlimBand, SlimButton } from './Band.tsx';
 export { chorePath } from './chorePath.ts';
 export { LaterDialog, MeasureDialog } from './lazyDialogs.ts';
 export { NextBand } from './NextBand.tsx';
 export { NotedBar } from './NotedBar.tsx';
 export { calledBack, whenText } from './runWords.ts';
 export { useBench } from './useBench.ts';
-export { type Called, type Do, useDo } from './useDo.ts';
+export { type Called, useDo } from './useDo.ts';
 export { useLiveBench } from './useLiveBench.ts';
 export { useNextStep } from './useNextStep.tsx';
-export { type BenchPlan, planOf, useProjection } from './useProjection.ts';
+export { type BenchPlan, planOf } from './useProjection.ts';

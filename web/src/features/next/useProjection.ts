@@ -1,5 +1,5 @@
 import type { BenchReply, PaceReply } from '@north-step/contract';
-import type { BatchState } from '@north-step/core/batch';
+import { type BatchState, workedOn } from '@north-step/core/batch';
 import { lateS, lateText, type Projection, peopleAt, projectBench } from '@north-step/core/schedule';
 import { useMemo } from 'react';
 import { usePaceQuery } from '../../app/api.ts';
@@ -30,7 +30,7 @@ export function planOf(
 ): BenchPlan {
   const capacity = Object.fromEntries(bench.stations.map((station) => [station.id, station.capacity]));
   const trimFactor = Object.fromEntries((pace?.people ?? []).map(({ name, trimFactor: own }) => [name, own]));
-  const people = peopleAt([...bench.open, ...bench.doneToday], atMs);
+  const people = peopleAt([...bench.open.flatMap(workedOn), ...bench.doneToday.flatMap(({ worked }) => worked)], atMs);
   const projection = projectBench(open, atMs, { capacity, people, trimFactor });
   return {
     ...projection,
