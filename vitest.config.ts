@@ -25,6 +25,7 @@ export default defineConfig({
           environment: 'node',
           isolate: false,
           globalSetup: './server/src/testing/template.ts',
+          setupFiles: './server/src/testing/quickStart.ts',
           ...slow,
         },
       },

@@ -46,6 +46,8 @@ export async function server(): Promise<void> {
   const bench = await TestBench.open();
   await bench.fillBaths();
   const batch = await bench.newBatch();
+  // as it is once it has run for a while
+  for (let n = 0; n < 150; n++) await bench.must(`/api/batches/${batch.id}/flag`, { note: `w ${n}` });
   const bareMs = await timedAsync(async (round) => {
     await bench.db.transaction((tx) =>
       tx.many(sql`INSERT INTO command (id, kind, at) VALUES (${`bare-${round}`}, 'bench', now())`),

@@ -27,6 +27,9 @@ export class ServerProcess {
 
   private readonly program: 'server.js' | 'demo.js';
 
+  /** for Node, in front of the program: what lives for seconds is not compiled twice, once quickly and once well */
+  static flags: readonly string[] = ['--liftoff-only'];
+
   constructor(folder: string, port: number, program: 'server.js' | 'demo.js' = 'server.js') {
     this.folder = folder;
     this.port = port;
@@ -54,7 +57,11 @@ export class ServerProcess {
     };
     const child = spawn(
       'node',
-      [`dist/server/${this.program}`, ...Object.entries(options).flatMap(([name, value]) => [`--${name}`, value])],
+      [
+        ...ServerProcess.flags,
+        `dist/server/${this.program}`,
+        ...Object.entries(options).flatMap(([name, value]) => [`--${name}`, value]),
+      ],
       { stdio: ['ignore', 'pipe', 'pipe', 'ipc'], env: { ...process.env, NORTH_STEP_DEMO_DAYS } },
     );
     this.child = child;

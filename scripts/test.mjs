@@ -1,4 +1,4 @@
-/** `npm test`: installs what is missing, then format and lint, import arrows, types, unit, API and browser tests. The last line sums them. */
+/** `npm test`: installs what is missing, then format and lint, import arrows, types, nothing unused, unit, API and browser tests. The last line sums them. */
 import { spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, statfsSync } from 'node:fs';
 import path from 'node:path';

@@ -1,4 +1,5 @@
 import { parseArgs } from 'node:util';
+import { ServerProcess } from '../e2e/serverProcess.ts';
 import { ensureBuilt } from '../scripts/ensure.mjs';
 import { disk } from './disk.ts';
 import { fuzz } from './fuzz.ts';
@@ -28,6 +29,8 @@ const { values, positionals } = parseArgs({
   options: { short: { type: 'boolean', default: false }, rounds: { type: 'string' } },
 });
 ensureBuilt();
+// attacks meet the server as it is run
+ServerProcess.flags = [];
 const asked = positionals.length > 0 ? positionals : Object.keys(PARTS);
 let held = 0;
 let failed = 0;
