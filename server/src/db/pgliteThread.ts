@@ -37,9 +37,9 @@ const CHECKPOINT_SEGMENTS = 16;
 const CHECKPOINT_MS = 3_600_000;
 
 type Opened = { readonly db: PGlite; readonly log: LogForcer; readonly statements: PreparedStatements };
-/** where the last checkpoint was, and when */
 /** a copy is being made of the files */
 let held = false;
+/** where the last checkpoint was, and when */
 let checkpoint: { readonly segment: string; readonly atMs: number };
 const ready = openDurably();
 let queue: Promise<unknown> = ready;

@@ -54,6 +54,9 @@ describe('prepared statements', () => {
     await expect(statements.run('SELECT 7 AS seven', [])).rejects.toMatchObject({ code: '25P02' });
     await statements.run('ROLLBACK', []);
     expect(await statements.run('SELECT 7 AS seven', [])).toEqual([{ seven: 7 }]);
+    await statements.run('BEGIN', []);
+    await expect(statements.run(text, ['zero', 0])).rejects.toMatchObject({ code: '22012' });
+    await expect(statements.run('COMMIT', [])).rejects.toThrow('nothing was committed');
     await statements.run(text, ['five', 2]);
     expect(await statements.run('SELECT n FROM kept WHERE id = $1', ['five'])).toEqual([{ n: 5 }]);
   });

@@ -48,6 +48,8 @@ export class PreparedStatements {
       }),
       serialize.execute(),
     );
+    if (text === 'COMMIT' && tagOf(said) === 'ROLLBACK')
+      throw new Error('a statement before it failed: nothing was committed');
     return rowsOf(said).map((row) =>
       Object.fromEntries(
         statement.gives.map(({ name, dataTypeID }, i) => [
@@ -101,6 +103,8 @@ export class PreparedStatements {
 // The messages that a driver reads, by their names in the protocol; its library gives them as one type.
 const messagesOf = <Message>(said: Messages, name: Messages[number]['name']) =>
   said.filter((message) => message.name === name) as unknown as readonly Message[];
+/** What was done in the end: a commit after a statement that failed is a rollback, and no error. @source PostgreSQL documentation, COMMIT */
+const tagOf = (said: Messages) => messagesOf<{ readonly text: string }>(said, 'commandComplete')[0]?.text;
 const takenBy = (said: Messages) =>
   messagesOf<{ readonly dataTypeIDs: readonly number[] }>(said, 'parameterDescription')[0]?.dataTypeIDs ?? [];
 const givenBy = (said: Messages) =>
