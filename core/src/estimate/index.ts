@@ -1,5 +1,4 @@
 export * from './cloud.ts';
-
 export { createFilter, type Filter } from './filter.ts';
 export * from './forecast.ts';
 export { inOrder, itemAtMs, type Replayed, Replayer } from './replay.ts';

@@ -12,7 +12,6 @@ export * from './read/parseObj.ts';
 export * from './read/parseStl.ts';
 export * from './read/readMesh.ts';
 export * from './read/soup.ts';
-
 export * from './topology/plateParts.ts';
 export * from './topology/shapes.ts';
 export * from './topology/weld.ts';

@@ -20,6 +20,15 @@ type Scene = { readonly tx: Queryable; readonly context: Context; readonly comma
 type Taken = { readonly topics: readonly Topic[] };
 type Names = ReadonlyMap<string, string>;
 
+/** A row as the work of the command that a person would have pressed. */
+const pressed = <Body extends object>(scene: Scene, body: Body) => ({
+  ...scene,
+  nowMs: scene.context.nowMs(),
+  params: {},
+  body,
+  command: { ...scene.command, ...body },
+});
+
 /** How a row of each kind is done: by the command that a person would have given. */
 const DO: Readonly<
   Record<
@@ -45,13 +54,7 @@ const DO: Readonly<
       ...(row.priority !== undefined && { priority: row.priority as 'usual' }),
       ...(row.note !== undefined && { note: String(row.note) }),
     };
-    return createBatch({
-      ...scene,
-      nowMs: scene.context.nowMs(),
-      params: {},
-      body,
-      command: { ...scene.command, ...body },
-    });
+    return createBatch(pressed(scene, body));
   },
   readings: async (scene, row, { baths }) => {
     const kind = READING_KINDS.find((one) => one === row.kind)!;
@@ -72,13 +75,7 @@ const DO: Readonly<
       takenAtMs: Number(row.at),
       ...(row.note !== undefined && { note: String(row.note) }),
     };
-    return takeReading({
-      ...scene,
-      nowMs: scene.context.nowMs(),
-      params: {},
-      body,
-      command: { ...scene.command, ...body },
-    });
+    return takeReading(pressed(scene, body));
   },
 };
 
