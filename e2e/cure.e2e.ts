@@ -3,20 +3,17 @@ import { type BatchState, currentStep, lightS, wantedS } from '@north-step/core/
 import { describedMWPerCm2, type Lamp, meterSpots } from '@north-step/core/light';
 import { box, joinSoups, moved } from '@north-step/core/mesh';
 import { testLamp } from '@north-step/core/testing';
-import { type LampWorld, type RunningDevice, runLampBox, runUvMeter } from '../devices/src/index.ts';
+import { type RunningDevice, SIMULATED } from '../devices/src/index.ts';
 import { breaches, expect, type ServerProcess, stlFile, test } from './bench.ts';
+import { workshopWith } from './workshop.ts';
 
 /** A lamp box over an opaque table: undersides lie in the dark. */
 const LAMP: Lamp = { ...testLamp, tableTransmission: 0, timerStepS: 10 };
 const TRUE_SHARE = 0.93;
 const described = describedMWPerCm2(LAMP);
 const byPlace = Object.fromEntries(meterSpots(LAMP).map(({ id }, i) => [id, TRUE_SHARE * described[i]!]));
-const world: LampWorld = async () => ({
-  mWPerCm2: byPlace.out!,
-  byPlace,
-  heatsK: 9,
-  roomC: 22,
-  timerStepS: 10,
+const workshop = workshopWith({
+  lamp: async () => ({ mWPerCm2: byPlace.out!, byPlace, heatsK: 9, roomC: 22, timerStepS: 10 }),
 });
 
 const lit = test.extend<{ devices: readonly RunningDevice[] }>({
@@ -34,8 +31,8 @@ const lit = test.extend<{ devices: readonly RunningDevice[] }>({
       return { server: server.address, ...body };
     };
     const devices = [
-      runLampBox(await register('lamp', 'Lamp box', 'lamp-box'), world),
-      runUvMeter(await register('uv-meter', 'UV meter'), world),
+      SIMULATED.lamp(await register('lamp', 'Lamp box', 'lamp-box'), workshop),
+      SIMULATED['uv-meter'](await register('uv-meter', 'UV meter'), workshop),
     ];
     await use(devices);
     for (const device of devices) device.stop();

@@ -2,8 +2,9 @@ import type { BatchReply, NewDeviceReply } from '@north-step/contract';
 import { currentStep } from '@north-step/core/batch';
 import { testLamp } from '@north-step/core/testing';
 import type { Locator } from '@playwright/test';
-import { PART_PHOTO, type RunningDevice, runCamera } from '../devices/src/index.ts';
+import { PART_PHOTO, type RunningDevice, SIMULATED } from '../devices/src/index.ts';
 import { expect, test } from './bench.ts';
+import { workshopWith } from './workshop.ts';
 
 const UNLIT = { l: 86, a: -1, b: 5 };
 const YELLOWED_DB = 3;
@@ -20,13 +21,10 @@ const seen = test.extend<{ camera: RunningDevice; light: { on: boolean } }>({
       name: 'Camera',
       simulated: true,
     });
-    const camera = runCamera(
-      { server: server.address, ...body },
-      async () => {
-        throw new Error('no bath is photographed here');
-      },
-      async () => ({ unlit: UNLIT, part: { ...UNLIT, b: UNLIT.b + (light.on ? YELLOWED_DB : 0) } }),
-    );
+    const workshop = workshopWith({
+      colours: async () => ({ unlit: UNLIT, part: { ...UNLIT, b: UNLIT.b + (light.on ? YELLOWED_DB : 0) } }),
+    });
+    const camera = SIMULATED.camera({ server: server.address, ...body }, workshop);
     await use(camera);
     camera.stop();
   },

@@ -1,17 +1,20 @@
 import type { CareReply, NewDeviceReply, SolventReply } from '@north-step/contract';
 import { bathDensityGPerMl } from '@north-step/core/solvent';
-import { type RunningDevice, runCamera, runScale, type World } from '../devices/src/index.ts';
+import { type RunningDevice, SIMULATED } from '../devices/src/index.ts';
 import { at, TestBench } from '../server/src/testing/bench.ts';
 import { breaches, expect, ServerProcess, test, visit } from './bench.ts';
+import { workshopWith } from './workshop.ts';
 
 const DAY_MS = 86_400_000;
 const TRUE_LOAD_PCT_W = 5.2;
 /** What the simulated devices measure: a bath a little fuller than the book says. */
-const world: World = async () => ({
-  loadPctW: TRUE_LOAD_PCT_W,
-  densityGPerMl: bathDensityGPerMl({ strengthPctW: 98.2, loadPctW: TRUE_LOAD_PCT_W, tempC: 21.5 }),
-  tempC: 21.5,
-  clarityPerPctMm: 0.004,
+const workshop = workshopWith({
+  bath: async () => ({
+    loadPctW: TRUE_LOAD_PCT_W,
+    densityGPerMl: bathDensityGPerMl({ strengthPctW: 98.2, loadPctW: TRUE_LOAD_PCT_W, tempC: 21.5 }),
+    tempC: 21.5,
+    clarityPerPctMm: 0.004,
+  }),
 });
 
 /** A workshop with three weeks of washing behind it, a bench scale and a camera. */
@@ -45,10 +48,8 @@ const worn = test.extend<{ devices: readonly RunningDevice[] }>({
       return { server: server.address, ...body };
     };
     const devices = [
-      runScale(await register('scale', 'Bench scale'), world),
-      runCamera(await register('camera', 'Camera'), world, async () => {
-        throw new Error('no part is photographed here');
-      }),
+      SIMULATED.scale(await register('scale', 'Bench scale'), workshop),
+      SIMULATED.camera(await register('camera', 'Camera'), workshop),
     ];
     await use(devices);
     for (const device of devices) device.stop();

@@ -1,20 +1,8 @@
 import { type Static, Type } from 'typebox';
 import { counted, EntityId, literals, Moment, quantity, ranged, strict, Text } from './common.ts';
+import { DEVICE_KINDS } from './deviceKinds.ts';
 
 /** The open device API: a device sends samples and asks for presses, showing its token as `Authorization: Bearer …`. */
-export const DEVICE_KINDS = [
-  'scale',
-  'camera',
-  'lamp',
-  'uv-meter',
-  'wash-unit',
-  'density-meter',
-  'room-sensor',
-  'vapour-sensor',
-  'scanner',
-  'still',
-  'weather-mast',
-] as const;
 export const Sample = Type.Object(
   {
     /** ms since 1970, by the device's clock */

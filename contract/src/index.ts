@@ -9,6 +9,7 @@ export * from './computeLight.ts';
 export * from './computeReclaim.ts';
 export * from './computeSolvent.ts';
 export * from './cureTests.ts';
+export * from './deviceKinds.ts';
 export * from './devices.ts';
 export * from './find.ts';
 export * from './later.ts';

@@ -29,13 +29,13 @@ async function slowFirst(heard: string[]): Promise<string> {
 describe('a bridge', () => {
   it('sends samples in order, each with its token, however slow the server answers', async () => {
     const heard: string[] = [];
-    const bridge = new Bridge({ server: await slowFirst(heard), id: 'scale', token: 'secret' });
+    const bridge = new Bridge({ server: await slowFirst(heard), id: 'scale', token: 'secret' }, 'scale');
     expect(await Promise.all([1, 2, 3].map((grams) => bridge.send([{ atMs: 0, grams }])))).toEqual([true, true, true]);
     expect(heard).toEqual(['Bearer secret 1', 'Bearer secret 2', 'Bearer secret 3']);
   });
   it('takes a server that is away for no error, and stops at once when told', async () => {
     await slowFirst([]);
-    const bridge = new Bridge({ server: 'http://127.0.0.1:9', id: 'scale', token: 'x' });
+    const bridge = new Bridge({ server: 'http://127.0.0.1:9', id: 'scale', token: 'x' }, 'scale');
     expect(await bridge.send([{ atMs: 0 }])).toBe(false);
     const following = bridge.followPresses(() => {});
     bridge.stop();
@@ -58,7 +58,7 @@ describe('a bridge', () => {
     });
     await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
     const { port } = server.address() as AddressInfo;
-    const bridge = new Bridge({ server: `http://127.0.0.1:${port}`, id: 'lamp', token: 'x' });
+    const bridge = new Bridge({ server: `http://127.0.0.1:${port}`, id: 'lamp', token: 'x' }, 'lamp');
     for (let i = 0; i < 5; i++) expect(await bridge.send([{ atMs: i, grams: i }])).toBe(false);
     away = false;
     expect(await bridge.send([{ atMs: 5, grams: 5 }])).toBe(true);
@@ -81,11 +81,27 @@ describe('a bridge', () => {
     });
     await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
     const { port } = server.address() as AddressInfo;
-    const bridge = new Bridge({ server: `http://127.0.0.1:${port}`, id: 'lamp', token: 'x' });
+    const bridge = new Bridge({ server: `http://127.0.0.1:${port}`, id: 'lamp', token: 'x' }, 'lamp');
     await bridge.send([{ atMs: 0 }]);
     status = 500;
     for (let i = 0; i < 130; i++) await bridge.send([{ atMs: i }]);
     expect(bodies.slice(0, 2)).toEqual([1, 1]);
     expect(Math.max(...bodies)).toBeLessThanOrEqual(100);
+  });
+  it('hands on what it has to press, and nothing else', async () => {
+    const buttons = ['tare', 'start', 'put can', 'no such button'];
+    server = createServer((_, response) => {
+      const presses = buttons.map((button, number) => ({ number, press: { button } }));
+      response.end(JSON.stringify({ presses, upTo: presses.length }));
+    });
+    await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
+    const { port } = server.address() as AddressInfo;
+    const bridge = new Bridge({ server: `http://127.0.0.1:${port}`, id: 'scale', token: 'x' }, 'scale');
+    const pressed: string[] = [];
+    await bridge.followPresses(({ button }) => {
+      pressed.push(button);
+      if (button === 'put can') bridge.stop();
+    });
+    expect(pressed).toEqual(['tare', 'put can']);
   });
 });

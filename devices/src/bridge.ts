@@ -1,24 +1,36 @@
-import type { Press, PressesReply, Sample } from '@north-step/contract';
+import {
+  type ButtonOf,
+  CUT_BUTTON,
+  DEVICES,
+  type DeviceKind,
+  type Press,
+  type PressesReply,
+  type Sample,
+} from '@north-step/contract';
 
 /** Where a device finds its server, and who it is. */
 export type Address = { readonly server: string; readonly id: string; readonly token: string };
 const RETRY_MS = 1000;
 /** The server takes no more in one call. */
 const MOST_KEPT = 100;
-/** For practice: a device that lost its server for a minute. */
-export const CUT_BUTTON = 'lose the server';
+/** For practice: a device that lost its server. */
 const CUT_MS = 60_000;
 export const sleep = (ms: number) => new Promise<void>((resolve) => setTimeout(resolve, ms));
 
+/** Something that a device of a kind has. */
+export type PressOn<K extends DeviceKind> = Press & { readonly button: ButtonOf<K> };
+
 /** Speaks the open device API for one device: as a real bridge would, over HTTP. */
-export class Bridge {
+export class Bridge<K extends DeviceKind = DeviceKind> {
   private readonly address: Address;
   private readonly stopped = new AbortController();
   private sending: Promise<boolean> = Promise.resolve(true);
   private kept: readonly Sample[] = [];
   private cutUntilMs = 0;
-  constructor(address: Address) {
+  private readonly kind: K;
+  constructor(address: Address, kind: K) {
     this.address = address;
+    this.kind = kind;
   }
   get running(): boolean {
     return !this.stopped.signal.aborted;
@@ -73,8 +85,8 @@ export class Bridge {
     }
   }
 
-  /** Hands every press to `act`, in order, until stopped. Waits and tries again while the server is away. */
-  async followPresses(act: (press: Press) => void | Promise<void>): Promise<void> {
+  /** Hands every press on something that it has to `act`, in order, until stopped. Waits and tries again while the server is away. */
+  async followPresses(act: (press: PressOn<K>) => void | Promise<void>): Promise<void> {
     let after = -1;
     while (this.running) {
       try {
@@ -84,11 +96,17 @@ export class Bridge {
         after = upTo;
         for (const { press } of presses) {
           if (press.button === CUT_BUTTON) this.cutUntilMs = Date.now() + CUT_MS;
-          else await act(press);
+          else if (this.has(press)) await act(press);
         }
       } catch {
         if (this.running) await sleep(RETRY_MS);
       }
     }
+  }
+
+  private has(press: Press): press is PressOn<K> {
+    const { presses, hands, faults } = DEVICES[this.kind];
+    const all: readonly string[] = [...presses, ...hands, ...faults];
+    return all.includes(press.button);
   }
 }

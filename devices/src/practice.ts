@@ -1,4 +1,4 @@
-import type { BatchReply, BenchReply, Device, LampsReply } from '@north-step/contract';
+import type { BatchReply, BenchReply, DeviceKind, LampsReply } from '@north-step/contract';
 import { lightS } from '@north-step/core/batch';
 import type { Lab } from '@north-step/core/colour';
 import { tintDb } from '@north-step/core/cure';
@@ -7,15 +7,12 @@ import { makeRandom } from '@north-step/core/maths';
 import { CLARITY_PER_PCT_MM } from '@north-step/core/reading';
 import { cureConstantsOf } from '@north-step/core/resin';
 import { bathDensityGPerMl } from '@north-step/core/solvent';
-import type { Address } from './bridge.ts';
-import type { TrueLamp } from './lampBox.ts';
-import { type RunningDevice, runCamera, runScale, type World } from './run.ts';
-import { runDensityMeter, runRoomSensor, runScanner, runVapourSensor, runWashUnit, SimulatedRoom } from './runBench.ts';
-import { runLampBox, runUvMeter } from './runLight.ts';
-import { type Charges, runStill, runWeatherMast } from './runReclaim.ts';
+import { SIMULATED } from './kinds/index.ts';
+import { SimulatedRoom } from './room.ts';
+import type { RunningDevice, Standing, TrueLamp, Workshop } from './workshop.ts';
 
 /** What stands where: a simulated device for practice speaks over HTTP as a real one would. */
-export type PracticeDevice = Address & { readonly kind: Device['kind']; readonly stationId?: string };
+export type PracticeDevice = Standing & { readonly kind: DeviceKind };
 
 /** How far a bath, and a lamp, may really be from what the workshop believes of it: something to find out. */
 const BATH_OFF_SHARE = 0.15;
@@ -37,8 +34,8 @@ async function read<T>(server: string, path: string): Promise<T> {
 }
 
 /** A bath as it is believed to be, a little off. */
-const worldOf =
-  (server: string): World =>
+const bathOf =
+  (server: string): Workshop['bath'] =>
   async (vesselId) => {
     const { vessels, care, bench } = await read<BenchReply>(server, '/api/bench');
     const vessel = vessels.find(({ id }) => id === vesselId);
@@ -52,8 +49,8 @@ const worldOf =
 
 /** A lamp as it is described, a little off. A meter without a place of its own is held under the first lamp. */
 const lampOf =
-  ({ server, stationId }: PracticeDevice) =>
-  async (): Promise<TrueLamp> => {
+  (server: string): Workshop['lamp'] =>
+  async (stationId) => {
     const [{ lamps }, { bench }] = await Promise.all([
       read<LampsReply>(server, '/api/lamps'),
       read<BenchReply>(server, '/api/bench'),
@@ -74,18 +71,22 @@ const lampOf =
     };
   };
 
-const colourOf = (server: string) => async (batchId: string) => {
-  const { batch } = await read<BatchReply>(server, `/api/batches/${encodeURIComponent(batchId)}`);
-  const mW = batch.light?.medianMWPerCm2 ?? UNKNOWN_LAMP.mWPerCm2;
-  const adds = tintDb(cureConstantsOf(batch.card), (lightS(batch) * mW) / 1000);
-  return { part: { ...UNLIT, b: UNLIT.b + adds }, unlit: UNLIT };
-};
-const labelOf = (server: string) => async (batchId: string) =>
-  `#${(await read<BatchReply>(server, `/api/batches/${encodeURIComponent(batchId)}`)).batch.name}`;
+const coloursOf =
+  (server: string): Workshop['colours'] =>
+  async (batchId) => {
+    const { batch } = await read<BatchReply>(server, `/api/batches/${encodeURIComponent(batchId)}`);
+    const mW = batch.light?.medianMWPerCm2 ?? UNKNOWN_LAMP.mWPerCm2;
+    const adds = tintDb(cureConstantsOf(batch.card), (lightS(batch) * mW) / 1000);
+    return { part: { ...UNLIT, b: UNLIT.b + adds }, unlit: UNLIT };
+  };
+const labelOf =
+  (server: string): Workshop['labelOf'] =>
+  async (batchId) =>
+    `#${(await read<BatchReply>(server, `/api/batches/${encodeURIComponent(batchId)}`)).batch.name}`;
 
 /** What stands in a still, by the book. */
 export const chargeOf =
-  (server: string): Charges =>
+  (server: string): Workshop['charge'] =>
   async (vesselId) => {
     const { vessels } = await read<BenchReply>(server, '/api/bench');
     const found = vessels.find(({ id }) => id === vesselId);
@@ -100,20 +101,15 @@ function roomOf(server: string): SimulatedRoom {
   return room;
 }
 
-/** Every kind of device that can be practised with: the compiler asks for a new one. */
-const RUN: Readonly<Record<Device['kind'], (device: PracticeDevice) => RunningDevice>> = {
-  scale: (device) => runScale(device, worldOf(device.server)),
-  camera: (device) => runCamera(device, worldOf(device.server), colourOf(device.server)),
-  lamp: (device) => runLampBox(device, lampOf(device)),
-  'uv-meter': (device) => runUvMeter(device, lampOf(device)),
-  'wash-unit': (device) => runWashUnit(device, () => roomOf(device.server).now().tempC),
-  'density-meter': (device) => runDensityMeter(device, worldOf(device.server)),
-  'room-sensor': (device) => runRoomSensor(device, roomOf(device.server)),
-  'vapour-sensor': (device) => runVapourSensor(device, roomOf(device.server)),
-  scanner: (device) => runScanner(device, labelOf(device.server)),
-  still: (device) => runStill(device, chargeOf(device.server), () => roomOf(device.server).now().tempC),
-  'weather-mast': (device) => runWeatherMast(device),
-};
+/** A workshop as it believes itself to be, a little off. */
+const believed = (server: string): Workshop => ({
+  bath: bathOf(server),
+  charge: chargeOf(server),
+  lamp: lampOf(server),
+  colours: coloursOf(server),
+  labelOf: labelOf(server),
+  room: roomOf(server),
+});
 
 /** Starts a simulated device for practice. It measures what the workshop believes, a little off. */
-export const runPractice = (device: PracticeDevice): RunningDevice => RUN[device.kind](device);
+export const runPractice = ({ kind, ...at }: PracticeDevice): RunningDevice => SIMULATED[kind](at, believed(at.server));

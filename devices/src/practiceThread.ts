@@ -1,6 +1,6 @@
 import { parentPort } from 'node:worker_threads';
 import { type PracticeDevice, runPractice } from './practice.ts';
-import type { RunningDevice } from './run.ts';
+import type { RunningDevice } from './workshop.ts';
 
 /** Told to a thread of simulated devices: one to start, or one to stop. */
 export type PracticeAsk = { readonly start: PracticeDevice } | { readonly stop: string };

@@ -1,3 +1,4 @@
+import type { DEEDS, Deed, DeedType } from '@north-step/core/decide';
 import type { Static } from 'typebox';
 import { AIR_COMMANDS } from './air.ts';
 import { BATCH_COMMANDS } from './batch.ts';
@@ -30,3 +31,8 @@ export type CommandReply<T extends CommandType> = Static<Table[T]['reply']>;
 export type Asked<T extends CommandType = CommandType> = {
   readonly [K in T]: { readonly type: K; readonly params: CommandParams<K>; readonly body: CommandBody<K> };
 }[T];
+/** What is said of a batch in a command: what of it its path names, and its body. */
+type Said<T extends CommandType> = Omit<CommandParams<T>, 'batchId'> & CommandBody<T>;
+/** Holds what core decides to what is sent: each deed is a command, and takes what that command says. */
+type Held<D extends { readonly [K in DeedType]: Deed<Said<K>> }> = D;
+export type Deeds = Held<typeof DEEDS>;

@@ -1,6 +1,7 @@
 import { isCure } from '../route/index.ts';
 import { clockText } from '../units/index.ts';
-import { litStepS, tookS, wantedS } from './reduce.ts';
+import { tookS, wantedS } from './asked.ts';
+import { litStepS } from './lightSoFar.ts';
 import type { BatchState, Step } from './types.ts';
 
 /** What nobody can time better by hand. */

@@ -1,5 +1,5 @@
 import { clockText } from '../units/index.ts';
-import { exposureS } from './reduce.ts';
+import { exposureS } from './asked.ts';
 import type { BatchState } from './types.ts';
 
 /** Soaked for so many times its limit, a batch is not gone on with before it has been looked into. An engineering guess. */

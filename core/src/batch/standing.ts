@@ -1,5 +1,5 @@
 import { isCure } from '../route/index.ts';
-import { currentStep, remainingS } from './reduce.ts';
+import { currentStep, remainingS } from './asked.ts';
 import type { BatchState } from './types.ts';
 
 /**

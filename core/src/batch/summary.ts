@@ -1,5 +1,6 @@
 import { isWash } from '../route/index.ts';
-import { currentStep, knewNumber, lightS } from './reduce.ts';
+import { currentStep, knewNumber } from './asked.ts';
+import { lightS } from './lightSoFar.ts';
 import type { BatchState, Step } from './types.ts';
 
 /** Load of a bath as it was estimated when parts went in, its range, and what the bath was good for, % by weight. */

@@ -6,7 +6,7 @@ import { stepHere } from '../plan/index.ts';
 import { isCure, isLookBefore } from '../route/index.ts';
 import { clockText } from '../units/index.ts';
 import { incrementS, insertAfter, lightAgain, maySoak, restAgain, washAgain } from './again.ts';
-import type { Moment } from './decide.ts';
+import type { Moment } from './moment.ts';
 
 /**
  * What a look calls for, by its table: the clean bath again, rest again, a brush, another increment of light, the other side up, or a flag.

@@ -14,7 +14,7 @@ import {
 } from '../plan/index.ts';
 import type { RouteStep } from '../route/index.ts';
 import { isCure, isDrying, isWet } from '../route/index.ts';
-import type { Moment } from './decide.ts';
+import type { Moment } from './moment.ts';
 
 /** Steps put in behind a step, and why. */
 export const insertAfter = (

@@ -2,7 +2,8 @@ import type { BatchEvent, BatchState } from '../batch/index.ts';
 import type { PhotoColour } from '../colour/index.ts';
 import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
 import { isCure } from '../route/index.ts';
-import type { Moment } from './decide.ts';
+import { byBatch } from './deed.ts';
+import type { Moment } from './moment.ts';
 
 /** Keeps the colour of the parts before any light. */
 export function decideColourBefore(batch: BatchState, photo: PhotoColour, now: Moment): Result<BatchEvent[], Refusal> {
@@ -16,3 +17,9 @@ export function decideColourBefore(batch: BatchState, photo: PhotoColour, now: M
   const { photoSha256, part, noiseDb } = photo;
   return ok([{ ...now, type: 'coloured', before: { photoSha256, lab: part, noiseDb } }]);
 }
+
+export const COLOUR_DEEDS = {
+  'batch.colour': byBatch<{ readonly colour: PhotoColour }>((batch, { colour }, now) =>
+    decideColourBefore(batch, colour, now),
+  ),
+};

@@ -18,8 +18,8 @@ import {
 import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
 import { isCure, isLookAfter, stepType } from '../route/index.ts';
 import { plainNumber } from '../units/index.ts';
-import type { Moment } from './decide.ts';
 import { heldBack } from './gate.ts';
+import type { Moment } from './moment.ts';
 
 /** The batch as it would be cured by a choice. */
 export const requestWith = (batch: BatchState, choice: CureChoice, bench: BenchNow): BatchRequest => ({

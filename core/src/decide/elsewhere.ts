@@ -6,6 +6,7 @@ import { titleOf } from '../plan/index.ts';
 import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
 import type { RouteStep } from '../route/index.ts';
 import { isCure, isWash, typeOfStep } from '../route/index.ts';
+import { byBench } from './deed.ts';
 import { unknownStep } from './gate.ts';
 import type { Moment } from './moment.ts';
 import { wrongLiquid } from './startWash.ts';
@@ -82,3 +83,5 @@ function alongWith(batch: BatchState, step: Step, to: StationNow, bench: BenchNo
   const end = from.findIndex(stays);
   return end < 0 ? from : from.slice(0, end);
 }
+
+export const ELSEWHERE_DEEDS = { 'step.elsewhere': byBench(decideElsewhere) };

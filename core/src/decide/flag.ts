@@ -1,6 +1,7 @@
 import type { BatchEvent, BatchState } from '../batch/index.ts';
 import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
-import type { Moment } from './decide.ts';
+import { byBatch } from './deed.ts';
+import type { Moment } from './moment.ts';
 
 /** A flag is raised with a note, or lowered with null. */
 export type Flagging = {
@@ -29,3 +30,5 @@ export function decideFlag(
     });
   return ok([{ ...now, type: 'unflagged', ...(answer?.trim() ? { answer: answer.trim() } : {}) }]);
 }
+
+export const FLAG_DEEDS = { 'batch.flag': byBatch(decideFlag) };

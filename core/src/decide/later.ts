@@ -4,7 +4,7 @@ import type { LaterLook } from '../look/index.ts';
 import { blankOf, numbered } from '../plan/index.ts';
 import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
 import { isCure, isLookAfter } from '../route/index.ts';
-import type { Moment } from './decide.ts';
+import type { Moment } from './moment.ts';
 
 const HOUR_MS = 3_600_000;
 /** Warp, cracks and tack show themselves within a day or two. An engineering guess. */

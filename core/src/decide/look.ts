@@ -6,8 +6,9 @@ import type { LookOutcome } from '../look/index.ts';
 import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
 import { kindShape } from '../route/index.ts';
 import { afterLook } from './afterLook.ts';
-import type { Moment } from './decide.ts';
+import { byBench, type OfStep } from './deed.ts';
 import { gateBefore, heldBack } from './gate.ts';
+import type { Moment } from './moment.ts';
 
 export type Look = {
   readonly outcome: LookOutcome;
@@ -70,3 +71,9 @@ export function decideLook(
   };
   return ok([looked, ...afterLook(batch, step, look, bench, now)]);
 }
+
+export const LOOK_DEEDS = {
+  'step.look': byBench<OfStep & Look>((batch, { stepId, ...look }, bench, now) =>
+    decideLook(batch, stepId, look, bench, now),
+  ),
+};

@@ -2,7 +2,8 @@ import type { BatchEvent, BatchState, Priority } from '../batch/index.ts';
 import { currentStep, isMixed, piecesOf, piecesText, type TakenOut, takeOut, wholeOf } from '../batch/index.ts';
 import { joinParts } from '../part/index.ts';
 import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
-import type { Moment } from './decide.ts';
+import { byBatch } from './deed.ts';
+import type { Moment } from './moment.ts';
 
 /** What can be set at any time before the seal; null takes it away. */
 export type BatchEdit = {
@@ -93,6 +94,14 @@ export function whichRefusal(batch: BatchState, which: string | undefined, deed:
     field: 'which',
   };
 }
+
+/** What is noted or set at any step. */
+export const NOTE_DEEDS = {
+  'batch.hold': byBatch<{ readonly reason: string | null }>((batch, { reason }, now) => decideHold(batch, reason, now)),
+  'batch.broke': byBatch(decideBroke),
+  'batch.recount': byBatch(decideRecount),
+  'batch.edit': byBatch<BatchEdit>((_, edit, now) => decideEdit(edit, now)),
+};
 
 export type Split = { readonly stays: BatchEvent[]; readonly goes: BatchState };
 

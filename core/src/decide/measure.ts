@@ -2,6 +2,7 @@ import type { BatchEvent, BatchState } from '../batch/index.ts';
 import type { SizeFound } from '../caliper/index.ts';
 import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
 import { plainNumber } from '../units/index.ts';
+import { byBatch } from './deed.ts';
 import { whichRefusal } from './manage.ts';
 import type { Moment } from './moment.ts';
 
@@ -33,3 +34,5 @@ export function decideMeasure(
   }
   return ok([{ ...now, type: 'measured', sizes }]);
 }
+
+export const SIZE_DEEDS = { 'batch.measure': byBatch(decideMeasure) };

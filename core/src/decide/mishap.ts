@@ -6,7 +6,8 @@ import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
 import { isCure, isDrying, isLookBefore, isWash, isWet, kindShape, needsPower } from '../route/index.ts';
 import { clockText } from '../units/index.ts';
 import { incrementS, insertAfter, lightAgain, restAgain, washAgain } from './again.ts';
-import type { Moment } from './decide.ts';
+import { byBench, type OfStep } from './deed.ts';
+import type { Moment } from './moment.ts';
 
 export type Happened = Pick<Mishap, 'what' | 'offS' | 'note'>;
 
@@ -163,3 +164,10 @@ function restAfter(batch: BatchState, step: Step, bench: BenchNow, now: Moment):
   const [rest] = restAgain(batch, bench, now.atMs);
   return [{ ...now, type: 'planned', times: { [next.id]: rest!.plannedS! } }];
 }
+
+export const MISHAP_DEEDS = {
+  'batch.mishap': byBench(decideMishap),
+  'step.leave-out': byBench<OfStep & { readonly because: string }>((batch, { stepId, because }, bench, now) =>
+    decideLeaveOut(batch, stepId, because, bench, now),
+  ),
+};

@@ -1,31 +1,24 @@
 import type { BatchEvent, BatchState, Undone } from '../batch/index.ts';
-import { applyEvent } from '../batch/index.ts';
+import { applyEvent, spokenOf } from '../batch/index.ts';
 import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
 import { lowerFirst } from '../units/index.ts';
-import type { Moment } from './decide.ts';
+import type { Moment } from './moment.ts';
 
 /** A fact with the command that it came from. */
 export type Told = { readonly commandId: string; readonly event: BatchEvent };
 
 /** Who notes what nobody pressed: a light map that was made in the background. */
 export const BY_ITSELF = 'North Step';
-/** What other batches, records or labels rest on is not taken back by a key. */
-const FOR_GOOD: Readonly<Partial<Record<BatchEvent['type'], string>>> = {
-  created: 'It was hung then: hold it, or split what does not belong to it.',
-  sealed: 'Its record is sealed.',
-  scrapped: 'Its record is sealed.',
-  split: 'Put the pieces together again instead.',
-  joined: 'Take the pieces out again instead.',
-  merged: 'Take the pieces out again instead.',
-  undone: 'Press it again instead.',
-};
-
 /**
  * Takes the last command on a batch back: a fact of its own that puts the state as it was before it.
  * @param told every fact of the batch in order
  * @returns refused once anything followed, for what cannot be taken back, and for what was taken back already
  */
-export function decideUndo(told: readonly Told[], commandId: string, now: Moment): Result<Undone & Moment, Refusal> {
+export function decideUndo(
+  told: readonly Told[],
+  commandId: string,
+  now: Moment,
+): Result<Extract<BatchEvent, { type: 'undone' }>, Refusal> {
   const name = nameOf(told);
   const at = told.findLastIndex((one) => one.commandId === commandId);
   if (at < 0)
@@ -42,12 +35,12 @@ export function decideUndo(told: readonly Told[], commandId: string, now: Moment
       remedy: 'What is wrong now can be flagged (F), counted or added to.',
     });
   const own = told.filter((one) => one.commandId === commandId);
-  const fixed = own.find(({ event }) => FOR_GOOD[event.type] !== undefined);
+  const fixed = own.map(({ event }) => spokenOf(event.type).forGood).find((instead) => instead !== undefined);
   if (fixed)
     return refuse({
       code: 'NOT_UNDONE',
       message: `That cannot be taken back from ${name}.`,
-      remedy: FOR_GOOD[fixed.event.type],
+      remedy: fixed,
     });
   const before = sum(stands.filter((one) => one.commandId !== commandId));
   return ok({ ...now, type: 'undone', commandId, ...difference(before, sum(told)) });
@@ -70,15 +63,8 @@ function difference(before: BatchState, after: BatchState): Pick<Undone, 'put' |
   };
 }
 
-const DEEDS: Readonly<Partial<Record<BatchEvent['type'], string>>> = {
-  started: 'was started',
-  finished: 'was finished',
-  looked: 'was answered',
-  extended: 'was given more time',
-  stayed: 'was left in',
-};
 function wordsOf(event: BatchEvent, told: readonly Told[]): string {
-  const deed = DEEDS[event.type];
+  const { deed } = spokenOf(event.type);
   if (!deed || !('stepId' in event)) return lowerFirst(event.type);
   const step = sum(told).steps.find(({ id }) => id === event.stepId);
   return `${step ? lowerFirst(step.title) : 'a step'} ${deed}`;

@@ -8,13 +8,13 @@ import type { Queryable } from '../db/index.ts';
 import { litSoFar, washesSoFar } from '../devices/index.ts';
 import { Refused } from '../http/errors.ts';
 import { book, markSettled, settleLoss } from '../solvent/index.ts';
-import type { Deed } from './deed.ts';
+import type { Acting } from './write.ts';
 
 /** A sensor that was heard this lately says how it went on until the end. */
 const HEARD_MS = 25_000;
 
 /** The lamp has burnt while the parts were in it; the light that its own sensor saw stays with the step. */
-export async function lightEffects({ tx, batch, now }: Deed, stepId: string, events: readonly BatchEvent[]) {
+export async function lightEffects({ tx, batch, now }: Acting, stepId: string, events: readonly BatchEvent[]) {
   const step = stepById(batch, stepId)!;
   await addBurnt(tx, step.station, ranS(step, now.atMs));
   const seen = (await litSoFar(tx, [batch]))[batch.id];
@@ -29,7 +29,7 @@ export async function lightEffects({ tx, batch, now }: Deed, stepId: string, eve
 
 export async function washEffects(
   context: Context,
-  deed: Deed,
+  deed: Acting,
   stepId: string,
   commandId: string,
   events: readonly BatchEvent[],
@@ -108,7 +108,7 @@ function bathBefore(
 
 export async function dryEffects(
   context: Context,
-  deed: Deed,
+  deed: Acting,
   commandId: string,
   events: readonly BatchEvent[],
   stepId: string,
@@ -123,7 +123,7 @@ export async function dryEffects(
 /** What clings to parts leaves them: vapour to the air, its resin stays. @param what became of the batch */
 export const bookDry = (
   context: Context,
-  { tx, batch, now }: Pick<Deed, 'tx' | 'batch' | 'now'>,
+  { tx, batch, now }: Pick<Acting, 'tx' | 'batch' | 'now'>,
   commandId: string,
   what: string,
 ) =>

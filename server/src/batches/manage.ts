@@ -1,47 +1,16 @@
 import type { Topic } from '@north-step/contract';
 import type { BatchEvent, BatchState } from '@north-step/core/batch';
-import {
-  decideBroke,
-  decideEdit,
-  decideHold,
-  decideMeasure,
-  decideMerge,
-  decideMishap,
-  decideRecount,
-  decideSplit,
-  scrapRefusal,
-} from '@north-step/core/decide';
+import { decideMerge, decideSplit, scrapRefusal } from '@north-step/core/decide';
 import { finishDry } from '@north-step/core/plan';
 import { ok, refuse } from '@north-step/core/result';
 import type { Handler } from '../http/command.ts';
 import { Refused } from '../http/errors.ts';
-import { needPhoto } from '../photos/index.ts';
 import { seal } from '../records/index.ts';
 import { hangAgain } from './create.ts';
 import { bookDry } from './effects.ts';
 import { freeName } from './freeName.ts';
-import { act, note } from './steps.ts';
 import { holdForChange, loadBatch, record, refuseClosed } from './store.ts';
-
-export const holdBatch: Handler<'batch.hold'> = (work) =>
-  note(work, ({ batch, now }) => decideHold(batch, work.body.reason, now));
-
-export const breakPieces: Handler<'batch.broke'> = async (work) => {
-  const broke = work.body;
-  if (broke.photoSha256) await needPhoto(work.tx, broke.photoSha256);
-  return note(work, ({ batch, now }) => decideBroke(batch, broke, now));
-};
-
-export const measureSizes: Handler<'batch.measure'> = (work) =>
-  note(work, ({ batch, now }) => decideMeasure(batch, work.body, now));
-
-export const recountBroken: Handler<'batch.recount'> = (work) =>
-  note(work, ({ batch, now }) => decideRecount(batch, work.body, now));
-
-export const mishap: Handler<'batch.mishap'> = (work) =>
-  act(work, ({ batch, bench, now }) => decideMishap(batch, work.body, bench, now));
-
-export const editBatch: Handler<'batch.edit'> = (work) => note(work, ({ now }) => decideEdit(work.body, now));
+import { note } from './write.ts';
 
 /** Takes pieces out as a batch of their own. @returns the new batch */
 export const splitBatch: Handler<'batch.split'> = async ({ tx, context, params: { batchId }, command }) => {

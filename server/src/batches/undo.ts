@@ -8,8 +8,7 @@ import type { Context } from '../context.ts';
 import { type Queryable, sql } from '../db/index.ts';
 import type { Handler } from '../http/command.ts';
 import { book } from '../solvent/index.ts';
-import type { Noting } from './deed.ts';
-import { note, occupancy } from './steps.ts';
+import { type Noting, note, occupancy } from './write.ts';
 
 /** Takes the last command on a batch back: its facts by one that reverses them, what it moved by mirror postings. */
 export const undo: Handler<'batch.undo'> = (work) => {

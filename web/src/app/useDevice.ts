@@ -1,11 +1,11 @@
-import type { Device, Sample } from '@north-step/contract';
+import type { ButtonOf, CUT_BUTTON, DeviceKind, Sample } from '@north-step/contract';
 import { useEffect, useState } from 'react';
 import { useDevicesQuery } from './api.ts';
 
 type Which = { readonly stationId?: string; readonly deviceId?: string };
 
 /** The first device of a kind (at a station or by its id, if one is named), its newest sample as it streams in, and its buttons. */
-export function useDevice(kind: Device['kind'], { stationId, deviceId }: Which = {}) {
+export function useDevice<K extends DeviceKind>(kind: K, { stationId, deviceId }: Which = {}) {
   const { data } = useDevicesQuery(undefined, { pollingInterval: 10_000 });
   const devices = Array.isArray(data?.devices) ? data.devices : [];
   const device = devices.find(
@@ -25,7 +25,7 @@ export function useDevice(kind: Device['kind'], { stationId, deviceId }: Which =
     return () => stream.close();
   }, [id]);
   async function press(
-    button: string,
+    button: ButtonOf<K> | typeof CUT_BUTTON,
     more: { vesselId?: string; batchId?: string; amount?: number; place?: string } = {},
   ): Promise<void> {
     setRefusal(undefined);

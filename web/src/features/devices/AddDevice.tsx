@@ -1,11 +1,11 @@
-import type { Device, NewDeviceReply, Station } from '@north-step/contract';
+import type { DeviceKind, NewDeviceReply, Station } from '@north-step/contract';
+import { DEVICE_KINDS } from '@north-step/contract/deviceKinds';
 import { upperFirst } from '@north-step/core/units';
 import { useState } from 'react';
 import { postNow } from '../../app/postNow.ts';
 import { CheckField, SelectField, Sheet, TextField } from '../../ui/index.ts';
-import { KIND_WORDS } from './panel.ts';
+import { kindWords } from './panel.ts';
 
-const KINDS = Object.keys(KIND_WORDS) as readonly Device['kind'][];
 type Added = NewDeviceReply & { readonly name: string };
 
 /** A bridge of a real device is made known: its token is shown this once, its samples from then on. A simulated one runs at once, to practise with. */
@@ -16,13 +16,13 @@ export function AddDevice({
   readonly stations: readonly Station[];
   readonly onClose: () => void;
 }) {
-  const [kind, setKind] = useState<Device['kind']>('scale');
+  const [kind, setKind] = useState<DeviceKind>('scale');
   const [name, setName] = useState<string>();
   const [stationId, setStationId] = useState('');
   const [practice, setPractice] = useState(false);
   const [failed, setFailed] = useState<string>();
   const [added, setAdded] = useState<Added>();
-  const called = name ?? upperFirst(KIND_WORDS[kind]);
+  const called = name ?? upperFirst(kindWords(kind));
   const add = async () => {
     setFailed(undefined);
     const body = { kind, name: called.trim(), practice, ...(stationId ? { stationId } : {}) };
@@ -45,7 +45,7 @@ export function AddDevice({
           <SelectField
             label="What it is"
             value={kind}
-            options={KINDS.map((one) => ({ value: one, text: KIND_WORDS[one] }))}
+            options={DEVICE_KINDS.map((one) => ({ value: one, text: kindWords(one) }))}
             onChange={setKind}
           />
           <TextField label="Called" longest={40} needed value={called} className="mt-2" onChange={setName} />

@@ -5,7 +5,7 @@ import { cutServer, onCut, serverIsCut } from '../../app/practice.ts';
 import { HeadRow, Sheet } from '../../ui/index.ts';
 import { AddDevice } from './AddDevice.tsx';
 import { DevicePanel } from './DevicePanel.tsx';
-import { KIND_WORDS, shownText } from './panel.ts';
+import { kindWords, shownText } from './panel.ts';
 
 /** Every device that speaks to this workshop: what it shows now; pressed, its panel with its buttons and faults. */
 export function DeviceList() {
@@ -45,7 +45,7 @@ export function DeviceList() {
                   </button>
                 </td>
                 <td>
-                  {KIND_WORDS[device.kind]}
+                  {kindWords(device.kind)}
                   {device.simulated && ', simulated'}
                 </td>
                 <td>{stations.find(({ id }) => id === device.stationId)?.name ?? 'the room'}</td>

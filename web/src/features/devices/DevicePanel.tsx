@@ -3,13 +3,13 @@ import { currentStep, remainingS } from '@north-step/core/batch';
 import { useState } from 'react';
 import { useBenchQuery } from '../../app/api.ts';
 import { useDevice } from '../../app/useDevice.ts';
-import { HANDS, type PressWords, shownText } from './panel.ts';
+import { type AnyButton, handsOf, type PressWords, shownText } from './panel.ts';
 
 /** One device, live: what it shows, its buttons, and faults for practice when it is simulated. */
 export function DevicePanel({ kind, deviceId }: { readonly kind: Device['kind']; readonly deviceId: string }) {
   const { device, sample, press, refusal } = useDevice(kind, { deviceId });
   const bench = useBenchQuery().data;
-  const { presses = [], faults = [], about } = HANDS[kind];
+  const { presses, faults, about } = handsOf(kind);
   const choices =
     about === 'batch'
       ? (bench?.open ?? []).map(({ id, name }) => ({ id, name }))
@@ -61,7 +61,7 @@ function Buttons({
   onPress,
 }: {
   readonly presses: readonly PressWords[];
-  readonly onPress: (button: string) => void;
+  readonly onPress: (button: AnyButton) => void;
 }) {
   return (
     <div className="mt-2 flex flex-wrap gap-2">

@@ -1,5 +1,5 @@
 import { useDevicesQuery } from '../../app/api.ts';
-import { KIND_WORDS, shownText } from './panel.ts';
+import { kindWords, shownText } from './panel.ts';
 
 /** The devices of a station, with what they show now. */
 export function DevicesAt({ stationId }: { readonly stationId: string }) {
@@ -10,7 +10,7 @@ export function DevicesAt({ stationId }: { readonly stationId: string }) {
     <ul className="pr-3 pb-1 pl-[41px] text-[13px]">
       {here.map(({ id, name, kind, simulated, online, last }) => (
         <li key={id}>
-          {name} <span className="text-ink-2">({simulated ? `simulated ${KIND_WORDS[kind]}` : KIND_WORDS[kind]})</span>{' '}
+          {name} <span className="text-ink-2">({simulated ? `simulated ${kindWords(kind)}` : kindWords(kind)})</span>{' '}
           <span className="font-mono">{online ? shownText(kind, last) : 'not heard from lately'}</span>
         </li>
       ))}

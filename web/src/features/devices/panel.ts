@@ -1,99 +1,107 @@
-import type { Device, Sample } from '@north-step/contract';
+import type { ButtonOf, DeviceKind, PanelButton, Sample } from '@north-step/contract';
+import { CUT_BUTTON, DEVICES } from '@north-step/contract/deviceKinds';
 import { isRoomC } from '@north-step/core/dry';
 import { clockText, plainNumber } from '@north-step/core/units';
 
-export type PressWords = readonly [button: string, words: string];
-type Hand = {
-  /** what a hand presses on the real thing */
-  readonly presses?: readonly PressWords[];
-  /** what a simulated one can be given for practice */
-  readonly faults?: readonly PressWords[];
-  /** its presses are about a batch, or about a vessel */
-  readonly about?: 'batch' | 'vessel';
+type Words<K extends DeviceKind> = {
+  readonly name: string;
+  /** what stands on each of its buttons, and what a fault is called */
+  readonly buttons: Readonly<Record<PanelButton<K>, string>>;
 };
-const LOSE: PressWords = ['lose the server', 'It loses the server for a minute'];
 
-/** What can be done with a device of each kind. */
-export const HANDS: Readonly<Record<Device['kind'], Hand>> = {
+/** Every kind of device in words. */
+const WORDS: { readonly [K in DeviceKind]: Words<K> } = {
   lamp: {
-    presses: [
-      ['start', 'Start'],
-      ['stop', 'Stop'],
-      ['open door', 'Open its door'],
-      ['close door', 'Close its door'],
-    ],
-    faults: [['die', 'It dies'], ['weaken', 'It weakens'], ['mend', 'It is mended'], LOSE],
+    name: 'lamp box',
+    buttons: {
+      start: 'Start',
+      stop: 'Stop',
+      'open door': 'Open its door',
+      'close door': 'Close its door',
+      die: 'It dies',
+      weaken: 'It weakens',
+      mend: 'It is mended',
+    },
   },
   'wash-unit': {
-    presses: [
-      ['start', 'Start'],
-      ['stop', 'Stop'],
-      ['open lid', 'Open its lid'],
-      ['close lid', 'Close its lid'],
-    ],
-    faults: [['jam', 'Its impeller jams'], ['cut power', 'It loses power'], ['mend', 'It is mended'], LOSE],
+    name: 'wash unit',
+    buttons: {
+      start: 'Start',
+      stop: 'Stop',
+      'open lid': 'Open its lid',
+      'close lid': 'Close its lid',
+      jam: 'Its impeller jams',
+      'cut power': 'It loses power',
+      mend: 'It is mended',
+    },
   },
   scale: {
-    presses: [
-      ['tare', 'Tare'],
-      ['put weight', 'Put the 100 g weight on'],
-      ['take off', 'Take it off'],
-    ],
-    faults: [['drift', 'Its zero runs away'], ['mend', 'It is mended'], LOSE],
+    name: 'bench scale',
+    buttons: {
+      tare: 'Tare',
+      'put weight': 'Put the 100 g weight on',
+      'take off': 'Take it off',
+      drift: 'Its zero runs away',
+      mend: 'It is mended',
+    },
   },
   'density-meter': {
-    presses: [
-      ['dip', 'Dip it'],
-      ['lift', 'Lift it out'],
-    ],
-    faults: [['bubble', 'Air in its cell'], ['mend', 'It is mended'], LOSE],
-    about: 'vessel',
+    name: 'density meter',
+    buttons: { dip: 'Dip it', lift: 'Lift it out', bubble: 'Air in its cell', mend: 'It is mended' },
   },
   'room-sensor': {
-    faults: [['open window', 'A window is opened'], ['close window', 'The window is shut'], LOSE],
+    name: 'thermometer and hygrometer',
+    buttons: { 'open window': 'A window is opened', 'close window': 'The window is shut' },
   },
   'vapour-sensor': {
-    faults: [['spill', 'Solvent is spilled'], ['air on', 'Extraction on'], ['air off', 'Extraction off'], LOSE],
+    name: 'vapour sensor',
+    buttons: { spill: 'Solvent is spilled', 'air on': 'Extraction on', 'air off': 'Extraction off' },
   },
   scanner: {
-    presses: [['scan', 'Hold the label before it']],
-    faults: [['smudge', 'Its window is smudged'], ['wipe', 'Its window is wiped'], LOSE],
-    about: 'batch',
+    name: 'label scanner',
+    buttons: { scan: 'Hold the label before it', smudge: 'Its window is smudged', wipe: 'Its window is wiped' },
   },
-  camera: { faults: [LOSE] },
-  'uv-meter': { faults: [LOSE] },
+  camera: { name: 'camera', buttons: {} },
+  'uv-meter': { name: 'UV meter', buttons: {} },
   still: {
-    presses: [['heat off', 'Heat off']],
-    faults: [
-      ['time passes', 'Half an hour passes'],
-      ['stop water', 'Its water stops'],
-      ['cut power', 'It loses power'],
-      ['mend', 'It is mended'],
-      LOSE,
-    ],
-    about: 'vessel',
+    name: 'still',
+    buttons: {
+      'heat off': 'Heat off',
+      'time passes': 'Half an hour passes',
+      'stop water': 'Its water stops',
+      'cut power': 'It loses power',
+      mend: 'It is mended',
+    },
   },
   'weather-mast': {
-    faults: [['mild', 'A mild day'], ['hot', 'A hot day'], ['rain', 'Rain'], ['frost', 'Frost'], LOSE],
+    name: 'weather mast',
+    buttons: { mild: 'A mild day', hot: 'A hot day', rain: 'Rain', frost: 'Frost' },
   },
 };
 
-export const KIND_WORDS: Readonly<Record<Device['kind'], string>> = {
-  lamp: 'lamp box',
-  'wash-unit': 'wash unit',
-  scale: 'bench scale',
-  'density-meter': 'density meter',
-  'room-sensor': 'thermometer and hygrometer',
-  'vapour-sensor': 'vapour sensor',
-  scanner: 'label scanner',
-  camera: 'camera',
-  'uv-meter': 'UV meter',
-  still: 'still',
-  'weather-mast': 'weather mast',
-};
+export const kindWords = (kind: DeviceKind): string => WORDS[kind].name;
+
+export type PressWords = readonly [button: AnyButton, words: string];
+export type AnyButton = ButtonOf<DeviceKind> | typeof CUT_BUTTON;
+/** What can be done with a device of a kind: what a hand presses, what a simulated one can be given, and what it is about. */
+export function handsOf(kind: DeviceKind): {
+  readonly presses: readonly PressWords[];
+  readonly faults: readonly PressWords[];
+  readonly about?: 'batch' | 'vessel';
+} {
+  const { presses, faults, about } = { about: undefined, ...DEVICES[kind] };
+  const words: Readonly<Record<string, string>> = WORDS[kind].buttons;
+  const spoken = (buttons: readonly ButtonOf<DeviceKind>[]) =>
+    buttons.map((button): PressWords => [button, words[button] ?? button]);
+  return {
+    presses: spoken(presses),
+    faults: [...spoken(faults), [CUT_BUTTON, 'It loses the server for a minute']],
+    ...(about && { about }),
+  };
+}
 
 /** What a device shows, in words and units. */
-export function shownText(kind: Device['kind'], sample: Sample | null | undefined): string {
+export function shownText(kind: DeviceKind, sample: Sample | null | undefined): string {
   if (!sample) return '';
   const { grams, mWPerCm2, densityGPerMl, vapourPctLel, humidityPct, tempC, leftS = 0, note } = sample;
   const { coolingC, windMPerS, rainMmPerDay } = sample;

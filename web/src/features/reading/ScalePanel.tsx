@@ -1,3 +1,4 @@
+import type { ButtonOf } from '@north-step/contract';
 import { plainNumber } from '@north-step/core/units';
 import { useDevice } from '../../app/useDevice.ts';
 import type { Task } from './tasks.ts';
@@ -18,7 +19,7 @@ export function ScalePanel({ scale, vesselId, vesselName, amountMl, onWeight }: 
   if (!device) return <p className="text-ink-2">No bench scale is answering: type the weight from its display.</p>;
   const grams = sample?.grams ?? device.last?.grams ?? 0;
   const stable = sample?.stable ?? false;
-  const hand: readonly (readonly [string, string])[] =
+  const hand: readonly (readonly [ButtonOf<'scale'>, string])[] =
     scale.empty === 'flask'
       ? [
           ['put flask', 'Put the empty flask on'],

@@ -1,4 +1,4 @@
-import type { Sample } from '@north-step/contract';
+import type { ButtonOf, Sample } from '@north-step/contract';
 import { HEAT_ENDS, type HeatEnd, type StillPlan } from '@north-step/core/reclaim';
 import { clockText, plainNumber } from '@north-step/core/units';
 import { useState } from 'react';
@@ -129,7 +129,11 @@ const HANDS = [
   ['stop water', 'Its water stops'],
   ['mend', 'It is mended'],
 ] as const;
-const Practice = ({ press }: { readonly press: (button: string, more?: { amount?: number }) => Promise<void> }) => (
+const Practice = ({
+  press,
+}: {
+  readonly press: (button: ButtonOf<'still'>, more?: { amount?: number }) => Promise<void>;
+}) => (
   <div className="mt-4 border-t border-line pt-3">
     <p className="text-sm text-ink-2">This still is simulated: your hands, and its faults, are here.</p>
     <div className="mt-1 flex flex-wrap gap-2">

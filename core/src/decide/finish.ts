@@ -1,102 +1,20 @@
-import type { BatchEvent, BatchState, LightClosed, Step } from '../batch/index.ts';
-import { exposureS, quarantineOf, remainingS, stepById, wantedS } from '../batch/index.ts';
-import { type BenchNow, VAPOUR_ALARM_PCT_LEL } from '../bench/index.ts';
-import {
-  dryS,
-  filmOf,
-  lampAt,
-  lampOf,
-  requestOf,
-  round,
-  startFilmUm,
-  TRIMMED_FILM_UM,
-  wettingBefore,
-} from '../plan/index.ts';
-import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
-import { isCure, isDrying, isHot, isLookAfter, isWash, isWet, kindShape } from '../route/index.ts';
-import { clockText, plainNumber } from '../units/index.ts';
+import type { BatchEvent, BatchState, Step } from '../batch/index.ts';
+import { exposureS, quarantineOf, stepById, stoodS } from '../batch/index.ts';
+import type { BenchNow } from '../bench/index.ts';
+import { dryS, filmOf, requestOf, round, startFilmUm, TRIMMED_FILM_UM, wettingBefore } from '../plan/index.ts';
+import { ok, type Refusal, refuse } from '../result/index.ts';
+import { isDrying, isLookAfter, isWash, isWet, kindShape } from '../route/index.ts';
+import { clockText } from '../units/index.ts';
+import { byBench, type Decided, type OfStep } from './deed.ts';
 import { already, gateBefore, heldBack, unknownStep } from './gate.ts';
 import type { Moment } from './moment.ts';
-import { runFrom, startWash } from './startWash.ts';
-
-export type { Moment } from './moment.ts';
-
-/** Who is at each station now, by batch name, the asking batch left out. */
-export type Occupancy = Readonly<Record<string, { readonly capacity: number; readonly batches: readonly string[] }>>;
+import { runFrom } from './startWash.ts';
 
 /** Two presses closer than this are one press. */
 export const DOUBLE_PRESS_MS = 1500;
 
-/** May this step start now? The wash is planned again with the baths as they are. */
-export function decideStart(
-  batch: BatchState,
-  stepId: string,
-  bench: BenchNow,
-  busy: Occupancy,
-  now: Moment,
-): Result<BatchEvent[], Refusal> {
-  const step = stepById(batch, stepId);
-  if (!step) return refuse(unknownStep(batch, stepId));
-  if (step.state !== 'waiting') return refuse(already(batch, step, 'started'));
-  const gate = gateBefore(batch, step) ?? heldBack(batch);
-  if (gate) return refuse(gate);
-  if (step.mode === 'look' || step.mode === 'moment') return ok([]);
-  const place = busy[step.station];
-  if (place && place.batches.length >= place.capacity) {
-    return refuse({
-      code: 'STATION_BUSY',
-      message: `${place.batches.join(' and ')} ${place.batches.length > 1 ? 'are' : 'is'} still there.`,
-      remedy: 'Lift it out first.',
-    });
-  }
-  const vapour = vapourRefusal(step, bench);
-  if (vapour) return refuse(vapour);
-  if (isWash(step)) return startWash(batch, step, bench, now);
-  if (isCure(step) && batch.lightClosed) return refuse(closedRefusal(batch, batch.lightClosed));
-  if (isCure(step)) {
-    const lamp = lampAt(bench, step.station) ?? lampOf(requestOf(batch, bench));
-    const medium = step.medium ?? batch.card.cureMedium;
-    return ok([
-      {
-        ...now,
-        type: 'started',
-        stepId,
-        knew: {
-          lightMWPerCm2: lamp.mWPerCm2,
-          plannedJPerCm2: round((lamp.mWPerCm2 * (step.plannedS ?? 0)) / 1000, 3),
-          roomC: step.tempC ?? bench.roomC,
-          medium,
-        },
-      },
-    ]);
-  }
-  return ok([{ ...now, type: 'started', stepId, knew: { roomC: bench.roomC } }]);
-}
-
-/** By its light map no plan of light fits: nothing is lit blindly. */
-export const closedRefusal = ({ name }: BatchState, { why, opens }: LightClosed): Refusal => ({
-  code: 'WINDOW_CLOSED',
-  message: `${name} has no window in this light: ${why}`,
-  remedy: `${opens} Plan it on Cure (C).`,
-});
-
-/** Heat is not begun while solvent vapour stands in the room. */
-function vapourRefusal(step: Step, { vapourPctLel = 0 }: BenchNow): Refusal | undefined {
-  if (!isHot(step) || vapourPctLel < VAPOUR_ALARM_PCT_LEL) return undefined;
-  return {
-    code: 'VAPOUR',
-    message: `Vapour stands at ${plainNumber(vapourPctLel)} % of what can burn: heat near it is a fire risk.`,
-    remedy: 'Lids on, air on, no switches near it; go on once it is gone. Local codes decide.',
-  };
-}
-
 /** May this step finish now? Washes and drying add their ledger effects in the caller. */
-export function decideFinish(
-  batch: BatchState,
-  stepId: string,
-  bench: BenchNow,
-  now: Moment,
-): Result<BatchEvent[], Refusal> {
+export function decideFinish(batch: BatchState, stepId: string, bench: BenchNow, now: Moment): Decided {
   const step = stepById(batch, stepId);
   if (!step) return refuse(unknownStep(batch, stepId));
   if (step.state === 'done') return refuse(already(batch, step, 'finished'));
@@ -193,38 +111,47 @@ function afterWash(batch: BatchState, step: Step, bench: BenchNow, now: Moment):
   return events;
 }
 
-export function decideExtend(
+/**
+ * The parts were lifted some time ago and nobody pressed: the step ended then, and how late it was noticed stays with it.
+ * @returns refused for a time before it began or in the future
+ */
+export function decideLifted(
   batch: BatchState,
   stepId: string,
-  addS: number,
+  liftedAtMs: number,
+  bench: BenchNow,
   now: Moment,
-): Result<BatchEvent[], Refusal> {
+): Decided {
   const step = stepById(batch, stepId);
-  if (!step) return refuse(unknownStep(batch, stepId));
-  if (step.state !== 'running' || step.mode !== 'timed') {
+  if (step?.state === 'running' && !(liftedAtMs > step.startedAtMs! && liftedAtMs <= now.atMs))
     return refuse({
-      code: 'NOT_RUNNING',
-      message: `${step.title} of ${batch.name} is not running; its time was left as it is.`,
+      code: 'LIFTED_WHEN',
+      field: 'liftedAtMs',
+      message: `${batch.name} went in ${clockText((now.atMs - step.startedAtMs!) / 1000)} ago; it cannot have been lifted before that, nor later than now.`,
+      remedy: 'Give a time between, or say it was lifted just now.',
     });
-  }
-  const leftS = remainingS(step, now.atMs);
-  // time put on after the timer has ended runs from the press
-  const idleS = addS > 0 ? Math.max(0, -leftS) : 0;
-  if (isWash(step)) {
-    const untilEndS = exposureS(batch, now.atMs) + leftS + idleS;
-    if (addS > 0 && untilEndS + addS > batch.card.exposureCapS) {
-      return refuse({
-        code: 'EXPOSURE_CAP',
-        message: `${plainNumber(addS, 3)} s more would pass the ${clockText(batch.card.exposureCapS)} that ${batch.card.name} may stay in solvent.`,
-        remedy: 'Lift it out in time; wash again in cleaner solvent if it shines.',
-      });
-    }
-  }
-  if (wantedS(step) + addS < 10)
+  // what is told of its machine happened before it was lifted
+  if (step?.state === 'running' && liftedAtMs - step.startedAtMs! < stoodS(step) * 1000)
     return refuse({
-      code: 'TOO_SHORT',
-      message: 'A step of less than 10 s cannot be timed.',
-      remedy: 'Finish it instead.',
+      code: 'LIFTED_WHEN',
+      field: 'liftedAtMs',
+      message: `${step.title} of ${batch.name} stood still for ${clockText(stoodS(step))}; it cannot have been lifted sooner than that after it went in.`,
+      remedy: 'Give a later time, or take back that it stood still.',
     });
-  return ok([{ ...now, type: 'extended', stepId, addS, ...(idleS > 0 ? { idleS } : {}) }]);
+  const done = decideFinish(batch, stepId, bench, { ...now, atMs: liftedAtMs });
+  if (!done.ok) return done;
+  const noticedLateS = Math.round((now.atMs - liftedAtMs) / 1000);
+  return ok(
+    done.value.map((event) =>
+      event.type === 'finished' ? { ...event, knew: { ...event.knew, noticedLateS } } : event,
+    ),
+  );
 }
+
+export const FINISH_DEEDS = {
+  'step.finish': byBench<OfStep & { readonly liftedAtMs?: number }>((batch, { stepId, liftedAtMs }, bench, now) =>
+    liftedAtMs === undefined
+      ? decideFinish(batch, stepId, bench, now)
+      : decideLifted(batch, stepId, liftedAtMs, bench, now),
+  ),
+};

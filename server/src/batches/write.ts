@@ -1,44 +1,35 @@
 import type { BatchReply } from '@north-step/contract';
 import { type BatchEvent, type BatchState, stepById } from '@north-step/core/batch';
-import {
-  decideColourBefore,
-  decideElsewhere,
-  decideExtend,
-  decideFinish,
-  decideFlag,
-  decideLeaveOut,
-  decideLifted,
-  decideLook,
-  decideStart,
-  decideStay,
-  type Occupancy,
-} from '@north-step/core/decide';
-import type { Refusal, Result } from '@north-step/core/result';
-import { isLookAfter, isLookBefore, kindShape } from '@north-step/core/route';
+import type { BenchNow } from '@north-step/core/bench';
+import type { Decided, Moment, Occupancy } from '@north-step/core/decide';
+import { isLookAfter, isLookBefore } from '@north-step/core/route';
 import { benchNow } from '../bench/index.ts';
 import { type Queryable, sql } from '../db/index.ts';
-import type { Handler, Outcome, Said, Work } from '../http/command.ts';
+import type { Outcome, Said, Work } from '../http/command.ts';
 import { Refused } from '../http/errors.ts';
-import { needPhoto } from '../photos/index.ts';
-import { seal } from '../records/index.ts';
-import type { Deed, Noting } from './deed.ts';
-import { dryEffects, lightEffects, washEffects } from './effects.ts';
 import { holdForChange, record, refuseClosed } from './store.ts';
 
+/** What a command on a batch works with: inside its transaction, at one moment. */
+export type Noting = {
+  readonly tx: Queryable;
+  readonly batch: BatchState;
+  readonly now: Moment;
+};
+/** The same for what depends on the baths, the lamps or the room as they are. */
+export type Acting = Noting & { readonly bench: BenchNow };
+
 /** A command whose path names a batch and whose answer is that batch. */
-type BatchWork = Pick<Work, 'tx' | 'context' | 'nowMs'> & {
+export type BatchWork = Pick<Work, 'tx' | 'context' | 'nowMs'> & {
   readonly params: { readonly batchId: string };
   readonly command: Said;
 };
-type Decided = Result<BatchEvent[], Refusal>;
-
-type Effects<D> = (deed: D, events: readonly BatchEvent[]) => Promise<readonly BatchEvent[]>;
+export type Effects<D> = (deed: D, events: readonly BatchEvent[]) => Promise<readonly BatchEvent[]>;
 
 /** A command on a batch that the bench decides: its baths, lamps and room as they are. */
 export const act = (
   work: BatchWork,
-  decide: (deed: Deed) => Promise<Decided> | Decided,
-  effects?: Effects<Deed>,
+  decide: (deed: Acting) => Promise<Decided> | Decided,
+  effects?: Effects<Acting>,
 ): Promise<Outcome<BatchReply>> =>
   write(work, async (noting) => ({ ...noting, bench: await benchNow(work.tx, work.nowMs) }), decide, effects);
 
@@ -108,65 +99,3 @@ export async function occupancy(tx: Queryable, exceptBatchId: string): Promise<O
       FROM station_there s`);
   return Object.fromEntries(rows.map(({ id, capacity, batches }) => [id, { capacity, batches }]));
 }
-
-export const startStep: Handler<'step.start'> = (work) =>
-  act(work, async ({ tx, batch, bench, now }) =>
-    decideStart(batch, work.params.stepId, bench, await occupancy(tx, batch.id), now),
-  );
-
-export const extendStep: Handler<'step.extend'> = (work) =>
-  note(work, ({ batch, now }) => decideExtend(batch, work.params.stepId, work.body.addS, now));
-
-export const lookAt: Handler<'step.look'> = async (work) => {
-  const look = work.body;
-  for (const sha256 of [look.colour?.photoSha256, look.photoSha256]) if (sha256) await needPhoto(work.tx, sha256);
-  return act(work, ({ batch, bench, now }) => decideLook(batch, work.params.stepId, look, bench, now));
-};
-
-export const colourBefore: Handler<'batch.colour'> = async (work) => {
-  await needPhoto(work.tx, work.body.colour.photoSha256);
-  return note(work, ({ batch, now }) => decideColourBefore(batch, work.body.colour, now));
-};
-
-export const stayIn: Handler<'step.stay'> = (work) =>
-  note(work, ({ batch, now }) => decideStay(batch, work.params.stepId, work.body.because, now));
-
-export const leaveOut: Handler<'step.leave-out'> = (work) =>
-  act(work, ({ batch, bench, now }) => decideLeaveOut(batch, work.params.stepId, work.body.because, bench, now));
-
-export const elsewhere: Handler<'step.elsewhere'> = (work) =>
-  act(work, ({ batch, bench, now }) =>
-    decideElsewhere(batch, { stepId: work.params.stepId, stationId: work.body.stationId }, bench, now),
-  );
-
-export const flagBatch: Handler<'batch.flag'> = (work) =>
-  note(work, ({ batch, now }) => decideFlag(batch, work.body, now));
-
-/** Finishing moves solvent after washes and drying, and seals the record at the end. */
-export const finishStep: Handler<'step.finish'> = (work) => {
-  const { stepId } = work.params;
-  const { liftedAtMs, commandId } = work.command;
-  return act(
-    work,
-    ({ batch, bench, now }) =>
-      liftedAtMs === undefined
-        ? decideFinish(batch, stepId, bench, now)
-        : decideLifted(batch, stepId, liftedAtMs, bench, now),
-    async (deed, events) => {
-      switch (kindShape(stepById(deed.batch, stepId)!.kind).books) {
-        case 'wash':
-          return washEffects(work.context, deed, stepId, commandId, events);
-        case 'dry':
-          return dryEffects(work.context, deed, commandId, events, stepId);
-        case 'light':
-          return lightEffects(deed, stepId, events);
-        case 'record':
-          return [
-            { ...deed.now, type: 'sealed', stepId, hash: await seal(work.context, deed.tx, deed.batch, deed.now) },
-          ];
-        case undefined:
-          return events;
-      }
-    },
-  );
-};

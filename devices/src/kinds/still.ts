@@ -1,4 +1,8 @@
+import type { ButtonOf, Sample } from '@north-step/contract';
 import { type Charge, type Distillation, distil, type StillPoint, USUAL_STILL_W } from '@north-step/core/reclaim';
+import { Bridge } from '../bridge.ts';
+import { nowS, telling } from '../telling.ts';
+import type { RunDevice } from '../workshop.ts';
 
 /** A small closed still: pot with a plate below it, condenser with water running through. */
 export type StillState = {
@@ -99,7 +103,11 @@ export const condenserC = ({ cooled, heating, potC, roomC }: StillState): number
   cooled ? WATER_C + (heating ? 4 : 0) : heating ? Math.min(WARM_C, potC) : roomC;
 
 /** A button, or a fault. @param minutes how many pass at once in practice */
-export function pressedStill(state: StillState, button: string, minutes = 30): StillState {
+export function pressedStill(
+  state: StillState,
+  button: Exclude<ButtonOf<'still'>, 'heat on'>,
+  minutes = 30,
+): StillState {
   switch (button) {
     case 'heat off':
       return { ...state, heating: false };
@@ -111,8 +119,6 @@ export function pressedStill(state: StillState, button: string, minutes = 30): S
       return { ...state, cooled: true, powered: true };
     case 'time passes':
       return { ...laterStill(state, state.atS + 60 * minutes), atS: state.atS };
-    default:
-      return state;
   }
 }
 
@@ -122,3 +128,33 @@ export function stillSays(state: StillState): string {
   if (!state.cooled) return 'condenser has no water';
   return state.heating ? 'heating' : state.heatedS > 0 && state.potC > state.roomC + 10 ? 'heat off, cooling' : 'cold';
 }
+
+const LIVELY_MS = 1000;
+const QUIET_MS = 3000;
+
+/** A still: heated on a press with what the vessel holds, it tells its pot, its condenser and what it caught. */
+export const still: RunDevice = (address, { charge, room }) => {
+  const bridge = new Bridge(address, 'still');
+  let state = coldStill(nowS(), room.now().tempC);
+  const sample = (): Sample => {
+    state = laterStill(state, nowS());
+    return {
+      atMs: Date.now(),
+      tempC: Number(state.potC.toFixed(1)),
+      coolingC: Number(condenserC(state).toFixed(1)),
+      grams: Number(caughtG(state).toFixed(0)),
+      heating: state.heating,
+      note: stillSays(state),
+    };
+  };
+  void bridge.followPresses(async ({ button, vesselId, amount }) => {
+    state = laterStill(state, nowS());
+    state =
+      button === 'heat on'
+        ? chargedStill(state, await charge(vesselId ?? ''), amount ?? USUAL_STILL_W)
+        : pressedStill(state, button, amount);
+    await bridge.send([sample()]);
+  });
+  telling(bridge, sample, () => (state.heating ? LIVELY_MS : QUIET_MS));
+  return { stop: () => bridge.stop() };
+};

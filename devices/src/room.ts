@@ -1,4 +1,5 @@
-import type { Random } from '@north-step/core/maths';
+import type { ButtonOf } from '@north-step/contract';
+import { nowS } from './telling.ts';
 
 /** The air of the simulated room. */
 export type RoomAir = {
@@ -47,7 +48,7 @@ export function laterAir(
 }
 
 /** Something done to the room by hand. */
-export function doneToAir(air: RoomAir, button: string): RoomAir {
+export function doneToAir(air: RoomAir, button: ButtonOf<'room-sensor' | 'vapour-sensor'>): RoomAir {
   switch (button) {
     case 'open window':
       return { ...air, windowOpen: true };
@@ -59,15 +60,22 @@ export function doneToAir(air: RoomAir, button: string): RoomAir {
       return { ...air, airOn: true };
     case 'air off':
       return { ...air, airOn: false };
-    default:
-      return air;
   }
 }
 
-/** A thermometer to a tenth of a degree, a hygrometer to a percent. */
-export const climateShows = ({ tempC, humidityPct }: RoomAir, noise: Random) => ({
-  tempC: Number((tempC + 0.08 * noise.normal()).toFixed(1)),
-  humidityPct: Math.round(Math.min(100, Math.max(0, humidityPct + 0.6 * noise.normal()))),
-});
-export const vapourShows = ({ vapourPctLel }: RoomAir, noise: Random): number =>
-  Number(Math.max(0, vapourPctLel + 0.05 * noise.normal()).toFixed(1));
+/** The air of one room, felt by its thermometer and hygrometer and by its vapour sensor alike. */
+export class SimulatedRoom {
+  private air: RoomAir;
+  private readonly inside: { readonly tempC: number; readonly humidityPct: number };
+  constructor(inside: { readonly tempC: number; readonly humidityPct: number }) {
+    this.inside = inside;
+    this.air = usualAir(nowS(), inside.tempC, inside.humidityPct);
+  }
+  now(): RoomAir {
+    this.air = laterAir(this.air, nowS(), this.inside);
+    return this.air;
+  }
+  do(button: ButtonOf<'room-sensor' | 'vapour-sensor'>): void {
+    this.air = doneToAir(this.now(), button);
+  }
+}

@@ -1,6 +1,8 @@
 import { makeRandom } from '@north-step/core/maths';
 import { describe, expect, it } from 'vitest';
-import { coldLampBox, laterLampBox, lightOfBox, meterShows, pressedLampBox, type TrueLamp } from './lampBox.ts';
+import type { TrueLamp } from '../workshop.ts';
+import { coldLampBox, laterLampBox, lightOfBox, pressedLampBox } from './lampBox.ts';
+import { meterShows } from './uvMeter.ts';
 
 const lamp: TrueLamp = { mWPerCm2: 9, byPlace: { up: 5, out: 9 }, heatsK: 9, roomC: 21, timerStepS: 120 };
 const lit = (seconds: number, over: Partial<TrueLamp> = {}) =>
@@ -34,7 +36,8 @@ describe('a simulated lamp box', () => {
   });
   it('dies or weakens without its timer knowing, until it is mended', () => {
     const noise = makeRandom(5);
-    const later = (button: string) => laterLampBox(pressedLampBox(lit(600), button, undefined, lamp), 120, lamp);
+    const later = (button: 'die' | 'weaken' | 'mend') =>
+      laterLampBox(pressedLampBox(lit(600), button, undefined, lamp), 120, lamp);
     expect(later('die')).toMatchObject({ lit: true, leftS: 480 });
     expect(lightOfBox(later('die'), lamp, noise)).toBe(0);
     expect(lightOfBox(later('weaken'), lamp, noise) / lightOfBox(later('mend'), lamp, noise)).toBeCloseTo(0.65, 1);

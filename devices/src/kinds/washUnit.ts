@@ -1,3 +1,8 @@
+import type { ButtonOf, Sample } from '@north-step/contract';
+import { Bridge } from '../bridge.ts';
+import { nowS, telling } from '../telling.ts';
+import type { RunDevice } from '../workshop.ts';
+
 /** A wash unit: a tub with an impeller on a timer that turns about, and stops when its lid is open. */
 export type WashUnitState = {
   readonly atS: number;
@@ -57,7 +62,11 @@ export function laterWashUnit(state: WashUnitState, atS: number, roomC: number):
 }
 
 /** A button, its lid, or a fault. The timer counts in tens of seconds, rounded up. */
-export function pressedWashUnit(state: WashUnitState, button: string, amountS: number | undefined): WashUnitState {
+export function pressedWashUnit(
+  state: WashUnitState,
+  button: ButtonOf<'wash-unit'>,
+  amountS: number | undefined,
+): WashUnitState {
   switch (button) {
     case 'start': {
       const leftS = Math.max(TIMER_STEP_S, Math.ceil((amountS ?? state.leftS) / TIMER_STEP_S - 1e-9) * TIMER_STEP_S);
@@ -75,8 +84,6 @@ export function pressedWashUnit(state: WashUnitState, button: string, amountS: n
       return { ...state, powered: false, on: false };
     case 'mend':
       return { ...state, jammed: false, powered: true };
-    default:
-      return state;
   }
 }
 
@@ -87,3 +94,31 @@ export function washUnitSays(state: WashUnitState): string {
   if (!state.on) return 'off';
   return state.jammed ? 'on, but nothing turns' : stirs(state) ? `turning ${state.turns}` : 'turning about';
 }
+
+const LIVELY_MS = 1000;
+const QUIET_MS = 2000;
+
+/** A wash unit: takes start, stop and its lid, tells whether it stirs, its timer and the bath's temperature. */
+export const washUnit: RunDevice = ({ leftS = 0, ...address }, { room }) => {
+  const roomC = () => room.now().tempC;
+  const bridge = new Bridge(address, 'wash-unit');
+  let state = stillWashUnit(nowS(), roomC());
+  if (leftS > 0) state = pressedWashUnit(state, 'start', leftS);
+  const sample = (): Sample => {
+    state = laterWashUnit(state, nowS(), roomC());
+    return {
+      atMs: Date.now(),
+      stirring: stirs(state),
+      lidOpen: state.lidOpen,
+      tempC: Number(state.bathC.toFixed(1)),
+      leftS: Math.round(state.leftS),
+      note: washUnitSays(state),
+    };
+  };
+  void bridge.followPresses(async ({ button, amount }) => {
+    state = pressedWashUnit(laterWashUnit(state, nowS(), roomC()), button, amount);
+    await bridge.send([sample()]);
+  });
+  telling(bridge, sample, () => (state.on ? LIVELY_MS : QUIET_MS));
+  return { stop: () => bridge.stop() };
+};

@@ -1,16 +1,9 @@
-import type { Random } from '@north-step/core/maths';
+import type { ButtonOf, Sample } from '@north-step/contract';
+import { makeRandom, type Random } from '@north-step/core/maths';
+import { Bridge, type PressOn, sleep } from '../bridge.ts';
+import { nowS } from '../telling.ts';
+import type { RunDevice, TrueLamp } from '../workshop.ts';
 
-/** A lamp box as it really is: only the simulated world knows. */
-export type TrueLamp = {
-  /** light at its own sensor when warm, mW/cm² */
-  readonly mWPerCm2: number;
-  /** by marked place of a meter, mW/cm² */
-  readonly byPlace: Readonly<Record<string, number>>;
-  readonly heatsK: number;
-  readonly roomC: number;
-  readonly timerStepS: number;
-  readonly cutOutS?: number;
-};
 export type LampBoxState = {
   readonly atS: number;
   /** what the timer still has to give */
@@ -66,7 +59,7 @@ export function laterLampBox(state: LampBoxState, atS: number, lamp: TrueLamp): 
 /** A button is pressed, or the door is moved. The timer counts in its own steps, rounded down, at least one. */
 export function pressedLampBox(
   state: LampBoxState,
-  button: string,
+  button: ButtonOf<'lamp'>,
   amountS: number | undefined,
   lamp: TrueLamp,
 ): LampBoxState {
@@ -88,8 +81,6 @@ export function pressedLampBox(
       return { ...state, powerShare: WEAK_SHARE };
     case 'mend':
       return { ...state, powerShare: 1 };
-    default:
-      return state;
   }
 }
 
@@ -101,8 +92,40 @@ export function lightOfBox(state: LampBoxState, lamp: TrueLamp, noise: Random): 
   return Math.max(0, lamp.mWPerCm2 * state.powerShare * rise * droop * (1 + NOISE_SHARE * noise.normal()));
 }
 
-/** A hand-held meter is right to about 2 %. */
-const METER_SHARE = 0.02;
-/** What a meter at a marked place shows. @returns mW/cm², in steps of 0.01; 0 at a place that is not marked */
-export const meterShows = (lamp: TrueLamp, place: string, noise: Random): number =>
-  Number(Math.max(0, (lamp.byPlace[place] ?? 0) * (1 + METER_SHARE * noise.normal())).toFixed(2));
+const LIT_MS = 1000;
+const QUIET_MS = 2000;
+
+/** The lamp box, found lit when `leftS` is on its timer: takes start, stop and the door, tells light, temperature and what its timer has left. */
+export const lampBox: RunDevice = ({ stationId, seed = 1, leftS = 0, ...address }, workshop) => {
+  const bridge = new Bridge(address, 'lamp');
+  const noise = makeRandom(seed);
+  let lamp: TrueLamp | undefined;
+  let state = coldLampBox(nowS(), 20);
+  const sample = (): Sample => {
+    state = laterLampBox(state, nowS(), lamp!);
+    return {
+      atMs: Date.now(),
+      mWPerCm2: Number(lightOfBox(state, lamp!, noise).toFixed(3)),
+      tempC: Number(state.chamberC.toFixed(1)),
+      doorOpen: state.doorOpen,
+      leftS: Math.round(state.leftS),
+      note: state.doorOpen ? 'door open' : state.lit ? (state.powerShare < 1 ? 'lit, strips out' : 'lit') : 'off',
+    };
+  };
+  const act = async (press: PressOn<'lamp'>) => {
+    lamp = await workshop.lamp(stationId);
+    state = pressedLampBox(laterLampBox(state, nowS(), lamp), press.button, press.amount, lamp);
+    await bridge.send([sample()]);
+  };
+  void bridge.followPresses(act);
+  void (async () => {
+    lamp = await workshop.lamp(stationId);
+    state = coldLampBox(nowS(), lamp.roomC);
+    if (leftS > 0) state = pressedLampBox(state, 'start', leftS, lamp);
+    while (bridge.running) {
+      await bridge.send([sample()]);
+      await sleep(state.lit ? LIT_MS : QUIET_MS);
+    }
+  })();
+  return { stop: () => bridge.stop() };
+};

@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { laterWashUnit, pressedWashUnit, stillWashUnit, stirs, washUnitSays } from './washUnit.ts';
 
 const on = (seconds: number) => pressedWashUnit(stillWashUnit(0, 21), 'start', seconds);
-const press = (state: ReturnType<typeof on>, button: string) => pressedWashUnit(state, button, undefined);
+const press = (state: ReturnType<typeof on>, button: Parameters<typeof pressedWashUnit>[1]) =>
+  pressedWashUnit(state, button, undefined);
 
 describe('a simulated wash unit', () => {
   it('counts in tens of seconds, rounded up, and stops by itself', () => {
@@ -27,7 +28,7 @@ describe('a simulated wash unit', () => {
   it.each([
     ['jam', 'on, but nothing turns'],
     ['cut power', 'no power'],
-  ])('%s: it stands still and says so, until it is mended', (fault, says) => {
+  ] as const)('%s: it stands still and says so, until it is mended', (fault, says) => {
     const bad = press(laterWashUnit(on(60), 10, 21), fault);
     expect([stirs(bad), washUnitSays(bad)]).toEqual([false, says]);
     expect(stirs(pressedWashUnit(press(bad, 'mend'), 'start', 60))).toBe(true);

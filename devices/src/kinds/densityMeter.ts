@@ -1,4 +1,8 @@
-import type { Random } from '@north-step/core/maths';
+import type { Sample } from '@north-step/contract';
+import { makeRandom, type Random } from '@north-step/core/maths';
+import { Bridge } from '../bridge.ts';
+import { nowS, telling } from '../telling.ts';
+import type { RunDevice } from '../workshop.ts';
 
 /** A density meter's cell: what it was put in, and since when. */
 export type DensityState = {
@@ -35,3 +39,28 @@ export function cellShows(
   const shown = 0.998 + (state.densityGPerMl - 0.998) * near + bubble + NOISE_G_PER_ML * noise.normal();
   return { densityGPerMl: Number(shown.toFixed(4)), stable: forS >= STABLE_AFTER_S && !state.bubble };
 }
+
+const LIVELY_MS = 1000;
+const QUIET_MS = 2000;
+
+/** A density meter: dipped into a bath, it comes to rest on what the bath truly weighs. */
+export const densityMeter: RunDevice = ({ seed = 1, ...address }, workshop) => {
+  const bridge = new Bridge(address, 'density-meter');
+  const noise = makeRandom(seed);
+  let state = dryCell(20);
+  const sample = (): Sample => {
+    const shows = cellShows(state, nowS(), noise);
+    return shows
+      ? { atMs: Date.now(), ...shows, tempC: state.tempC, note: state.bubble ? 'air in its cell' : 'in the liquid' }
+      : { atMs: Date.now(), note: 'dry' };
+  };
+  void bridge.followPresses(async ({ button, vesselId }) => {
+    if (button === 'dip') state = dipped(state, await workshop.bath(vesselId ?? ''), nowS());
+    if (button === 'lift') state = dryCell(state.tempC);
+    if (button === 'bubble') state = { ...state, bubble: true };
+    if (button === 'mend') state = { ...state, bubble: false };
+    await bridge.send([sample()]);
+  });
+  telling(bridge, sample, () => (state.dippedS === undefined ? QUIET_MS : LIVELY_MS));
+  return { stop: () => bridge.stop() };
+};

@@ -1,7 +1,8 @@
 import { makeRandom } from '@north-step/core/maths';
 import { describe, expect, it } from 'vitest';
+import { doneToAir, laterAir, usualAir } from '../room.ts';
 import { cellShows, dipped, dryCell } from './densityMeter.ts';
-import { climateShows, doneToAir, laterAir, usualAir, vapourShows } from './roomSensors.ts';
+import { climateShows, vapourShows } from './roomSensors.ts';
 import { drifting, emptyScale, shown } from './scale.ts';
 
 describe('a simulated density meter', () => {

@@ -1,6 +1,11 @@
+import type { Press } from '@north-step/contract';
 import { CARD, CLEAN_JAR_SHARE, homographyOf, inkAt, JAR, type Pixels, type Point } from '@north-step/core/clarity';
 import { makeRandom } from '@north-step/core/maths';
 import { PNG } from 'pngjs';
+import { Bridge, type PressOn } from '../bridge.ts';
+import { telling } from '../telling.ts';
+import type { RunDevice } from '../workshop.ts';
+import { renderPartPhoto } from './partPhoto.ts';
 
 /** What stands before the simulated camera. */
 export type Scene = {
@@ -102,3 +107,30 @@ export function pngOf({ width, height, data }: Pixels): Uint8Array {
   png.data = Buffer.from(data.buffer, data.byteOffset, data.byteLength);
   return new Uint8Array(PNG.sync.write(png));
 }
+
+const QUIET_MS = 2000;
+
+/** The camera: photographs the clarity card through a jar of the bath, or a part beside an unlit piece on white paper. */
+export const camera: RunDevice = ({ seed = 1, ...address }, { bath, colours }) => {
+  const bridge = new Bridge(address, 'camera');
+  let photo = 0;
+  const partPhoto = async (batchId: string) => renderPartPhoto({ ...(await colours(batchId)), seed: seed + photo });
+  const bathPhoto = async ({ vesselId = '', amount: pathMm = 30 }: Press) => {
+    const { loadPctW, clarityPerPctMm } = await bath(vesselId);
+    return renderPhoto({ loadPctW, pathMm, clarityPerPctMm, seed: seed + photo });
+  };
+  const act = async (press: PressOn<'camera'>): Promise<void> => {
+    photo++;
+    const taken = await bridge.sendPhoto(
+      pngOf(press.batchId ? await partPhoto(press.batchId) : await bathPhoto(press)),
+    );
+    if (taken) await bridge.send([{ atMs: Date.now(), photo, note: 'photo taken' }]);
+  };
+  void bridge.followPresses(act);
+  telling(
+    bridge,
+    () => ({ atMs: Date.now(), photo, note: 'ready' }),
+    () => QUIET_MS,
+  );
+  return { stop: () => bridge.stop() };
+};
