@@ -7,7 +7,7 @@ import {
   cureWindow,
   fitCoupons,
   scaledConstants,
-  tintDb,
+  tintDeltaB,
 } from '@north-step/core/cure';
 import { anglesOf, expose, ledsNow, sampleSurface, surroundingsOf } from '@north-step/core/light';
 import { blocker, hollowBall, moved, type Soup, shadowTree } from '@north-step/core/mesh';
@@ -176,7 +176,7 @@ export function playPlans(seeds = 100): readonly PlayedFamily[] {
       const look = () => {
         const { cold, hot } = cureMoment(truth, litS);
         const c = truth.constants;
-        const tint = c.tint !== undefined && tintDb(c, hot.surfaceDoseJPerCm2) >= c.tint.limitDb;
+        const tint = c.tint !== undefined && tintDeltaB(c, hot.surfaceDoseJPerCm2) >= c.tint.limitDb;
         return {
           tacky: cold.surface < c.tack || cold.deep < c.deep,
           over: tint || hot.surfaceDoseJPerCm2 >= c.brittleJPerCm2,

@@ -7,7 +7,7 @@ import { expect, test } from './bench.ts';
 import { workshopWith } from './workshop.ts';
 
 const UNLIT = { l: 86, a: -1, b: 5 };
-const YELLOWED_DB = 3;
+const YELLOWED_DELTA_B = 3;
 
 /** A camera before which the part yellows by 3 once it was lit. */
 const seen = test.extend<{ camera: RunningDevice; light: { on: boolean } }>({
@@ -22,7 +22,7 @@ const seen = test.extend<{ camera: RunningDevice; light: { on: boolean } }>({
       simulated: true,
     });
     const workshop = workshopWith({
-      colours: async () => ({ unlit: UNLIT, part: { ...UNLIT, b: UNLIT.b + (light.on ? YELLOWED_DB : 0) } }),
+      colours: async () => ({ unlit: UNLIT, part: { ...UNLIT, b: UNLIT.b + (light.on ? YELLOWED_DELTA_B : 0) } }),
     });
     const camera = SIMULATED.camera({ server: server.address, ...body }, workshop);
     await use(camera);
@@ -91,8 +91,8 @@ seen('yellowing is measured on photos before and after the light', async ({ benc
   // the press is answered on the page before the server has it
   await expect.poll(looked).toBeDefined();
   const colour = await looked();
-  expect(colour!.range90[0]).toBeLessThan(YELLOWED_DB);
-  expect(colour!.range90[1]).toBeGreaterThan(YELLOWED_DB);
+  expect(colour!.range90[0]).toBeLessThan(YELLOWED_DELTA_B);
+  expect(colour!.range90[1]).toBeGreaterThan(YELLOWED_DELTA_B);
   await page.goto(`${server.address}/batches/${id}`);
   await expect(page.getByText(/b\* [\d.]+ \(.*\) over an unlit piece/)).toBeVisible();
 });

@@ -35,7 +35,7 @@ export const TrendsReply = Type.Object({
       name: Type.String(),
       resin: Type.String(),
       doseJPerCm2: Type.Number(),
-      tintDb: Type.Number({ description: 'yellower in b*' }),
+      tintDeltaB: Type.Number({ description: 'yellower in b*' }),
     }),
   ),
   times: Type.Array(

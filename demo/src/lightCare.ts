@@ -9,7 +9,7 @@ import {
   LADDER_S,
   scaledConstants,
   type TestSchedule,
-  tintDb,
+  tintDeltaB,
 } from '@north-step/core/cure';
 import { meterSpots } from '@north-step/core/light';
 import { makeRandom, type Random } from '@north-step/core/maths';
@@ -127,6 +127,6 @@ export async function trueColours(db: Db, batchId: string): Promise<{ readonly p
   if (!row) return { part: UNLIT, unlit: UNLIT };
   const { mWPerCm2 } = await trueLampBox(db);
   const constants = scaledConstants(cureConstantsOf(row.state.card), TRUE_CLEAR);
-  const addsDb = tintDb(constants, (lightS(row.state) * mWPerCm2) / 1000);
-  return { part: { ...UNLIT, b: UNLIT.b + addsDb }, unlit: UNLIT };
+  const addsDeltaB = tintDeltaB(constants, (lightS(row.state) * mWPerCm2) / 1000);
+  return { part: { ...UNLIT, b: UNLIT.b + addsDeltaB }, unlit: UNLIT };
 }

@@ -1,7 +1,7 @@
 import type { BatchReply, BenchReply, DeviceKind, LampsReply } from '@north-step/contract';
 import { lightS } from '@north-step/core/batch';
 import type { Lab } from '@north-step/core/colour';
-import { tintDb } from '@north-step/core/cure';
+import { tintDeltaB } from '@north-step/core/cure';
 import { meterSpots } from '@north-step/core/light';
 import { makeRandom } from '@north-step/core/maths';
 import { CLARITY_PER_PCT_MM } from '@north-step/core/reading';
@@ -76,7 +76,7 @@ const coloursOf =
   async (batchId) => {
     const { batch } = await read<BatchReply>(server, `/api/batches/${encodeURIComponent(batchId)}`);
     const mW = batch.light?.medianMWPerCm2 ?? UNKNOWN_LAMP.mWPerCm2;
-    const adds = tintDb(cureConstantsOf(batch.card), (lightS(batch) * mW) / 1000);
+    const adds = tintDeltaB(cureConstantsOf(batch.card), (lightS(batch) * mW) / 1000);
     return { part: { ...UNLIT, b: UNLIT.b + adds }, unlit: UNLIT };
   };
 const labelOf =

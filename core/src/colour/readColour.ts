@@ -57,7 +57,7 @@ export function readColour(pixels: Pixels, marks: ColourMarks): Result<ColourRea
     value: {
       part: labs.part.lab,
       reference: labs.reference?.lab,
-      noiseDb: Math.hypot(labs.part.sdDb, labs.reference?.sdDb ?? 0),
+      noiseDb: Math.hypot(labs.part.sdDeltaB, labs.reference?.sdDeltaB ?? 0),
     },
   };
 }
@@ -121,7 +121,7 @@ function spotAt({ width, height, data }: Pixels, [x, y]: Point, radius: number):
   return { mean: [of(0), of(1), of(2)], error: [error(0), error(1), error(2)] };
 }
 
-function labOf(spot: Spot, white: Spot): { readonly lab: Lab; readonly sdDb: number } {
+function labOf(spot: Spot, white: Spot): { readonly lab: Lab; readonly sdDeltaB: number } {
   const balanced = (of: Triple): Lab => {
     const [r, g, b] = of.map((value, channel) => (PAPER_REFLECTS * value) / white.mean[channel]!) as [
       number,
@@ -137,5 +137,5 @@ function labOf(spot: Spot, white: Spot): { readonly lab: Lab; readonly sdDb: num
     const shifted = spot.mean.map((value, other) => (other === channel ? value + spot.error[channel]! : value));
     return balanced(shifted as unknown as Triple).b - lab.b;
   });
-  return { lab, sdDb: Math.hypot(...moved) };
+  return { lab, sdDeltaB: Math.hypot(...moved) };
 }

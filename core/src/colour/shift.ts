@@ -9,9 +9,9 @@ export type ColourShift = {
 };
 
 /** b* of one photo against the next of the same thing, once both are white-balanced. An engineering guess for a phone held still. */
-const BETWEEN_PHOTOS_DB = 0.8;
+const BETWEEN_PHOTOS_DELTA_B = 0.8;
 /** The same within one photo: only uneven light is left. */
-const WITHIN_PHOTO_DB = 0.4;
+const WITHIN_PHOTO_DELTA_B = 0.4;
 
 /**
  * Shift of a part's colour against how it was, or against a piece that had no light.
@@ -24,7 +24,7 @@ export function colourShift(
   samePhoto: boolean,
 ): ColourShift {
   const deltaDb = now.lab.b - before.lab.b;
-  const sd = Math.hypot(now.noiseDb, before.noiseDb, samePhoto ? WITHIN_PHOTO_DB : BETWEEN_PHOTOS_DB);
+  const sd = Math.hypot(now.noiseDb, before.noiseDb, samePhoto ? WITHIN_PHOTO_DELTA_B : BETWEEN_PHOTOS_DELTA_B);
   return {
     deltaDb,
     range90: [deltaDb - Z90 * sd, deltaDb + Z90 * sd],

@@ -15,7 +15,7 @@ import {
   ladderFor,
   lampCycles,
   oxygenFactor,
-  tintDb,
+  tintDeltaB,
   windowRatio,
 } from './index.ts';
 
@@ -38,7 +38,7 @@ describe('conversion', () => {
   });
   it('tints clear resin by Δb* 2 after 3.5 min and 4 after 7.7 min', () => {
     const db = (minutes: number) =>
-      tintDb(FAMILY_CONSTANTS.clear, cureMoment(even('clear'), minutes * 60).hot.surfaceDoseJPerCm2);
+      tintDeltaB(FAMILY_CONSTANTS.clear, cureMoment(even('clear'), minutes * 60).hot.surfaceDoseJPerCm2);
     expect([db(3.4) < 2, db(3.6) > 2, db(7.6) < 4, db(7.8) > 4]).toEqual([true, true, true, true]);
   });
 });

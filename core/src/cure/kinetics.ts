@@ -45,7 +45,7 @@ export const oxygenFactor = (c: CureConstants, medium: Medium, mWPerCm2: number)
   1 / (1 + c.oxygen * OXYGEN_SHARE[medium] * Math.sqrt(REFERENCE_MW_PER_CM2 / mWPerCm2));
 
 /** Colour shift towards yellow after a surface dose: Y∞(1 − e^{−D/Dy}). @returns Δb*; 0 for resins that do not tint */
-export const tintDb = (c: CureConstants, doseJPerCm2: number): number =>
+export const tintDeltaB = (c: CureConstants, doseJPerCm2: number): number =>
   c.tint ? c.tint.endDb * -Math.expm1(-doseJPerCm2 / c.tint.doseJPerCm2) : 0;
 
 export const stiffnessShare = (c: CureConstants, conversion: number): number =>

@@ -1,4 +1,4 @@
-import { tintDb } from './kinetics.ts';
+import { tintDeltaB } from './kinetics.ts';
 import { type CureSetting, type CureWindow, cureMoment, cureWindow, HORIZON_S } from './window.ts';
 
 /** Light of the coldest and of the hottest spot in one pose of a part that is turned over. */
@@ -38,7 +38,7 @@ export function turnedWindow(setting: CureSetting, poses: readonly PoseLight[]):
   const deepS = edge((t) => after(t).cold.deep >= c.deep);
   const dose = (t: number) => after(t).hot.surfaceDoseJPerCm2;
   const brittleS = edge((t) => dose(t) >= c.brittleJPerCm2);
-  const tintS = c.tint && edge((t) => tintDb(c, dose(t)) >= c.tint!.limitDb);
+  const tintS = c.tint && edge((t) => tintDeltaB(c, dose(t)) >= c.tint!.limitDb);
   const reached = tackS !== undefined && deepS !== undefined;
   const maxS = Math.min(brittleS ?? Number.POSITIVE_INFINITY, tintS ?? Number.POSITIVE_INFINITY);
   return {

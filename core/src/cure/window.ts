@@ -9,7 +9,7 @@ import {
   type Medium,
   stiffnessShare,
   TIME_STEP_S,
-  tintDb,
+  tintDeltaB,
 } from './kinetics.ts';
 
 /** Past this nobody stands at a lamp; a target not reached by then is called unreachable. */
@@ -77,7 +77,7 @@ export function cureWindow(setting: CureSetting): CureWindow {
     hit.fullS ??= cross(leastOf(before.cold), leastOf(after.cold), fullGoal);
     hit.brittleS ??= cross(before.hot.surfaceDoseJPerCm2, after.hot.surfaceDoseJPerCm2, c.brittleJPerCm2);
     if (c.tint) {
-      const [from, to] = [before, after].map((m) => tintDb(c, m.hot.surfaceDoseJPerCm2)) as [number, number];
+      const [from, to] = [before, after].map((m) => tintDeltaB(c, m.hot.surfaceDoseJPerCm2)) as [number, number];
       hit.tintS ??= cross(from, to, c.tint.limitDb);
     }
     const over = hit.brittleS !== undefined || hit.tintS !== undefined;
@@ -118,7 +118,7 @@ export function cureMoment(setting: CureSetting, seconds: number): Moment {
 
 export type CureEnd = {
   readonly stiffnessPct: number;
-  readonly tintDb: number;
+  readonly tintDeltaB: number;
   readonly surface: number;
   readonly deep: number;
 };
@@ -129,7 +129,7 @@ export function cureEnd(setting: CureSetting, seconds: number): CureEnd {
   const stiffnessPct = 100 * stiffnessShare(setting.constants, leastOf(cold));
   return {
     stiffnessPct,
-    tintDb: tintDb(setting.constants, hot.surfaceDoseJPerCm2),
+    tintDeltaB: tintDeltaB(setting.constants, hot.surfaceDoseJPerCm2),
     surface: cold.surface,
     deep: cold.deep,
   };

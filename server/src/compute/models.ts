@@ -120,7 +120,7 @@ export const MODELS: readonly Model[] = [
       })),
       closed: whyClosed(setting, window),
       stiffnessPct: end.stiffnessPct,
-      tint: end.tintDb,
+      tint: end.tintDeltaB,
       assumptions: [
         'Resin constants are invented defaults to be calibrated by coupons, never measurements.',
         'The first light is decided: a look costs 1.5 min of hands, a spoiled batch 40 min; before any coupon the rate may be a quarter off, the harmful dose a fifth.',

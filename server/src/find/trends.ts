@@ -34,7 +34,7 @@ export async function trends(db: Queryable, { fromMs, toMs }: TrendsQuery): Prom
         JOIN LATERAL (SELECT load_pct FROM batch_step WHERE batch_id = b.id AND kind = ANY(${WASHES}::text[]) AND load_pct IS NOT NULL ORDER BY place DESC LIMIT 1) w ON true
        WHERE b.first_look IS NOT NULL`),
     db.many<TrendsReply['tint'][number]>(sql`
-      SELECT b.id AS "batchId", b.name, (SELECT state->'card'->>'name' FROM batch WHERE id = b.id) AS resin, l.tint_db AS "tintDb", c.dose AS "doseJPerCm2"
+      SELECT b.id AS "batchId", b.name, (SELECT state->'card'->>'name' FROM batch WHERE id = b.id) AS resin, l.tint_db AS "tintDeltaB", c.dose AS "doseJPerCm2"
         FROM batch_step l JOIN (${sealed}) b ON b.id = l.batch_id
         JOIN LATERAL (SELECT sum(light_mw * lit_s) / 1000 AS dose FROM batch_step WHERE batch_id = b.id AND kind = 'cure' AND place < l.place) c ON c.dose > 0
        WHERE l.tint_db IS NOT NULL ORDER BY l.started_at DESC LIMIT ${MOST_POINTS}`),

@@ -62,7 +62,8 @@ export function TackChart({ bins }: { readonly bins: TrendsReply['tack'] }) {
 export function TintChart({ points }: { readonly points: TrendsReply['tint'] }) {
   const { element, width } = useWidth(520);
   const words = points.map(
-    ({ name, doseJPerCm2, tintDb }) => `${name}: ${plainNumber(tintDb, 2)} after ${plainNumber(doseJPerCm2, 2)} J/cm²`,
+    ({ name, doseJPerCm2, tintDeltaB }) =>
+      `${name}: ${plainNumber(tintDeltaB, 2)} after ${plainNumber(doseJPerCm2, 2)} J/cm²`,
   );
   return (
     <figure className="m-0" aria-label={`Yellowing against light. ${words.join('; ')}`}>
@@ -70,7 +71,7 @@ export function TintChart({ points }: { readonly points: TrendsReply['tint'] }) 
       <ScatterChart width={width} height={HEIGHT} margin={MARGIN} accessibilityLayer={false}>
         <CartesianGrid stroke="var(--line)" />
         <XAxis dataKey="doseJPerCm2" type="number" name="light" {...AXIS} />
-        <YAxis dataKey="tintDb" type="number" width={40} {...AXIS} />
+        <YAxis dataKey="tintDeltaB" type="number" width={40} {...AXIS} />
         <Scatter data={[...points]} fill="var(--amber)" stroke="var(--ink)" isAnimationActive={false} />
       </ScatterChart>
       <figcaption className="text-sm text-ink-2">Across: J/cm² on the coldest place. Up: yellower in b*.</figcaption>
