@@ -1,9 +1,10 @@
 import type { AirSetting } from '@north-step/core/air';
 import { type Static, Type } from 'typebox';
 import { EntityId, ranged, strict, Text } from './common.ts';
+import { described } from './described.ts';
 
 /** What a workshop says of its air and its fire load. Limits come from its data sheets and local codes. */
-export const AirInput = Type.Unsafe<AirSetting>(
+export const AirInput = described<AirSetting>()(
   Type.Object(
     {
       roomM3: ranged('m³', 1, 1e6),

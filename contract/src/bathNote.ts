@@ -1,9 +1,10 @@
 import { type Static, Type } from 'typebox';
+import { Pair } from './described.ts';
 
 /** What the bench needs to know of a bath beyond its book. */
 export const BathNote = Type.Object({
   loadPctW: Type.Number(),
-  range90: Type.Unsafe<readonly [number, number]>(Type.Array(Type.Number(), { minItems: 2, maxItems: 2 })),
+  range90: Pair(),
   strengthPctW: Type.Number(),
   limitPctW: Type.Number(),
   why: Type.String(),

@@ -1,12 +1,12 @@
 import { type BatchState, MISHAPS, OUTCOMES, PRIORITIES } from '@north-step/core/batch';
-import { type BenchNow, LINE_POSITIONS, STATION_KIND_IDS, VESSEL_KINDS, VESSEL_ROLES } from '@north-step/core/bench';
+import { LINE_POSITIONS, STATION_KIND_IDS, VESSEL_KINDS, VESSEL_ROLES } from '@north-step/core/bench';
 import { SIZE_SIDES } from '@north-step/core/caliper';
-import type { LightSoFar } from '@north-step/core/light';
 import { CURED_LOOKS, MATTE_LOOKS } from '@north-step/core/look';
 import { LIDS } from '@north-step/core/solvent';
-import { SOLVENTS, type WashSoFar } from '@north-step/core/wash';
+import { SOLVENTS } from '@north-step/core/wash';
 import { type Static, type TSchema, Type } from 'typebox';
 import { BathNote } from './bathNote.ts';
+import { BenchNowReply, LightSoFarReply, WashSoFarReply } from './benchNow.ts';
 import { CommandId, EntityId, literals, PhotoId, PieceCounts, quantity, strict, Text } from './common.ts';
 import { DiskRoom } from './machine.ts';
 import { WaysInput } from './room.ts';
@@ -264,12 +264,12 @@ export const BenchReply = Type.Object({
   resinPerBatchG: Type.Record(Type.String(), Type.Number()),
   /** what the readings say of each bath, by vessel; empty until it has caught up with the book */
   care: Type.Record(Type.String(), BathNote),
-  bench: Type.Unsafe<BenchNow>(Type.Object({}, { additionalProperties: true })),
+  bench: BenchNowReply,
   open: Type.Array(Batch),
   /** by batch: what the sensor of its lamp has shown in the step that runs */
-  light: Type.Record(Type.String(), Type.Unsafe<LightSoFar>(Type.Object({}, { additionalProperties: true }))),
+  light: Type.Record(Type.String(), LightSoFarReply),
   /** by batch: what its wash unit has told in the step that runs */
-  wash: Type.Record(Type.String(), Type.Unsafe<WashSoFar>(Type.Object({}, { additionalProperties: true }))),
+  wash: Type.Record(Type.String(), WashSoFarReply),
   doneToday: Type.Array(DoneBatch),
   /** reclaim runs that are under way, the oldest first */
   runs: Type.Array(Run),

@@ -1,11 +1,11 @@
 import type { BatchLight } from '@north-step/core/batch';
 import type { LampNow } from '@north-step/core/bench';
 import { COUPON_RESULTS, MEDIA, type PairScale } from '@north-step/core/cure';
-import { LAMP_KINDS, type Lamp } from '@north-step/core/light';
+import { LAMP_KINDS, type Lamp, type LampDescription } from '@north-step/core/light';
 import { type Static, Type } from 'typebox';
-import { counted, EntityId, literals, Place, ranged, strict, Text } from './common.ts';
+import { counted, EntityId, literals, quantity, ranged, strict, Text } from './common.ts';
+import { described, Pair, Triple } from './described.ts';
 
-const Triple = Place();
 const Power = {
   powerMW: ranged('mW of each LED', 0.01, 100_000),
   m: Type.Optional(ranged('Lambertian exponent', 0.5, 100)),
@@ -42,8 +42,8 @@ const Group = Type.Union([
       shape: Type.Literal('panel'),
       rows: Count(30),
       columns: Count(30),
-      sizeMm: Type.Array(ranged('mm', 0, 4000), { minItems: 2, maxItems: 2 }),
-      centreMm: Triple,
+      sizeMm: Pair(ranged('mm', 0, 4000)),
+      centreMm: Triple(quantity()),
       facing: literals(['down', 'up', 'left', 'right', 'front', 'back']),
       ...Power,
     },
@@ -64,27 +64,29 @@ const Group = Type.Union([
 ]);
 
 /** A light source by what a ruler, a clock and a meter can tell. */
-export const LampInput = Type.Object(
-  {
-    kind: literals(LAMP_KINDS),
-    groups: Type.Array(Group, { maxItems: 12 }),
-    turntable: Type.Boolean(),
-    tableRadiusMm: ranged('mm', 10, 2000),
-    heightMm: ranged('mm of room above the table', 10, 3000),
-    tableTransmission: ranged('share', 0, 1),
-    floorBelowMm: ranged('mm below the table', 0, 1000),
-    floorReflectance: ranged('share: 0 plain, 0.85 to 0.95 mirrored', 0, 1),
-    wallReflectance: ranged('share', 0, 0.98),
-    wallAreaMm2: ranged('mm²', 0, 1e8),
-    portMm2: Type.Optional(ranged('mm² of openings', 0, 1e8)),
-    heatsK: ranged('K above the room', 0, 80),
-    heaterToC: Type.Optional(ranged('°C', 25, 150)),
-    timerStepS: ranged('s', 1, 3600),
-    cutOutS: Type.Optional(ranged('s', 1, 36_000)),
-    hours: ranged('h', 0, 1e6),
-    fadesPer1000h: ranged('share', 0, 0.95),
-  },
-  strict,
+export const LampInput = described<LampDescription>()(
+  Type.Object(
+    {
+      kind: literals(LAMP_KINDS),
+      groups: Type.Array(Group, { maxItems: 12 }),
+      turntable: Type.Boolean(),
+      tableRadiusMm: ranged('mm', 10, 2000),
+      heightMm: ranged('mm of room above the table', 10, 3000),
+      tableTransmission: ranged('share', 0, 1),
+      floorBelowMm: ranged('mm below the table', 0, 1000),
+      floorReflectance: ranged('share: 0 plain, 0.85 to 0.95 mirrored', 0, 1),
+      wallReflectance: ranged('share', 0, 0.98),
+      wallAreaMm2: ranged('mm²', 0, 1e8),
+      portMm2: Type.Optional(ranged('mm² of openings', 0, 1e8)),
+      heatsK: ranged('K above the room', 0, 80),
+      heaterToC: Type.Optional(ranged('°C', 25, 150)),
+      timerStepS: ranged('s', 1, 3600),
+      cutOutS: Type.Optional(ranged('s', 1, 36_000)),
+      hours: ranged('h', 0, 1e6),
+      fadesPer1000h: ranged('share', 0, 0.95),
+    },
+    strict,
+  ),
 );
 export const DescribeLamp = Type.Object({ lamp: LampInput }, strict);
 export const MeterLamp = Type.Object(
@@ -115,14 +117,37 @@ export const LampEvent = Type.Object({
   scale: Type.Optional(Type.Number({ description: 'light over what the description says' })),
   spreadPct: Type.Optional(Type.Number()),
 });
+/** A light source by its last meter reading. */
+export const LampNowReply = described<LampNow>()(
+  Type.Object({
+    name: Type.String(),
+    mWPerCm2: Type.Number({ description: 'mW/cm²' }),
+    heatsK: Type.Number({ description: 'K above the room' }),
+    timerStepS: Type.Number({ description: 's' }),
+    cutOutS: Type.Optional(Type.Number({ description: 's' })),
+    heaterToC: Type.Optional(Type.Number({ description: '°C' })),
+    doubtShare: Type.Optional(Type.Number({ description: 'how far its light may be off either way' })),
+  }),
+);
+/** What coupons and looks have shown of a resin under a lamp. */
+export const PairScaleReply = described<PairScale>()(
+  Type.Object({
+    lnRate: Type.Number({ description: 'ln of the rate of cure over the card’s' }),
+    lnRateSd: Type.Number(),
+    lnDose: Type.Number({ description: 'ln of the dose until tint and brittleness over the card’s' }),
+    lnDoseSd: Type.Number(),
+  }),
+);
+
 export const LampView = Type.Object({
   stationId: EntityId,
   name: Type.String(),
   version: Type.Integer(),
+  /** as it was described last, `lamp.describe` says how */
   lamp: Type.Unsafe<Lamp>(Type.Object({}, { additionalProperties: true })),
   /** by marked place, mW/cm² */
   described: Type.Array(Type.Number()),
-  now: Type.Unsafe<LampNow>(Type.Object({}, { additionalProperties: true })),
+  now: LampNowReply,
   sky: Type.Optional(
     Type.Object({
       latDeg: Type.Number(),
@@ -149,20 +174,28 @@ export type LightMapBody = Static<typeof LightMapBody>;
 
 export const CurePlanCommand = Type.Object(
   {
-    light: Type.Unsafe<BatchLight>(
+    light: described<BatchLight>()(
       Type.Object(
         {
           station: EntityId,
           placed: Type.Integer({ minimum: 1, maximum: 1000 }),
           poses: Type.Array(
             Type.Object(
-              { up: Triple, coldMWPerCm2: ranged('mW/cm²', 0, 1000), hotMWPerCm2: ranged('mW/cm²', 0, 1000) },
+              {
+                up: Triple(quantity()),
+                coldMWPerCm2: ranged('mW/cm²', 0, 1000),
+                hotMWPerCm2: ranged('mW/cm²', 0, 1000),
+              },
               strict,
             ),
             { minItems: 1, maxItems: 2 },
           ),
           upByKind: Type.Optional(
-            Type.Array(Triple, { minItems: 2, maxItems: 24, description: 'of every kind of piece, in the first pose' }),
+            Type.Array(Triple(quantity()), {
+              minItems: 2,
+              maxItems: 24,
+              description: 'of every kind of piece, in the first pose',
+            }),
           ),
           medianMWPerCm2: ranged('mW/cm²', 0, 1000),
           neverLitPct: ranged('% left out', 0, 100),
@@ -208,7 +241,7 @@ const Range = Type.Array(Type.Number(), { minItems: 2, maxItems: 2 });
 export const PairView = Type.Object({
   cardId: EntityId,
   stationId: EntityId,
-  scale: Type.Unsafe<PairScale>(Type.Object({}, { additionalProperties: true })),
+  scale: PairScaleReply,
   handleS: Type.Number(),
   handleRange90: Range,
   maxS: Type.Optional(Type.Number()),

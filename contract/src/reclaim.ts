@@ -2,6 +2,7 @@ import { HEAT_ENDS, JAR_LOOKS, PAN_LOOKS, type PassLearned, RUN_KINDS } from '@n
 import { FLOW_ROWS } from '@north-step/core/solvent';
 import { type Static, Type } from 'typebox';
 import { EntityId, literals, Moment, ranged, strict, Text } from './common.ts';
+import { described } from './described.ts';
 import { Run } from './run.ts';
 import { RawReadingInput } from './solvent.ts';
 
@@ -57,7 +58,20 @@ export type RunReply = Static<typeof RunReply>;
 export const RunsReply = Type.Object({
   open: Type.Array(Run),
   done: Type.Array(Run, { description: 'the newest first' }),
-  learned: Type.Unsafe<PassLearned>(Type.Object({}, { additionalProperties: true })),
+  learned: described<PassLearned>()(
+    Type.Object({
+      constants: Type.Object({
+        efficiency: Type.Number({ description: 'share of the removable resin that one pass drops' }),
+        floorPctW: Type.Number({ description: 'weight % that no pass gets below' }),
+        heldPerG: Type.Number({ description: 'g of liquid held by each g of hardened resin' }),
+        fixedLossG: Type.Number({ description: 'g a pass that wet filters and vessels' }),
+        lossShare: Type.Number({ description: 'share of a pass that evaporates' }),
+      }),
+      loads: Type.Integer({ description: 'passes whose load was read' }),
+      volumes: Type.Integer({ description: 'passes whose volume was measured' }),
+      lossFactor: Type.Number({ description: 'lost over what was expected' }),
+    }),
+  ),
 });
 export type RunsReply = Static<typeof RunsReply>;
 

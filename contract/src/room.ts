@@ -7,35 +7,37 @@ import { BENCH_FORMAT, BENCH_PRESET_IDS, BENCH_THING_IDS, type BenchFile } from 
 import { AGITATIONS } from '@north-step/core/wash';
 import { type Static, Type } from 'typebox';
 import { EntityId, literals, ranged, strict, Text } from './common.ts';
+import { described, Pair, Triple } from './described.ts';
 import { Capacity, CapacityMl } from './layout.ts';
 import { LampInput } from './light.ts';
 import { bounded, ResinCardFile } from './resinCard.ts';
 
 const mm = (most = 3000) => ranged('mm', 0, most);
-const Pair = Type.Array(mm(), { minItems: 2, maxItems: 2 });
-const Triple = Type.Array(mm(), { minItems: 3, maxItems: 3 });
+const Size2 = Pair(mm());
+const Size3 = Triple(mm());
 const WashSpace = Type.Object(
   {
-    openingMm: Pair,
+    openingMm: Size2,
     depthMm: mm(),
     impellerMm: mm(),
-    basket: Type.Optional(Type.Object({ sizeMm: Triple, meshMm: mm(100) }, strict)),
+    basket: Type.Optional(Type.Object({ sizeMm: Size3, meshMm: mm(100) }, strict)),
   },
   strict,
 );
-const SpacesInput = Type.Unsafe<Spaces>(
+/** Sizes of plate, baths, lamps and ovens, as far as they were measured. */
+export const SpacesInput = described<Spaces>()(
   Type.Object(
     {
-      plate: Type.Optional(Type.Object({ sizeMm: Pair, mountMm: mm() }, strict)),
+      plate: Type.Optional(Type.Object({ sizeMm: Size2, mountMm: mm() }, strict)),
       wash: Type.Optional(Type.Record(EntityId, WashSpace, { maxProperties: 100 })),
-      boxes: Type.Optional(Type.Record(EntityId, Triple, { maxProperties: 100 })),
+      boxes: Type.Optional(Type.Record(EntityId, Size3, { maxProperties: 100 })),
     },
     strict,
   ),
 );
 const DayMinute = Type.Integer({ minimum: 0, maximum: 1439, description: 'minute of the day' });
 /** What a workshop keeps its time by, and what it wants to be reminded of. What is left out is as its machine has it. */
-export const WaysInput = Type.Unsafe<Ways>(
+export const WaysInput = described<Ways>()(
   Type.Object(
     {
       zone: Type.Optional(Text(60)),
@@ -48,7 +50,7 @@ export const WaysInput = Type.Unsafe<Ways>(
   ),
 );
 /** What a workshop prefers where practitioners disagree: the routes that it is offered first follow it. */
-const SchoolsInput = Type.Object(
+export const SchoolsInput = Type.Object(
   {
     supports: Type.Optional(literals(SCHOOLS.supports)),
     washing: Type.Optional(literals(SCHOOLS.washing)),
@@ -59,6 +61,11 @@ const SchoolsInput = Type.Object(
   },
   strict,
 );
+/** What a look costs, and what it costs to make a batch again: by these the first light is chosen. */
+export const LightCostsInput = Type.Object(
+  { lookS: ranged('s of work', 10, 3600), spoiledS: ranged('s of work', 60, 86_400) },
+  strict,
+);
 export const RoomInput = Type.Object(
   {
     workshop: Text(80),
@@ -66,8 +73,7 @@ export const RoomInput = Type.Object(
     humidityPct: ranged('%', 0, 100),
     /** how air moves over the drying rack */
     dryAir: literals(AIRS),
-    /** what a look costs, and what it costs to make a batch again: by these the first light is chosen, s of work */
-    lightCosts: Type.Optional(Type.Object({ lookS: ranged('s', 10, 3600), spoiledS: ranged('s', 60, 86_400) }, strict)),
+    lightCosts: Type.Optional(LightCostsInput),
     spaces: SpacesInput,
     ways: Type.Optional(WaysInput),
     schools: Type.Optional(SchoolsInput),
@@ -106,7 +112,7 @@ const BathInput = Type.Object(
 );
 const PlaceInput = Type.Object({ name: Text(60), kind: literals(STATION_KIND_IDS), capacity: Capacity }, strict);
 /** The file that a bench travels in. */
-export const BenchFileInput = Type.Unsafe<BenchFile>(
+export const BenchFileInput = described<BenchFile>()(
   Type.Object(
     {
       format: Type.Literal(BENCH_FORMAT),

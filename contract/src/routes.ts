@@ -5,6 +5,8 @@ import { DOSES, type Route, type Schools, STEP_TYPE_IDS } from '@north-step/core
 import { AGITATIONS } from '@north-step/core/wash';
 import { type Static, Type } from 'typebox';
 import { counted, EntityId, literals, strict, Text } from './common.ts';
+import { described } from './described.ts';
+import { SchoolsInput } from './room.ts';
 
 export const RouteStepInput = Type.Object(
   {
@@ -40,7 +42,7 @@ export const SaveRoute = Type.Object(
   strict,
 );
 
-const RouteBody = Type.Unsafe<Route>(
+const RouteBody = described<Route>()(
   Type.Object(
     {
       id: EntityId,
@@ -55,7 +57,7 @@ const RouteBody = Type.Unsafe<Route>(
 );
 export const RouteRow = Type.Object({
   route: RouteBody,
-  schools: Type.Unsafe<Schools>(Type.Object({}, { additionalProperties: Type.String() })),
+  schools: described<Schools>()(Type.Required(SchoolsInput)),
   versions: Type.Integer(),
   batches: Type.Integer({ description: 'how many batches ran it, at any version' }),
 });

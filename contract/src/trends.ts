@@ -2,6 +2,7 @@ import { STEP_KINDS } from '@north-step/core/route';
 import type { TackBin } from '@north-step/core/trends';
 import { type Static, Type } from 'typebox';
 import { EntityId, literals, strict } from './common.ts';
+import { described, Pair, Triple } from './described.ts';
 
 const At = Type.Number({ minimum: 0, maximum: 4e12 });
 export const TrendsQuery = Type.Object({ fromMs: At, toMs: At }, strict);
@@ -28,7 +29,17 @@ export const TrendsReply = Type.Object({
     }),
     { description: 'the most first' },
   ),
-  tack: Type.Array(Type.Unsafe<TackBin>(Type.Object({ batches: Type.Integer() }, { additionalProperties: true }))),
+  tack: Type.Array(
+    described<TackBin>()(
+      Type.Object({
+        fromPctW: Type.Number(),
+        toPctW: Type.Number({ description: 'weight % of resin in the last bath' }),
+        batches: Type.Integer(),
+        tacky: Type.Integer(),
+        range90: Pair(Type.Number(), 'share of tacky ones in nine of ten cases'),
+      }),
+    ),
+  ),
   tint: Type.Array(
     Type.Object({
       batchId: EntityId,
@@ -43,7 +54,7 @@ export const TrendsReply = Type.Object({
       kind: literals(STEP_KINDS),
       steps: Type.Integer(),
       plannedS: Type.Number({ description: 'median' }),
-      share: Type.Unsafe<readonly [number, number, number]>(Type.Array(Type.Number(), { minItems: 3, maxItems: 3 })),
+      share: Triple(),
     }),
     { description: 'time taken over time planned: lower quartile, median, upper quartile' },
   ),

@@ -1,6 +1,7 @@
-import { WASTE_KINDS, type WasteContainer } from '@north-step/core/waste';
+import { WASTE_KINDS, type WasteAdded, type WasteContainer } from '@north-step/core/waste';
 import { type Static, Type } from 'typebox';
 import { EntityId, literals, ranged, strict, Text } from './common.ts';
+import { described } from './described.ts';
 
 export const OpenWaste = Type.Object(
   { name: Text(40), kind: literals(WASTE_KINDS), capacityL: ranged('L', 0.1, 1000) },
@@ -24,8 +25,36 @@ export const HandOverWaste = Type.Object(
   },
   strict,
 );
-const Container = Type.Unsafe<WasteContainer>(
-  Type.Object({ id: EntityId, name: Type.String() }, { additionalProperties: true }),
+const Added = described<WasteAdded>()(
+  Type.Object({
+    atMs: Type.Number(),
+    by: Type.String(),
+    what: literals(WASTE_KINDS),
+    grams: Type.Number({ description: 'g' }),
+    note: Type.Optional(Type.String()),
+    runId: Type.Optional(Type.String({ description: 'the reclaim run that it came from' })),
+  }),
+);
+const Container = described<WasteContainer>()(
+  Type.Object({
+    id: EntityId,
+    name: Type.String(),
+    kind: literals(WASTE_KINDS),
+    capacityL: Type.Number({ description: 'L' }),
+    openedAtMs: Type.Number(),
+    contents: Type.Array(Added),
+    grams: Type.Number({ description: 'g in all' }),
+    hardenedAtMs: Type.Optional(Type.Number()),
+    handedOver: Type.Optional(
+      Type.Object({
+        atMs: Type.Number(),
+        by: Type.String(),
+        carrier: Type.String(),
+        paper: Type.Optional(Type.String()),
+        grams: Type.Number({ description: 'g' }),
+      }),
+    ),
+  }),
 );
 export const WasteReply = Type.Object({ container: Container });
 export type WasteReply = Static<typeof WasteReply>;

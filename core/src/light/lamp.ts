@@ -77,6 +77,8 @@ export type Lamp = {
   /** last time it was metered: what the meter showed over what the description says */
   readonly metered?: { readonly scale: number; readonly hours: number; readonly spreadPct: number };
 };
+/** By ruler, clock and data sheet alone. */
+export type LampDescription = Omit<Lamp, 'metered'>;
 
 /** A place that gives no light of its own: the day on a sill, the warmth of an oven. */
 export const NO_LIGHT = {

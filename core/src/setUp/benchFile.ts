@@ -1,5 +1,5 @@
 import type { StationKind } from '../bench/index.ts';
-import type { Lamp } from '../light/index.ts';
+import type { LampDescription } from '../light/index.ts';
 import { ok, type Refusal, type Result, refuse } from '../result/index.ts';
 import type { UsualBath } from './things.ts';
 
@@ -24,7 +24,7 @@ export type BenchFile = {
     readonly kind: StationKind;
     readonly name: string;
     readonly capacity: number;
-    readonly lamp: Lamp;
+    readonly lamp: LampDescription;
   }[];
   /** names in the order in which they are walked by */
   readonly walk: readonly string[];
