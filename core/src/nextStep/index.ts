@@ -1,4 +1,5 @@
 export * from './actions.ts';
 export * from './clash.ts';
 export * from './meanwhile.ts';
+export * from './presses.ts';
 export * from './types.ts';

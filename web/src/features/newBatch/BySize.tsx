@@ -1,7 +1,7 @@
-import type { useNewBatch } from './useNewBatch.ts';
+import type { Draft } from './useNewBatch.ts';
 
 /** A part without a file: a box of three sizes. */
-export function BySize({ draft }: { readonly draft: ReturnType<typeof useNewBatch> }) {
+export function BySize({ draft }: { readonly draft: Draft }) {
   const { sizes, setSizes } = draft;
   if (!sizes) {
     return (

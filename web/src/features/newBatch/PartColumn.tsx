@@ -4,9 +4,8 @@ import { PartView } from '../part/index.ts';
 import { BySize } from './BySize.tsx';
 import { PartMeasures } from './PartMeasures.tsx';
 import { PlateList } from './PlateList.tsx';
-import type { useNewBatch } from './useNewBatch.ts';
+import type { Draft } from './useNewBatch.ts';
 
-type Draft = ReturnType<typeof useNewBatch>;
 export const FILE_KINDS = '.stl,.obj,.3mf';
 
 /** The parts: files measured in a worker, or three sizes. */

@@ -7,9 +7,8 @@ import { useId, useMemo } from 'react';
 import { Choice, SelectField, Stepper, TextField, Why } from '../../ui/index.ts';
 import { DripCurve } from './DripCurve.tsx';
 import { RouteChoice } from './RouteChoice.tsx';
-import type { useNewBatch } from './useNewBatch.ts';
+import type { Draft } from './useNewBatch.ts';
 
-type Draft = ReturnType<typeof useNewBatch>;
 const MINUTES = [0.5, 1, 1.5, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12];
 
 type PlateColumnProps = {

@@ -3,9 +3,8 @@ import { expectedTrimS } from '@north-step/core/route';
 import { clockText } from '@north-step/core/units';
 import { useId } from 'react';
 import { Link } from 'react-router';
-import type { useNewBatch } from './useNewBatch.ts';
+import type { Draft } from './useNewBatch.ts';
 
-type Draft = ReturnType<typeof useNewBatch>;
 type RouteChoiceProps = {
   readonly draft: Draft;
   readonly routes: readonly RouteRow[];

@@ -76,8 +76,6 @@ const AFTER = optionsOf(CURED_LOOKS, CURED);
 /** What can be answered at a look at parts of this resin. */
 export const looksFor = (step: Step, card: ResinCard): readonly LookOption[] =>
   (isLookBefore(step) ? BEFORE : AFTER).filter(({ value }) => isAskedOf(value, card));
-/** Answers that one key gives from the band; the others are confirmed in the dialog. */
-export const QUICK_ANSWERS = 3;
 
 const LATER: Words<LaterLook> = {
   sound: ['y', 'Sound', 'Flat, whole, hard, no tack: as it was sealed.'],

@@ -8,7 +8,6 @@ import { chose } from '../../app/bench.ts';
 import { type Answer, noticed, told } from '../../app/outbox.ts';
 import { outbox, store, useAppDispatch, useAppSelector } from '../../app/store.ts';
 
-export const ADD_S = 30;
 /** A press that asks is answered by the next one: not by the second half of a double tap, nor by one much later. */
 const ASKED_MS = { from: 700, to: 10_000 } as const;
 let asked = { key: '', atMs: 0 };
