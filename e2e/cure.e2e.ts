@@ -184,12 +184,18 @@ lit(
     await expect(heading).toHaveText('Look at the lamp box: it gives no light');
     const add = page.getByRole('button', { name: /^Space Add \d+:\d\d/ });
     await expect(add).toBeVisible();
+    const pressedMs = Date.now();
     await page.keyboard.press(' ');
     const current = async () => currentStep((await server.get<BatchReply>(`/api/batches/${id}`)).batch)!;
     await expect.poll(async () => wantedS(await current())).toBeGreaterThan(plannedS + 5);
-    const darkS = (Date.now() - startedMs) / 1000 - plannedS / 2;
-    expect(Math.abs(wantedS(await current()) - plannedS - darkS)).toBeLessThan(8);
+    const addedMs = Date.now();
     const { samples } = await server.get<LightTraceReply>(`/api/batches/${id}/light-trace`);
+    // what is added is the dark since the last light that was seen, up to the press, in steps of the lamp's timer
+    const lastLitMs = samples.findLast(({ mWPerCm2 }) => mWPerCm2 > 3)!.atMs;
+    const addedS = wantedS(await current()) - plannedS;
+    expect(addedS).toBeGreaterThan((pressedMs - lastLitMs) / 1000 - 5);
+    expect(addedS).toBeLessThan((addedMs - lastLitMs) / 1000 + LAMP.timerStepS + 5);
+    expect(addedS % LAMP.timerStepS).toBe(0);
     expect(samples.some(({ mWPerCm2 }) => mWPerCm2 > 3)).toBe(true);
     expect(samples.at(-1)!.mWPerCm2).toBe(0);
     // taken out as it is: what counts is half, not the clock

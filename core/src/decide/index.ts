@@ -17,3 +17,4 @@ export type { Moment } from './moment.ts';
 export * from './scrap.ts';
 export * from './start.ts';
 export * from './undo.ts';
+export * from './workedLight.ts';

@@ -1,11 +1,12 @@
 import { type BatchState, currentStep } from '@north-step/core/batch';
 import type { BenchNow } from '@north-step/core/bench';
+import { nextCureS } from '@north-step/core/decide';
 import { curePlanOf } from '@north-step/core/plan';
 import { isCure, procedureTimes } from '@north-step/core/route';
 import { chanceText, clockText } from '@north-step/core/units';
 import { useNavigate } from 'react-router';
 import { SlimBand, SlimButton, useDo } from '../next/index.ts';
-import { type CureView, nextCureS } from './useCure.ts';
+import type { CureView } from './useCure.ts';
 
 type CureBandProps = { readonly batch: BatchState; readonly bench: BenchNow; readonly cure: CureView };
 

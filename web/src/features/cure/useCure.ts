@@ -1,29 +1,15 @@
 import type { BenchReply, LampView } from '@north-step/contract';
-import { type BatchLight, type BatchState, wantedS } from '@north-step/core/batch';
-import type { BenchNow } from '@north-step/core/bench';
-import {
-  type CureAlternative,
-  type CureSetting,
-  cureAlternatives,
-  cureEnd,
-  type Medium,
-  turnedSetting,
-  type WindowRange,
-  whyClosed,
-} from '@north-step/core/cure';
-import { forecastWith, requestWith } from '@north-step/core/decide';
+import type { BatchLight, BatchState } from '@north-step/core/batch';
+import type { Medium } from '@north-step/core/cure';
+import { forecastWith, nextCureS, workOutLight } from '@north-step/core/decide';
 import { AS_DRAWN } from '@north-step/core/light';
 import type { Vec3 } from '@north-step/core/mesh';
 import {
-  type CureForecast,
-  cureSetting,
   HOLLOW_COUNTS_PCT,
   hollowSharePct,
-  lampAt,
   mainLamp,
   type PoseLights,
   poseLights,
-  shareS,
   wantsTurn,
 } from '@north-step/core/plan';
 import { isCure, NOWHERE } from '@north-step/core/route';
@@ -36,21 +22,12 @@ export type CureView = ReturnType<typeof useCure>;
 
 /** Everything the cure page works out for one batch: places, maps, window, plan, alternatives. */
 export function useCure(batch: BatchState | undefined, bench: BenchReply | undefined, lamps: readonly LampView[]) {
-  const cureStep = batch?.steps.find((one) => isCure(one) && one.state !== 'done');
-  const [chosenStation, setStation] = useState<string>();
-  const station = chosenStation ?? cureStep?.station ?? (bench && mainLamp(bench.bench)) ?? NOWHERE;
+  const set = useCureSettings(batch, bench);
+  const { station, medium, tempC } = set;
   const lamp = lamps.find(({ stationId }) => stationId === station);
-  const [chosenMedium, setMedium] = useState<Medium>();
-  const medium = chosenMedium ?? cureStep?.medium ?? batch?.card.cureMedium ?? 'air';
-  const [chosenTemp, setTemp] = useState<{ readonly tempC?: number }>();
-  const tempC = chosenTemp ? chosenTemp.tempC : cureStep?.tempC;
-  const setTempC = (next: number | undefined) => setTemp({ tempC: next });
-  const [chosenTurn, setTurn] = useState<boolean>();
-  const [chosenOuter, setOuterOnly] = useState<boolean>();
   const { parts, share: readShare } = useCureParts(batch);
-  const [count, setCount] = useState<number>();
   const { tableRadiusMm } = lamp?.lamp ?? {};
-  const wanted = count ?? batch?.light?.placed ?? batch?.count ?? 1;
+  const wanted = set.chosen.count ?? batch?.light?.placed ?? batch?.count ?? 1;
   const planned = batch?.light;
   const plannedUps = planned && JSON.stringify(planned.upByKind ?? planned.poses.slice(0, 1).map(({ up }) => up));
   const plannedPoses = useMemo(
@@ -65,7 +42,7 @@ export function useCure(batch: BatchState | undefined, bench: BenchReply | undef
   const maps = useLightMaps(parts, placements, steadyLamp, rods);
   const { first, second } = maps;
   const hollowPct = first ? hollowSharePct(first, second) : 0;
-  const outerOnly = chosenOuter ?? planned?.outerOnly ?? hollowPct > HOLLOW_COUNTS_PCT;
+  const outerOnly = set.chosen.outerOnly ?? planned?.outerOnly ?? hollowPct > HOLLOW_COUNTS_PCT;
   const lights = useMemo((): PoseLights => {
     const rod = inside && { totalMW: inside.totalMW, lengthMm: Math.round(inside.lengthMm) };
     if (first) return poseLights({ station, placed: placements.length, outerOnly, inside: rod, ups }, first, second);
@@ -78,39 +55,25 @@ export function useCure(batch: BatchState | undefined, bench: BenchReply | undef
     return { plain: of(lights.plain), turned: of(lights.turned) };
   }, [batch, bench, lights, medium, tempC]);
   const asPlanned = planned && planned.poses.length > 1;
-  const turn = chosenTurn ?? asPlanned ?? (first !== undefined && wantsTurn(first.figures, lights, forecasts));
+  const turn = set.chosen.turn ?? asPlanned ?? (first !== undefined && wantsTurn(first.figures, lights, forecasts));
   // as long as nothing here is changed, the plan is the one that the bench works by
-  const untouched =
-    [chosenStation, chosenMedium, chosenTemp, chosenTurn, chosenOuter, count].every((one) => one === undefined) &&
-    !stand.touched;
+  const untouched = set.untouched && !stand.touched;
   const light = untouched && planned ? planned : ((turn ? lights.turned : undefined) ?? lights.plain);
   const worked = useMemo(() => {
     if (!batch || !bench || !light) return undefined;
-    const out = workOut(batch, bench, { light, medium, tempC }, lights);
+    const out = workOutLight(batch, bench.bench, { light, medium, tempC }, lights);
     // rooms and lamps drift after a plan is made: what the bench works by is what was planned
     return untouched && planned && out.eachS ? { ...out, eachS: nextCureS(batch) ?? out.eachS } : out;
   }, [batch, bench, light, medium, tempC, lights, untouched, planned]);
   return {
     parts,
     readShare,
-    station,
-    setStation: (id: string) => {
-      setStation(id);
-      setTurn(undefined);
-      setTemp({});
-    },
     lamp,
-    medium,
-    setMedium,
-    tempC,
-    setTempC,
+    ...set,
     turn,
-    setTurn,
     hollowPct,
     outerOnly,
-    setOuterOnly,
     wanted,
-    setCount,
     stand,
     maps,
     light,
@@ -119,10 +82,36 @@ export function useCure(batch: BatchState | undefined, bench: BenchReply | undef
     untouched,
   };
 }
-/** What the next run of light of a batch is planned for, or runs for, s. Nothing once all its light was given. */
-export function nextCureS({ steps }: BatchState): number | undefined {
-  const step = steps.find((one) => isCure(one) && one.state !== 'done');
-  return step?.plannedS === undefined ? undefined : wantedS(step);
+
+type Chosen = {
+  readonly station?: string;
+  readonly medium?: Medium;
+  /** undefined within it: as warm as the room */
+  readonly temp?: { readonly tempC?: number | undefined };
+  readonly turn?: boolean;
+  readonly outerOnly?: boolean;
+  readonly count?: number;
+};
+
+/** Where, in what and how warm it is lit: as somebody chose on the page, else as its step has it. */
+function useCureSettings(batch: BatchState | undefined, bench: BenchReply | undefined) {
+  const [chosen, setChosen] = useState<Chosen>({});
+  const choose = (over: Chosen) => setChosen((now) => ({ ...now, ...over }));
+  const step = batch?.steps.find((one) => isCure(one) && one.state !== 'done');
+  return {
+    chosen,
+    untouched: Object.keys(chosen).length === 0,
+    station: chosen.station ?? step?.station ?? (bench && mainLamp(bench.bench)) ?? NOWHERE,
+    medium: chosen.medium ?? step?.medium ?? batch?.card.cureMedium ?? 'air',
+    tempC: chosen.temp ? chosen.temp.tempC : step?.tempC,
+    /** another lamp: whether to turn, and how warm, is asked anew */
+    setStation: (station: string) => setChosen(({ turn: _, ...now }) => ({ ...now, station, temp: {} })),
+    setMedium: (medium: Medium) => choose({ medium }),
+    setTempC: (tempC: number | undefined) => choose({ temp: { tempC } }),
+    setTurn: (turn: boolean) => choose({ turn }),
+    setOuterOnly: (outerOnly: boolean) => choose({ outerOnly }),
+    setCount: (count: number) => choose({ count }),
+  };
 }
 
 /** The sun has no map: parts are turned now and then, so that every face gets near the mean. */
@@ -136,49 +125,4 @@ function evenLight(lamp: LampView, placed: number): BatchLight {
     medianMWPerCm2: mWPerCm2,
     neverLitPct: 0,
   };
-}
-
-export type Worked = {
-  readonly setting: CureSetting;
-  readonly forecast: CureForecast;
-  /** of one run of the plan; nothing when no plan fits */
-  readonly eachS?: number;
-  readonly range?: WindowRange;
-  readonly closed?: ReturnType<typeof whyClosed>;
-  readonly alternatives: readonly CureAlternative[];
-  readonly stiffnessPct?: number;
-  /** of the plain pose alone, when the plan turns the parts over */
-  readonly unturnedHandleS?: number;
-};
-
-function workOut(
-  batch: BatchState,
-  bench: BenchReply,
-  choice: { light: BatchLight; medium: Medium; tempC?: number },
-  lights: PoseLights,
-): Worked {
-  const forecast = forecastWith(batch, choice, bench.bench);
-  const setting = cureSetting(requestWith(batch, choice, bench.bench));
-  const { poses } = choice.light;
-  const { handleS } = forecast.window;
-  const isTurned = poses.length > 1;
-  const alternatives = cureAlternatives(setting, { poses, turned: lights.turned?.poses });
-  const plain = isTurned && lights.plain ? { ...choice, light: lights.plain } : undefined;
-  return {
-    setting,
-    forecast,
-    eachS: eachOf(forecast, choice.light, bench.bench),
-    range: forecast.range,
-    closed: whyClosed(setting, forecast.window, alternatives),
-    alternatives,
-    stiffnessPct:
-      handleS === undefined ? undefined : cureEnd(turnedSetting(setting, poses, handleS), handleS).stiffnessPct,
-    unturnedHandleS: plain && forecastWith(batch, plain, bench.bench).window.handleS,
-  };
-}
-
-/** One run of the plan: the first light shared between the poses. */
-function eachOf({ doses }: CureForecast, { station, poses }: BatchLight, bench: BenchNow): number | undefined {
-  const timerStepS = lampAt(bench, station)?.timerStepS;
-  return doses && timerStepS && shareS(doses.firstS, poses.length, { timerStepS, lastS: doses.lastS });
 }
