@@ -1,11 +1,11 @@
 import { slugOf } from '@north-step/core/units';
-import { Link, matchPath, useLocation } from 'react-router';
-import { PAGE_HELP, TOUR } from './helpTexts.ts';
+import { Link, useLocation } from 'react-router';
+import { helpAt, TOUR } from './helpTexts.ts';
 
 /** Folded at the foot of every page: what it is for, what to do first on it, and where a tour goes on. */
 export function PageHelp() {
   const { pathname } = useLocation();
-  const help = PAGE_HELP.find(({ path }) => matchPath(path, pathname));
+  const help = helpAt(pathname);
   if (!help) return null;
   const stop = TOUR.findIndex(({ to }) => to === pathname);
   return (
