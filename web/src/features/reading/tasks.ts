@@ -2,8 +2,8 @@ import type { RawReading, ReadingKind } from '@north-step/core/reading';
 
 export type Field = { readonly name: string; readonly label: string; readonly unit: string; readonly start?: string };
 /** A guided reading: what to do, in order, and what to write down. */
-export type Task = {
-  readonly kind: ReadingKind;
+export type Task = Guidance & { readonly kind: ReadingKind };
+type Guidance = {
   readonly name: string;
   readonly minutes: string;
   readonly steps: readonly string[];
@@ -18,9 +18,9 @@ export type Task = {
 const TEMP: Field = { name: 'tempC', label: 'Temperature of the sample', unit: '°C', start: '21.5' };
 const STIR = 'Stir the bath, wait a minute, and take the sample from the middle.';
 
-export const TASKS: readonly Task[] = [
-  {
-    kind: 'flask',
+/** Of every kind, the handiest first. */
+const GUIDANCE: Readonly<Record<ReadingKind, Guidance>> = {
+  flask: {
     name: 'Weighed flask',
     minutes: '2 min',
     steps: [
@@ -39,8 +39,7 @@ export const TASKS: readonly Task[] = [
       'Weight over volume is the density at this temperature. What it has above the plain solvent is resin: 1/ρ = (1 − C)/ρ(solvent) + C/ρ(resin). The strength of the solvent is taken as estimated.',
     scale: { field: 'netG', empty: 'flask', amountField: 'flaskMl' },
   },
-  {
-    kind: 'residue',
+  residue: {
     name: 'Dry residue',
     minutes: '2 min, and 10 min drying',
     steps: [
@@ -57,8 +56,7 @@ export const TASKS: readonly Task[] = [
     arithmetic: 'Load is the residue over the weight of the sample: C = m / (V · ρ).',
     scale: { field: 'residueG', empty: 'dish', amountField: 'sampleMl' },
   },
-  {
-    kind: 'density',
+  density: {
     name: 'Density',
     minutes: '1 min',
     steps: [
@@ -71,8 +69,7 @@ export const TASKS: readonly Task[] = [
     arithmetic:
       'What the density has above that of the plain solvent at this temperature is resin: 1/ρ = (1 − C)/ρ(solvent) + C/ρ(resin).',
   },
-  {
-    kind: 'index',
+  index: {
     name: 'Refractive index',
     minutes: '1 min',
     steps: ['Check the prism with water: 1.3330 at 20 °C.', STIR, 'Two drops on the prism, lid down, read the line.'],
@@ -81,8 +78,7 @@ export const TASKS: readonly Task[] = [
     arithmetic:
       'Index adds up by volume (Gladstone–Dale): what lies above the solvent’s own is resin, turned into weight.',
   },
-  {
-    kind: 'clarity',
+  clarity: {
     name: 'Clarity card',
     minutes: '2 min',
     steps: [
@@ -95,8 +91,7 @@ export const TASKS: readonly Task[] = [
     caution: 'How much a resin dims depends on its colour: the first dry residue calibrates this card.',
     arithmetic: 'Contrast falls as e^(−κ·C·path): Beer–Lambert. κ is a guess until a dry residue calibrates it.',
   },
-  {
-    kind: 'level',
+  level: {
     name: 'Level',
     minutes: '1 min',
     steps: ['Let the bath come to rest.', 'Read the mark at the surface.'],
@@ -104,8 +99,7 @@ export const TASKS: readonly Task[] = [
     caution: 'A level says how much evaporated, not how loaded the bath is.',
     arithmetic: '',
   },
-  {
-    kind: 'look',
+  look: {
     name: 'A look',
     minutes: 'at once',
     steps: ['Look straight down through the bath at the basket.'],
@@ -113,7 +107,11 @@ export const TASKS: readonly Task[] = [
     caution: 'A look is a weak, late sign. It is still evidence.',
     arithmetic: 'A clear basket speaks for about 2 %, haze for 6 %, a hidden basket for 14 %; each is vague.',
   },
-];
+};
+export const TASKS: readonly Task[] = (Object.keys(GUIDANCE) as ReadingKind[]).map((kind) => ({
+  kind,
+  ...GUIDANCE[kind],
+}));
 export const taskOf = (kind: string | null): Task => TASKS.find((task) => task.kind === kind) ?? TASKS[0]!;
 
 /** What was typed as a raw reading; undefined while something is missing. Decimal commas are fine. */
