@@ -1,16 +1,16 @@
-import type { ErrorReply, LampView } from '@north-step/contract';
+import type { ErrorReply, LampView, PairsReply } from '@north-step/contract';
 import type { BenchNow } from '@north-step/core/bench';
-import { COUPON_RESULTS, type CouponFit, type CureSetting, cureWindow } from '@north-step/core/cure';
+import { type CureSetting, cureWindow } from '@north-step/core/cure';
 import { cureConstantsOf, type ResinCard } from '@north-step/core/resin';
 import { clockText, plainNumber } from '@north-step/core/units';
 import { useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { useBenchQuery, useResinsQuery } from '../../app/api.ts';
 import { dayAndClock, useNow } from '../../app/useNow.ts';
-import { WindowBar } from '../../glyphs/index.ts';
-import { Choice, Failed, Loading, NumberField, SelectField } from '../../ui/index.ts';
+import { Choice, Failed, Loading, SelectField } from '../../ui/index.ts';
 import { SlimBand, SlimButton, useDo } from '../next/index.ts';
 import { useLampsQuery, usePairsQuery } from './endpoints.ts';
+import { CouponRow, FitWords } from './Ladder.tsx';
 import { useFit, useLadder } from './useLadder.ts';
 
 const COUPON_MM = 3;
@@ -54,7 +54,6 @@ export function CouponsPage() {
   const elapsedS = draft.startedAtMs === undefined ? undefined : (nowMs - draft.startedAtMs) / 1000;
   const next = draft.coupons.findIndex(({ result }) => !result);
   const answered = draft.coupons.filter(({ result }) => result).length;
-  const pair = pairs?.pairs.find(({ cardId, stationId }) => cardId === resin.card.id && stationId === lamp.stationId);
   const choose = (name: 'card' | 'lamp', value: string) =>
     setParams({ card: resin.card.id, lamp: lamp.stationId, [name]: value }, { replace: true });
   const save = async () => {
@@ -91,65 +90,24 @@ export function CouponsPage() {
         }
       />
       <div className="grid grid-cols-[250px_minmax(0,1fr)_360px] max-lg:grid-cols-1">
-        <section aria-label="What is tried" className="border-r border-line px-[18px] py-3 print:hidden">
-          <SelectField
-            label="Resin"
-            value={resin.card.id}
-            options={learnable.map(({ card }) => ({ value: card.id, text: card.name }))}
-            onChange={(next) => choose('card', next)}
-          />
-          <SelectField
-            label="Lot"
-            className="mt-2"
-            value={lot ?? resin.lots[0]}
-            options={resin.lots}
-            onChange={setLot}
-          />
-          <h3 className="mt-3 mb-1 font-bold">Lamp</h3>
-          <Choice
-            label="Lamp"
-            value={lamp.stationId}
-            options={sources.map(({ stationId, name }) => ({ value: stationId, text: name }))}
-            onChange={(value) => choose('lamp', value)}
-          />
-          <p className="mt-3 text-[13px] text-ink-2">
-            Print eight coupons {COUPON_MM} mm thick, wash and dry them as parts. All go in at once; each comes out at
-            its time, is touched and tilted beside a white reference. Gloves on: a tacky coupon is uncured resin.
-          </p>
-        </section>
+        <Tried
+          choices={{ resins: learnable.map(({ card }) => card), lots: resin.lots, lamps: sources }}
+          chosen={{ cardId: resin.card.id, lot: lot ?? resin.lots[0], stationId: lamp.stationId }}
+          onCard={(value) => choose('card', value)}
+          onLot={setLot}
+          onLamp={(value) => choose('lamp', value)}
+        />
         <section aria-label="Coupons" className="border-r border-line px-[18px] py-3">
           <h2 className="text-lg font-bold">The ladder</h2>
           <ol>
             {draft.coupons.map((coupon, index) => (
-              <li
+              <CouponRow
                 key={coupon.seconds}
-                className={`grid grid-cols-[30px_80px_1fr_110px] items-center gap-2 border-b border-line py-1.5 ${index === next ? 'bg-liquid' : ''}`}
-              >
-                <b>{index + 1}</b>
-                <span className="font-mono text-lg font-bold">{clockText(coupon.seconds)}</span>
-                <span className="flex flex-wrap gap-2">
-                  {COUPON_RESULTS.map((result) => (
-                    <button
-                      key={result}
-                      type="button"
-                      className="btn min-h-14"
-                      aria-pressed={coupon.result === result}
-                      aria-label={`Coupon ${index + 1}: ${result}`}
-                      onClick={() => ladder.answer(index, { result: coupon.result === result ? undefined : result })}
-                    >
-                      {result}
-                    </button>
-                  ))}
-                </span>
-                <NumberField
-                  label="Shore D"
-                  of={`coupon ${index + 1}`}
-                  min={1}
-                  max={100}
-                  value={coupon.shoreD}
-                  onChange={(shoreD) => ladder.answer(index, { shoreD })}
-                />
-              </li>
+                number={index + 1}
+                coupon={coupon}
+                now={index === next}
+                onAnswer={(over) => ladder.answer(index, over)}
+              />
             ))}
           </ol>
           {refusal && (
@@ -166,29 +124,7 @@ export function CouponsPage() {
         <section aria-label="What it says" className="px-[18px] py-3 print:hidden">
           <h2 className="text-lg font-bold">What it says</h2>
           {fit && <FitWords fit={fit} answered={answered} />}
-          {pair && (
-            <>
-              <h2 className="mt-4 text-lg font-bold">In use now</h2>
-              <p className="text-sm">
-                A coupon {COUPON_MM} mm thick is tack-free after {clockText(pair.handleS)} (
-                {clockText(pair.handleRange90[0]!)}–{clockText(pair.handleRange90[1]!)})
-                {pair.maxS !== undefined && `, over after ${clockText(pair.maxS)}`}, from {pair.coupons} coupons and{' '}
-                {pair.looks} looks. A part takes longer where its walls are thicker or its light is uneven.
-              </p>
-              {pair.drift && <p className="mt-1 border-l-4 border-brick pl-2 text-sm">{pair.drift}</p>}
-            </>
-          )}
-          <h2 className="mt-4 text-lg font-bold">Earlier ladders</h2>
-          <ul className="text-sm">
-            {(pairs?.ladders ?? [])
-              .filter(({ cardId, stationId }) => cardId === resin.card.id && stationId === lamp.stationId)
-              .map(({ id, atMs, by, outcomes }) => (
-                <li key={id} className="border-b border-line py-1">
-                  {dayAndClock(atMs)}, {by}:{' '}
-                  {outcomes.map(({ seconds, result }) => `${clockText(seconds)} ${result}`).join(', ')}
-                </li>
-              ))}
-          </ul>
+          <KnownOfPair pairs={pairs} cardId={resin.card.id} stationId={lamp.stationId} />
         </section>
       </div>
     </>
@@ -209,33 +145,79 @@ function bandWords(
     : `Take coupon ${next + 1} out now: touch it, tilt it.`;
 }
 
-/** Before and after, on one scale. */
-function FitWords({ fit, answered }: { readonly fit: CouponFit; readonly answered: number }) {
+type TriedProps = {
+  readonly choices: {
+    readonly resins: readonly ResinCard[];
+    readonly lots: readonly string[];
+    readonly lamps: readonly LampView[];
+  };
+  readonly chosen: { readonly cardId: string; readonly lot: string | undefined; readonly stationId: string };
+  readonly onCard: (cardId: string) => void;
+  readonly onLot: (lot: string) => void;
+  readonly onLamp: (stationId: string) => void;
+};
+
+function Tried({ choices, chosen, onCard, onLot, onLamp }: TriedProps) {
+  return (
+    <section aria-label="What is tried" className="border-r border-line px-[18px] py-3 print:hidden">
+      <SelectField
+        label="Resin"
+        value={chosen.cardId}
+        options={choices.resins.map(({ id, name }) => ({ value: id, text: name }))}
+        onChange={onCard}
+      />
+      <SelectField label="Lot" className="mt-2" value={chosen.lot} options={choices.lots} onChange={onLot} />
+      <h3 className="mt-3 mb-1 font-bold">Lamp</h3>
+      <Choice
+        label="Lamp"
+        value={chosen.stationId}
+        options={choices.lamps.map(({ stationId, name }) => ({ value: stationId, text: name }))}
+        onChange={onLamp}
+      />
+      <p className="mt-3 text-[13px] text-ink-2">
+        Print eight coupons {COUPON_MM} mm thick, wash and dry them as parts. All go in at once; each comes out at its
+        time, is touched and tilted beside a white reference. Gloves on: a tacky coupon is uncured resin.
+      </p>
+    </section>
+  );
+}
+
+/** What is known of a resin under a lamp by now, and the ladders it was learned from. */
+function KnownOfPair({
+  pairs,
+  cardId,
+  stationId,
+}: {
+  readonly pairs: PairsReply | undefined;
+  readonly cardId: string;
+  readonly stationId: string;
+}) {
+  const of = (row: { readonly cardId: string; readonly stationId: string }) =>
+    row.cardId === cardId && row.stationId === stationId;
+  const pair = pairs?.pairs.find(of);
   return (
     <>
-      <p className="text-sm">
-        On even light a coupon is tack-free after <b>{clockText(fit.handleS)}</b> ({clockText(fit.handleRange90[0])}–
-        {clockText(fit.handleRange90[1])})
-        {fit.maxS !== undefined && fit.maxRange90 && (
-          <>
-            , over after <b>{clockText(fit.maxS)}</b> ({clockText(fit.maxRange90[0])}–{clockText(fit.maxRange90[1])})
-          </>
-        )}
-        .
-      </p>
-      <p className="mt-2 text-[13px] text-ink-2">by {answered} coupons</p>
-      <WindowBar
-        handleS={fit.handleS}
-        maxS={fit.maxS}
-        handleRangeS={fit.handleRange90}
-        maxRangeS={fit.maxRange90}
-        widthPx={320}
-        heightPx={18}
-      />
-      <p className="text-[13px] text-ink-2">
-        before: start {clockText(fit.prior.handleRange90[0])}–{clockText(fit.prior.handleRange90[1])}
-        {fit.prior.maxRange90 && `, end ${clockText(fit.prior.maxRange90[0])}–${clockText(fit.prior.maxRange90[1])}`}
-      </p>
+      {pair && (
+        <>
+          <h2 className="mt-4 text-lg font-bold">In use now</h2>
+          <p className="text-sm">
+            A coupon {COUPON_MM} mm thick is tack-free after {clockText(pair.handleS)} (
+            {clockText(pair.handleRange90[0]!)}–{clockText(pair.handleRange90[1]!)})
+            {pair.maxS !== undefined && `, over after ${clockText(pair.maxS)}`}, from {pair.coupons} coupons and{' '}
+            {pair.looks} looks. A part takes longer where its walls are thicker or its light is uneven.
+          </p>
+          {pair.drift && <p className="mt-1 border-l-4 border-brick pl-2 text-sm">{pair.drift}</p>}
+        </>
+      )}
+      <h2 className="mt-4 text-lg font-bold">Earlier ladders</h2>
+      <ul className="text-sm">
+        {(pairs?.ladders ?? []).filter(of).map(({ id, atMs, by, outcomes }) => (
+          <li key={id} className="border-b border-line py-1">
+            {dayAndClock(atMs)}, {by}:{' '}
+            {outcomes.map(({ seconds, result }) => `${clockText(seconds)} ${result}`).join(', ')}
+          </li>
+        ))}
+      </ul>
     </>
   );
 }

@@ -34,17 +34,22 @@ const MEANS: Readonly<Record<Mishap['what'], string>> = {
 };
 
 /** Something went wrong: what happened has an answer that puts steps in; anything else is a flag with a reason. */
-export function FlagDialog(props: FlagDialogProps) {
-  const { batch, next, onClose, onFlag, onLeaveOut, onHappened } = props;
-  const [note, setNote] = useState(batch.flag ?? '');
-  const [stops, setStops] = useState(batch.flagStops ?? false);
+export function FlagDialog({ batch, next, onClose, onFlag, onLeaveOut, onElsewhere, onHappened }: FlagDialogProps) {
+  return (
+    <Sheet open onOpenChange={(to) => !to && onClose()} title={`What is wrong with ${batch.name}?`}>
+      <WhatHappened batch={batch} onHappened={onHappened} />
+      {next && <Elsewhere batch={batch} step={next} onElsewhere={onElsewhere} />}
+      {next && <LeaveOut step={next} onLeaveOut={onLeaveOut} />}
+      <RaiseFlag batch={batch} onFlag={onFlag} />
+    </Sheet>
+  );
+}
+
+/** What came between. A power cut stops every machine of the bench: it is said of all that they held. */
+function WhatHappened({ batch, onHappened }: Pick<FlagDialogProps, 'batch' | 'onHappened'>) {
   const [what, setWhat] = useState<Mishap['what']>();
   const [off, setOff] = useState('');
-  const [because, setBecause] = useState('');
-  // a power cut stops every machine of the bench
-  const { data } = useBenchQuery();
-  const open = data?.open ?? [];
-  const elsewhere = next && data ? stationsFor(batch, next, data.bench) : [];
+  const open = useBenchQuery().data?.open ?? [];
   const nowMs = useNow(1000);
   const stopped = open.filter((one) => {
     const step = currentStep(one);
@@ -52,17 +57,14 @@ export function FlagDialog(props: FlagDialogProps) {
   });
   const offS = parseDurationS(off);
   const most = Math.max(0, ...stopped.map((one) => ranS(currentStep(one)!, nowMs)));
-  const ready = what !== 'power lost' || (offS !== undefined && offS >= 1 && offS <= most);
+  const cut = what === 'power lost';
+  const ready = !cut || (stopped.length > 0 && offS !== undefined && offS >= 1 && offS <= most);
   const happen = () => {
-    if (what === 'power lost')
-      onHappened(
-        stopped.map(({ id }) => id),
-        { what, offS: Math.round(offS!) },
-      );
-    else if (what) onHappened([batch.id], { what });
+    const ids = cut ? stopped.map(({ id }) => id) : [batch.id];
+    if (what) onHappened(ids, cut ? { what, offS: Math.round(offS!) } : { what });
   };
   return (
-    <Sheet open onOpenChange={(to) => !to && onClose()} title={`What is wrong with ${batch.name}?`}>
+    <>
       <Choice
         label="What happened"
         value={what}
@@ -70,7 +72,7 @@ export function FlagDialog(props: FlagDialogProps) {
         onChange={setWhat}
       />
       {what && <p className="mt-2">{MEANS[what]}</p>}
-      {what === 'power lost' && (
+      {cut && (
         <>
           <p className="mt-2">
             {stopped.length === 0
@@ -87,50 +89,65 @@ export function FlagDialog(props: FlagDialogProps) {
         </>
       )}
       {what && (
-        <button
-          type="button"
-          className="btn btn-sea mt-3"
-          disabled={!ready || (what === 'power lost' && stopped.length === 0)}
-          onClick={happen}
-        >
+        <button type="button" className="btn btn-sea mt-3" disabled={!ready} onClick={happen}>
           That happened
         </button>
       )}
-      {next && elsewhere.length > 0 && (
-        <>
-          <h3 className="mt-5 border-t border-line pt-3 font-bold">Do “{next.title}” elsewhere</h3>
-          <div className="mt-1 flex flex-wrap gap-2">
-            {elsewhere.map((station) => (
-              <button key={station.id} type="button" className="btn" onClick={() => props.onElsewhere(station)}>
-                {station.name}
-              </button>
-            ))}
-          </div>
-        </>
-      )}
-      {next && (
-        <>
-          <h3 className="mt-5 border-t border-line pt-3 font-bold">Leave “{next.title}” out</h3>
-          <div className="mt-1 flex gap-2">
-            <input
-              className="field flex-1"
-              aria-label={`Why ${next.title} is left out`}
-              placeholder="why"
-              maxLength={200}
-              value={because}
-              onChange={(event) => setBecause(event.target.value)}
-            />
-            <button
-              type="button"
-              className="btn"
-              disabled={because.trim() === ''}
-              onClick={() => onLeaveOut(because.trim())}
-            >
-              Leave it out
-            </button>
-          </div>
-        </>
-      )}
+    </>
+  );
+}
+
+type OfStep = { readonly step: Step };
+function Elsewhere({ batch, step, onElsewhere }: OfStep & Pick<FlagDialogProps, 'batch' | 'onElsewhere'>) {
+  const bench = useBenchQuery().data?.bench;
+  const elsewhere = bench ? stationsFor(batch, step, bench) : [];
+  if (elsewhere.length === 0) return null;
+  return (
+    <>
+      <h3 className="mt-5 border-t border-line pt-3 font-bold">Do “{step.title}” elsewhere</h3>
+      <div className="mt-1 flex flex-wrap gap-2">
+        {elsewhere.map((station) => (
+          <button key={station.id} type="button" className="btn" onClick={() => onElsewhere(station)}>
+            {station.name}
+          </button>
+        ))}
+      </div>
+    </>
+  );
+}
+
+function LeaveOut({ step, onLeaveOut }: OfStep & Pick<FlagDialogProps, 'onLeaveOut'>) {
+  const [because, setBecause] = useState('');
+  return (
+    <>
+      <h3 className="mt-5 border-t border-line pt-3 font-bold">Leave “{step.title}” out</h3>
+      <div className="mt-1 flex gap-2">
+        <input
+          className="field flex-1"
+          aria-label={`Why ${step.title} is left out`}
+          placeholder="why"
+          maxLength={200}
+          value={because}
+          onChange={(event) => setBecause(event.target.value)}
+        />
+        <button
+          type="button"
+          className="btn"
+          disabled={because.trim() === ''}
+          onClick={() => onLeaveOut(because.trim())}
+        >
+          Leave it out
+        </button>
+      </div>
+    </>
+  );
+}
+
+function RaiseFlag({ batch, onFlag }: Pick<FlagDialogProps, 'batch' | 'onFlag'>) {
+  const [note, setNote] = useState(batch.flag ?? '');
+  const [stops, setStops] = useState(batch.flagStops ?? false);
+  return (
+    <>
       <h3 className="mt-5 border-t border-line pt-3 font-bold">Or raise a flag</h3>
       <div className="mt-2 flex flex-wrap gap-2">
         {READY.map((ready) => (
@@ -167,6 +184,6 @@ export function FlagDialog(props: FlagDialogProps) {
           </button>
         )}
       </div>
-    </Sheet>
+    </>
   );
 }
