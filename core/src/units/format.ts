@@ -11,6 +11,10 @@ export function clockText(seconds: number): string {
     : `${sign}${minutes}:${secondsText}`;
 }
 
+/** From, to: `8:26–41:19`; one whose end is out of sight is `1:20:39 or later`. */
+export const clockRange = ([fromS, toS]: readonly [number, number]): string =>
+  Number.isFinite(toS) ? `${clockText(fromS)}–${clockText(toS)}` : `${clockText(fromS)} or later`;
+
 const HOUR_S = 3600;
 const DAY_S = 24 * HOUR_S;
 /** A long time as it is spoken of, without its sign: `3.2 days`, `5.0 h`, `40 min`. */

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import {
+  clockRange,
   clockText,
   litresText,
   parseDurationS,
@@ -50,6 +51,12 @@ describe('units at the edge', () => {
   ])('reads %s where %s is asked for', (text, unit, value) => {
     if (value === undefined) expect(readIn(text, unit)).toBeUndefined();
     else expect(readIn(text, unit)).toBeCloseTo(value, 9);
+  });
+  it('a range of times has an end, or none in sight', () => {
+    expect([clockRange([506, 2479]), clockRange([4839, Number.POSITIVE_INFINITY])]).toEqual([
+      '8:26–41:19',
+      '1:20:39 or later',
+    ]);
   });
   it('knows the freezing and the boiling point of water in both scales', () => {
     expect([parseTempC('32F'), parseTempC('212 f'), parseTempC('0 °C')]).toEqual([0, 100, 0]);

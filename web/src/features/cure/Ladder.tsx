@@ -1,5 +1,5 @@
 import { COUPON_RESULTS, type CouponFit } from '@north-step/core/cure';
-import { clockText } from '@north-step/core/units';
+import { clockRange, clockText } from '@north-step/core/units';
 import { WindowBar } from '../../glyphs/index.ts';
 import { NumberField } from '../../ui/index.ts';
 import type { Coupon } from './useLadder.ts';
@@ -51,11 +51,10 @@ export function FitWords({ fit, answered }: { readonly fit: CouponFit; readonly 
   return (
     <>
       <p className="text-sm">
-        On even light a coupon is tack-free after <b>{clockText(fit.handleS)}</b> ({clockText(fit.handleRange90[0])}–
-        {clockText(fit.handleRange90[1])})
+        On even light a coupon is tack-free after <b>{clockText(fit.handleS)}</b> ({clockRange(fit.handleRange90)})
         {fit.maxS !== undefined && fit.maxRange90 && (
           <>
-            , over after <b>{clockText(fit.maxS)}</b> ({clockText(fit.maxRange90[0])}–{clockText(fit.maxRange90[1])})
+            , over after <b>{clockText(fit.maxS)}</b> ({clockRange(fit.maxRange90)})
           </>
         )}
         .
@@ -70,8 +69,8 @@ export function FitWords({ fit, answered }: { readonly fit: CouponFit; readonly 
         heightPx={18}
       />
       <p className="text-[13px] text-ink-2">
-        before: start {clockText(fit.prior.handleRange90[0])}–{clockText(fit.prior.handleRange90[1])}
-        {fit.prior.maxRange90 && `, end ${clockText(fit.prior.maxRange90[0])}–${clockText(fit.prior.maxRange90[1])}`}
+        before: start {clockRange(fit.prior.handleRange90)}
+        {fit.prior.maxRange90 && `, end ${clockRange(fit.prior.maxRange90)}`}
       </p>
     </>
   );
