@@ -236,7 +236,7 @@ export const NewLadder = Type.Object(
   },
   strict,
 );
-const Range = Type.Array(Type.Number(), { minItems: 2, maxItems: 2 });
+const Range = Pair();
 /** What is known of a resin under a lamp. */
 export const PairView = Type.Object({
   cardId: EntityId,

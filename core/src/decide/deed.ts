@@ -31,8 +31,8 @@ export const byBatch = <Said>(decide: Decide<Said, 'batch'>) => ({ asks: 'batch'
 export const byBench = <Said>(decide: Decide<Said, 'bench'>) => ({ asks: 'bench', decide }) as const;
 export const byPlaces = <Said>(decide: Decide<Said, 'places'>) => ({ asks: 'places', decide }) as const;
 
-/** What a deed can ask for. */
-export type Scene = { readonly bench: BenchNow; readonly busy: Occupancy; readonly now: Moment };
+/** What a deed can ask for; who is where is only looked up for those that ask. */
+export type Scene = { readonly bench: BenchNow; readonly busy: () => Occupancy; readonly now: Moment };
 
 export function decide<Said>(deed: Deed<Said>, batch: BatchState, said: Said, { bench, busy, now }: Scene): Decided {
   switch (deed.asks) {
@@ -41,6 +41,6 @@ export function decide<Said>(deed: Deed<Said>, batch: BatchState, said: Said, { 
     case 'bench':
       return deed.decide(batch, said, bench, now);
     case 'places':
-      return deed.decide(batch, said, bench, busy, now);
+      return deed.decide(batch, said, bench, busy(), now);
   }
 }

@@ -1,7 +1,7 @@
 import type { ButtonOf, Sample } from '@north-step/contract';
 import { makeRandom, type Random } from '@north-step/core/maths';
-import { Bridge, type PressOn, sleep } from '../bridge.ts';
-import { nowS } from '../telling.ts';
+import { Bridge, type PressOn } from '../bridge.ts';
+import { nowS, telling } from '../telling.ts';
 import type { RunDevice, TrueLamp } from '../workshop.ts';
 
 export type LampBoxState = {
@@ -122,10 +122,7 @@ export const lampBox: RunDevice = ({ stationId, seed = 1, leftS = 0, ...address 
     lamp = await workshop.lamp(stationId);
     state = coldLampBox(nowS(), lamp.roomC);
     if (leftS > 0) state = pressedLampBox(state, 'start', leftS, lamp);
-    while (bridge.running) {
-      await bridge.send([sample()]);
-      await sleep(state.lit ? LIT_MS : QUIET_MS);
-    }
+    telling(bridge, sample, () => (state.lit ? LIT_MS : QUIET_MS));
   })();
   return { stop: () => bridge.stop() };
 };

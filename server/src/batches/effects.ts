@@ -1,4 +1,4 @@
-import { type BatchEvent, type BatchState, ranS, type Step, stepById } from '@north-step/core/batch';
+import { type BatchEvent, type BatchState, HEARD_MS, ranS, type Step, stepById } from '@north-step/core/batch';
 import { finishDry, finishWash, parcelToText, type WashSeen } from '@north-step/core/plan';
 import { isDrying, isWet } from '@north-step/core/route';
 import { clockText, micronText } from '@north-step/core/units';
@@ -9,9 +9,6 @@ import { litSoFar, washesSoFar } from '../devices/index.ts';
 import { Refused } from '../http/errors.ts';
 import { book, markSettled, settleLoss } from '../solvent/index.ts';
 import type { Acting } from './write.ts';
-
-/** A sensor that was heard this lately says how it went on until the end. */
-const HEARD_MS = 25_000;
 
 /** The lamp has burnt while the parts were in it; the light that its own sensor saw stays with the step. */
 export async function lightEffects({ tx, batch, now }: Acting, stepId: string, events: readonly BatchEvent[]) {

@@ -2,7 +2,7 @@ import type { ErrorReply, LampView, PairsReply } from '@north-step/contract';
 import type { BenchNow } from '@north-step/core/bench';
 import { type CureSetting, cureWindow } from '@north-step/core/cure';
 import { cureConstantsOf, type ResinCard } from '@north-step/core/resin';
-import { clockText, plainNumber } from '@north-step/core/units';
+import { clockRange, clockText, plainNumber } from '@north-step/core/units';
 import { useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { useBenchQuery, useResinsQuery } from '../../app/api.ts';
@@ -201,9 +201,8 @@ function KnownOfPair({
         <>
           <h2 className="mt-4 text-lg font-bold">In use now</h2>
           <p className="text-sm">
-            A coupon {COUPON_MM} mm thick is tack-free after {clockText(pair.handleS)} (
-            {clockText(pair.handleRange90[0]!)}–{clockText(pair.handleRange90[1]!)})
-            {pair.maxS !== undefined && `, over after ${clockText(pair.maxS)}`}, from {pair.coupons} coupons and{' '}
+            A coupon {COUPON_MM} mm thick is tack-free after {clockText(pair.handleS)} ({clockRange(pair.handleRange90)}
+            ){pair.maxS !== undefined && `, over after ${clockText(pair.maxS)}`}, from {pair.coupons} coupons and{' '}
             {pair.looks} looks. A part takes longer where its walls are thicker or its light is uneven.
           </p>
           {pair.drift && <p className="mt-1 border-l-4 border-brick pl-2 text-sm">{pair.drift}</p>}

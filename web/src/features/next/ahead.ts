@@ -24,8 +24,7 @@ export function ahead(reply: BenchReply, pending: readonly Command[], clockOffse
     const batch = open.find(({ id }) => id === batchId);
     if (!batch) continue;
     const now: Moment = { atMs: command.madeMs + clockOffsetMs, by: command.by ?? 'workshop' };
-    const busy = othersAt(reply, open, batch.id);
-    const decided = foresee(batch, command, { bench: reply.bench, busy, now });
+    const decided = foresee(batch, command, { bench: reply.bench, busy: () => othersAt(reply, open, batch.id), now });
     const events = decided?.ok ? decided.value : [];
     const after = events.reduce<BatchState>((state, event) => applyEvent(state, event), batch);
     open = open.map((one) => (one.id === batch.id ? after : one));
