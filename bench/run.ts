@@ -1,7 +1,5 @@
 /** `npm run bench`: ratios measured in one run on this machine. Absolute times are printed for orientation only. */
-import { existsSync, readdirSync, readFileSync } from 'node:fs';
-import path from 'node:path';
-import { gzipSync } from 'node:zlib';
+import { existsSync } from 'node:fs';
 import { cureAlternatives, cureWindow, FAMILY_CONSTANTS } from '@north-step/core/cure';
 import { type HistoryItem, Replayer } from '@north-step/core/estimate';
 import { hollowBall, measureMesh, parseStl, toAsciiStl, toBinaryStl } from '@north-step/core/mesh';
@@ -9,6 +7,7 @@ import { clockText } from '@north-step/core/units';
 import { planWash } from '@north-step/core/wash';
 import { STLLoader } from 'three/examples/jsm/loaders/STLLoader.js';
 import { bands, judge, longYear } from '../demo/src/index.ts';
+import { FIRST_LOAD_BYTES, firstLoad } from '../scripts/firstLoad.ts';
 import { couponCoverage, mapTime, playPlans, rayRates } from './light.ts';
 import { pageFigures, type Smoothness } from './page.ts';
 import { median, rows, timed } from './rows.ts';
@@ -139,25 +138,13 @@ function estimator(): void {
   });
 }
 
-/** Script that the first page needs: the entry and what it imports at once. */
-function firstLoad(): void {
-  const folder = 'dist/web/assets';
-  if (!existsSync(folder)) return void console.log('(first load: run npm run build first)');
-  const html = readFileSync('dist/web/index.html', 'utf8');
-  const entry = [...html.matchAll(/assets\/([\w-]+\.js)/g)].map((match) => match[1]!);
-  const needed = new Set(entry);
-  for (const name of needed) {
-    const code = readFileSync(path.join(folder, name), 'utf8');
-    for (const match of code.matchAll(/(?:from|import)\s*"\.\/([\w-]+\.js)"/g)) needed.add(match[1]!);
-  }
-  const kb =
-    [...needed]
-      .filter((name) => readdirSync(folder).includes(name))
-      .reduce((sum, name) => sum + gzipSync(readFileSync(path.join(folder, name))).length, 0) / 1024;
+/** Script that a page needs before it draws. */
+function scripts(): void {
+  const { files, gzipBytes } = firstLoad('dist/web');
   rows.push({
-    what: `first-load script, gzip (${needed.size} files) / 170 kB`,
-    ours: kb,
-    theirs: 170,
+    what: `first-load script, gzip (${files.length} files) / 170 kB`,
+    ours: gzipBytes / 1000,
+    theirs: FIRST_LOAD_BYTES / 1000,
     unit: 'kB',
     budget: '≤ 1',
   });
@@ -245,7 +232,7 @@ await server();
 estimator();
 await readingToPage();
 await pages();
-firstLoad();
+scripts();
 const pad = Math.max(...rows.map((row) => row.what.length));
 console.log(`${'what'.padEnd(pad)}  ratio    ours / other         budget`);
 for (const { what, ours, theirs, unit, budget } of rows) {

@@ -103,6 +103,8 @@ describe('a clock that was set', () => {
     const same = await appWith(undefined);
     expect((await take(same.app)).json().error.code).toBe('SAME_TIME');
     await same.app.close();
+    t.wait(60);
+    await t.step(batch, 'finish');
   });
   it('that ran on by 400 days books no more into a bath than a room can give it', async () => {
     const volumeOf = async () =>

@@ -157,11 +157,23 @@ describe('drag-out', () => {
 });
 
 describe('states follow from facts', () => {
+  beforeAll(async () => {
+    await t.workOn(await t.newBatch());
+    await t.must(`/api/batches/${(await t.newBatch()).id}/flag`, { note: 'a crack?' });
+    await t.step(await t.workOn(await t.newBatch(), at('look-matte')), 'look', { outcome: 'shine' });
+    const washing = await t.step(await t.workOn(await t.newBatch(), at('wash')), 'start');
+    t.wait(60);
+    const url = `/api/batches/${washing.id}/steps/${currentStep(washing)!.id}/finish`;
+    const finish = 'finish-taken-back';
+    expect((await t.post(url, {}, finish)).status).toBe(200);
+    await t.must(`/api/batches/${washing.id}/undo`, { undoes: finish });
+    await t.must(url);
+  });
   it('every batch is the sum of its events', async () => {
     const batches = await t.db.many<{ id: string; state: BatchState; flagged: boolean }>(
       sql`SELECT id, state, flagged FROM batch`,
     );
-    expect(batches.length).toBeGreaterThan(10);
+    expect(batches.length).toBeGreaterThanOrEqual(4);
     for (const { id, state, flagged } of batches) {
       const rebuilt = replay(await eventsOf(t.db, id));
       expect(rebuilt).toEqual(state);
@@ -191,6 +203,7 @@ describe('states follow from facts', () => {
     const batches = await t.db.many<{ id: string; state: BatchState; outcome: string; first_look: string | null }>(
       sql`SELECT id, state, outcome, first_look FROM batch`,
     );
+    expect(batches.length).toBeGreaterThanOrEqual(4);
     for (const { id, state, outcome, first_look } of batches) {
       const rows = await t.db.many<{ step_id: string; by: string | null; outcome: string | null; load: number | null }>(
         sql`SELECT step_id, by, outcome, load_pct AS load FROM batch_step WHERE batch_id = ${id} ORDER BY place`,

@@ -45,7 +45,8 @@ describe('a backup', { timeout: 300_000 }, () => {
     expect(readdirSync(elsewhere).filter((name) => name.startsWith('north-step-'))).toEqual([]);
   });
   it('is never restored over a folder, and a file that is cut off or no backup leaves nothing', async () => {
-    const file = path.join(elsewhere, 'busy.tar.gz');
+    const file = path.join(elsewhere, 'quiet.tar.gz');
+    await makeBackup(t.db, file);
     const mine = path.join(elsewhere, 'mine');
     writeFileSync(mine, 'x');
     await expect(restoreBackup(file, mine)).rejects.toThrow(/is there already and stays as it is/);

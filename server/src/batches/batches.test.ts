@@ -17,13 +17,21 @@ const sha256 = (text: string | Uint8Array) => createHash('sha256').update(text).
 
 describe('a batch from plate to sealed record', () => {
   let batch: BatchState;
-  it('is planned by the models, washed, looked at, cured and sealed', async () => {
+  let book: SolventReply;
+  let t: TestBench;
+  beforeAll(async () => {
+    t = await TestBench.open();
+    await t.fillBaths();
     batch = await t.workOn(await t.newBatch({ customer: 'Port of Lunsay' }));
+    book = await t.get<SolventReply>('/api/solvent');
+  });
+  afterAll(() => t.close());
+  it('is planned by the models, washed, looked at, cured and sealed', () => {
     expect(batch.recordHash).toMatch(/^[0-9a-f]{64}$/);
     expect(exposureS(batch, t.clock.nowMs)).toBeLessThanOrEqual(480);
   });
-  it('moved resin into both baths and kept the book balanced', async () => {
-    const { vessels, residualMg, movements } = await t.get<SolventReply>('/api/solvent');
+  it('moved resin into both baths and kept the book balanced', () => {
+    const { vessels, residualMg, movements } = book;
     expect(residualMg).toBe(0);
     const [first, clean] = ['w1', 'w2'].map((id) => vessels.find((v) => v.id === id)!.resinG) as [number, number];
     // film 1.198 · 4 · 9000 mm², ρ 1.1: nearly all of it in the baths, most of that in the first
@@ -144,10 +152,12 @@ describe('names are shown as text', () => {
     expect(csv).toContain(`"'=HYPERLINK(""x"")"`);
   });
   it('filters and pages', async () => {
+    await t.workOn(await t.newBatch());
+    for (let n = 0; n < 2; n++) await t.newBatch();
     const all = await t.get<BatchList>('/api/batches?limit=2');
     expect([all.rows.length, all.total > 2]).toEqual([2, true]);
     const sealed = await t.get<BatchList>('/api/batches?state=sealed');
-    expect(sealed.rows.every((row) => row.sealedAtMs !== null)).toBe(true);
+    expect([sealed.rows.length > 0, sealed.rows.every((row) => row.sealedAtMs !== null)]).toEqual([true, true]);
   });
 });
 

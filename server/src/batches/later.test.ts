@@ -4,7 +4,7 @@ import type { SealedRecord } from '@north-step/core/record';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { sql } from '../db/index.ts';
 import { wholeBody } from '../records/index.ts';
-import { at, TestBench } from '../testing/bench.ts';
+import { at, ownBench, TestBench } from '../testing/bench.ts';
 
 let t: TestBench;
 let batch: BatchState;
@@ -15,19 +15,21 @@ beforeAll(async () => {
 });
 afterAll(() => t.close());
 const later = (body: object, id = batch.id) => t.post(`/api/batches/${id}/later`, body);
-const names = async () => (await t.bench()).laterLooks.map(({ name }) => name);
 
 describe('a second look at a sealed batch', () => {
-  it('comes up by itself a day after, and not before', async () => {
+  it('comes up a day after and not before, is sealed behind its record, which stays; then nobody is asked again', async () => {
+    const t = await ownBench();
+    await t.fillBaths();
+    const batch = await t.workOn(await t.newBatch());
+    const names = async () => (await t.bench()).laterLooks.map(({ name }) => name);
     expect(await names()).toEqual([]);
     t.wait(25 * 3600);
     expect(await names()).toEqual([batch.name]);
-  });
-  it('is sealed behind its record, which stays as it was; then nobody is asked again', async () => {
     const before = await t.db.one<{ file: string }>(sql`SELECT file FROM record WHERE batch_id = ${batch.id}`);
     const command = { commandId: 'later-once-1', seen: 'warped', count: 3, note: 'a millimetre at the tip' };
-    const { looks } = (await later(command)).body as LaterReply;
-    await later(command);
+    const look = () => t.must<LaterReply>(`/api/batches/${batch.id}/later`, command);
+    const { looks } = await look();
+    await look();
     expect(looks).toMatchObject([{ number: 2, seen: 'warped', count: 3, cameBack: false, by: 'Ada B.' }]);
     expect(looks[0]!.likely.reduce((sum, { share }) => sum + share, 0)).toBeGreaterThan(0.5);
     const list = await t.get<RecordList>('/api/records');
@@ -40,20 +42,23 @@ describe('a second look at a sealed batch', () => {
     expect(await names()).toEqual([]);
   });
   it('can be saved as JSON, CSV and PDF like any record', async () => {
+    const { looks } = (await later({ seen: 'warped', count: 3 })).body as LaterReply;
+    const { number } = looks.at(-1)!;
     const get = (ending: string) =>
-      t.app.inject({ url: `/api/records/2/file.${ending}`, headers: { host: 'localhost' } });
-    expect((await get('csv')).body.split('\r\n')[1]).toMatch(/^.*,2026-05-05T.*,warped,3,4,false,25,/);
+      t.app.inject({ url: `/api/records/${number}/file.${ending}`, headers: { host: 'localhost' } });
+    expect((await get('csv')).body.split('\r\n')[1]).toMatch(/^.*,2026-05-04T.*,warped,3,4,false,\d+(\.\d+)?,/);
     expect((await get('pdf')).rawPayload.subarray(0, 5).toString()).toBe('%PDF-');
-    expect((await get('json')).json()).toMatchObject({ number: 2 });
+    expect((await get('json')).json()).toMatchObject({ number });
   });
   it.each([
     ['more pieces than there were', { seen: 'sound', count: 5 }, 422, 'BAD_VALUE'],
     ['a photo that is not stored', { seen: 'sound', count: 1, photoSha256: 'a'.repeat(64) }, 404, 'UNKNOWN_PHOTO'],
     ['an unknown sight', { seen: 'fine', count: 1 }, 400, 'BAD_INPUT'],
   ])('%s is refused and seals nothing', async (_, body, status, code) => {
+    const before = await t.get<RecordList>('/api/records');
     const reply = await later(body);
     expect([reply.status, reply.body.error.code]).toEqual([status, code]);
-    expect((await t.get<RecordList>('/api/records')).total).toBe(2);
+    expect(await t.get<RecordList>('/api/records')).toEqual(before);
   });
   it('is not answered for what is still on the bench', async () => {
     const open = await t.newBatch();
@@ -63,7 +68,10 @@ describe('a second look at a sealed batch', () => {
 
 describe('part of a batch that came back', () => {
   it('goes on as a batch of its own: looked at, lit within the window, sealed; both records stand', async () => {
-    const { looks } = (await later({ seen: 'tacky', count: 2, cameBack: true, takeBack: true })).body as LaterReply;
+    const batch = await t.workOn(await t.newBatch());
+    const before = await t.get<RecordList>('/api/records');
+    const came = { seen: 'tacky', count: 2, cameBack: true, takeBack: true };
+    const { looks } = (await later(came, batch.id)).body as LaterReply;
     const as = looks.at(-1)!.takenBackAs!;
     expect(as.name).toBe(`${batch.name}b`);
     const { batch: back } = await t.get<BatchReply>(`/api/batches/${as.id}`);
@@ -75,8 +83,10 @@ describe('part of a batch that came back', () => {
     expect(lightS(done)).toBeGreaterThan(lightS(batch));
     expect(lightS(done)).toBeLessThanOrEqual(batch.lastS! + 1e-6);
     const list = await t.get<RecordList>('/api/records');
-    expect([list.total, list.intact]).toEqual([4, true]);
-    const { body } = (await t.get<SealedRecord>('/api/records/4')) as unknown as { body: { returned: unknown } };
+    expect([list.total, list.intact]).toEqual([before.total + 2, true]);
+    const { body } = (await t.get<SealedRecord>(`/api/records/${list.total}`)) as unknown as {
+      body: { returned: unknown };
+    };
     expect(body.returned).toEqual({ from: batch.name, hash: batch.recordHash, what: 'tacky' });
   });
 });

@@ -59,8 +59,9 @@ describe('the open device API', () => {
   });
   it('hands presses to the device, once each, in order, waiting for the next', async () => {
     await asDevice('samples', 'right', { samples: [sample] });
+    const { upTo } = (await asDevice('presses?after=-1&waitMs=0')).json() as PressesReply;
     await t.must('/api/devices/scale/press', { commandId: undefined, by: undefined, button: 'tare' });
-    const first = (await asDevice('presses?after=0&waitMs=0')).json() as PressesReply;
+    const first = (await asDevice(`presses?after=${upTo}&waitMs=0`)).json() as PressesReply;
     expect(first.presses).toEqual([{ number: first.upTo, press: { button: 'tare' } }]);
     const waiting = asDevice(`presses?after=${first.upTo}&waitMs=5000`);
     await t.must('/api/devices/scale/press', {
@@ -94,7 +95,9 @@ describe('the open device API', () => {
     expect(
       (await t.post('/api/devices/none/press', { commandId: undefined, by: undefined, button: 'tare' })).status,
     ).toBe(404);
-    expect((await asDevice('photo')).json().error.code).toBe('UNKNOWN_PHOTO');
+    await registerDevice(t.db, { id: 'lens', kind: 'camera', name: 'Lens', simulated: true, token: 'right' });
+    const photo = await t.app.inject({ url: '/api/devices/lens/photo', headers: { host: 'localhost' } });
+    expect(photo.json().error.code).toBe('UNKNOWN_PHOTO');
   });
   it('takes a PNG and gives it back, nothing else', async () => {
     const send = (payload: Buffer) =>

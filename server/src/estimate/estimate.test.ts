@@ -44,6 +44,7 @@ describe('the care of a bath', () => {
     expect(width(await care())).toBeCloseTo(width(before), 1);
     await t.must(`/api/solvent/readings/${readingId}/verdict`, { verdict: 'trusted' });
     expect(width(await care())).toBeCloseTo(width(after), 6);
+    await t.must(`/api/solvent/readings/${readingId}/verdict`, { verdict: 'discarded' });
   });
   it('a reading that disagrees badly is told so', async () => {
     await read(residue(1.9));

@@ -69,7 +69,8 @@ describe('batches and records are found', () => {
     expect(await found(`bath=w1&fromMs=${middle}&toMs=${tacky.createdAtMs}`)).toEqual([b]);
     expect(await found(`toMs=${middle}`)).toEqual([a]);
     const records = await t.get<RecordList>('/api/records?lot=B2');
-    expect([records.total, records.all, records.rows[0]!.batchName]).toEqual([1, 3, b]);
+    const { total } = await t.get<RecordList>('/api/records');
+    expect([records.total, records.all, records.rows[0]!.batchName]).toEqual([1, total, b]);
   });
   it('with the load of the last wash and its range, the light, the first look and who', async () => {
     const { rows } = await t.get<BatchList>('/api/batches?sort=oldest');

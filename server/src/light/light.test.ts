@@ -4,12 +4,13 @@ import { testLamp } from '@north-step/core/testing';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { sql } from '../db/index.ts';
 import { registerDevice } from '../devices/index.ts';
-import { at, TestBench } from '../testing/bench.ts';
+import { at, ownBench, TestBench } from '../testing/bench.ts';
 
 let t: TestBench;
 beforeAll(async () => {
   t = await TestBench.open();
   await t.fillBaths();
+  await t.must('/api/lamps/lamp-box', { lamp: lampInput });
 });
 afterAll(() => t.close());
 const described = describedMWPerCm2(testLamp);
@@ -29,6 +30,8 @@ const light = {
 
 describe('lamps', () => {
   it('are described, metered, and age by the hours they burn', async () => {
+    const t = await ownBench();
+    await t.fillBaths();
     const first = await t.must<LampsReply>('/api/lamps/lamp-box', { lamp: lampInput });
     expect(first.lamps[0]).toMatchObject({ stationId: 'lamp-box', version: 1, events: [{ kind: 'described' }] });
     expect(first.lamps[0]!.now.doubtShare).toBeGreaterThan(0.3);

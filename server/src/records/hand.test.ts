@@ -60,22 +60,29 @@ describe('what goes out with the parts', () => {
 
 describe('a correction', () => {
   it('is a record of its own behind the one that it names, which stays, and stands on the certificate', async () => {
-    const before = await t.db.one<{ file: string }>(sql`SELECT file FROM record WHERE number = 1`);
+    const sealed = await t.workOn(await t.newBatch());
+    const made = () =>
+      t.db.one<{ number: bigint; file: string }>(
+        sql`SELECT number, file FROM record WHERE hash = ${sealed.recordHash}`,
+      );
+    const before = await made();
+    const second = (await t.get<RecordList>('/api/records')).total + 1;
     const said = { about: 'lot', wrong: 'A1', right: 'B2', because: 'the label was misread' };
     const { corrections } = await t.must<LaterReply>(`/api/batches/${sealed.id}/corrections`, said);
-    expect(corrections).toMatchObject([{ ...said, number: 2, by: 'Ada B.' }]);
-    expect(await t.db.one(sql`SELECT file FROM record WHERE number = 1`)).toEqual(before);
+    expect(corrections).toMatchObject([{ ...said, number: second, by: 'Ada B.' }]);
+    expect(await made()).toEqual(before);
     const chain = (await file('/api/records/chain.json')).body;
     expect(verifyRecords(chain, sha256).breaches).toEqual([]);
-    const { records } = verifyBundle(new Uint8Array((await file('/api/records/1/bundle.zip')).rawPayload), sha256);
-    expect(records.map(({ number }) => number)).toEqual([1, 2]);
+    const bundle = (await file(`/api/records/${before.number}/bundle.zip`)).rawPayload;
+    const { records } = verifyBundle(new Uint8Array(bundle), sha256);
+    expect(records.map(({ number }) => number)).toEqual([Number(before.number), second]);
     const { rows } = await t.get<RecordList>('/api/records?kind=correction');
-    expect(rows.map(({ number, batchName }) => [number, batchName])).toEqual([[2, sealed.name]]);
+    expect(rows.map(({ number, batchName }) => [number, batchName])).toEqual([[second, sealed.name]]);
     const same = await t.post(`/api/batches/${sealed.id}/corrections`, { ...said, right: 'A1' });
     expect([same.status, same.body.error.code, same.body.error.field]).toEqual([409, 'SAME_VALUE', 'right']);
     const certificate = await t.post(`/api/batches/${(await t.newBatch()).id}/corrections`, said);
     expect(certificate.body.error.code).toBe('NOT_SEALED');
-    expect((await file('/api/records/2/certificate.pdf')).json().error.code).toBe('NOT_CERTIFIED');
+    expect((await file(`/api/records/${second}/certificate.pdf`)).json().error.code).toBe('NOT_CERTIFIED');
   });
 });
 

@@ -1,7 +1,7 @@
 import type { BatchReply, CardReply } from '@north-step/contract';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { sql } from '../db/index.ts';
-import { TestBench } from '../testing/bench.ts';
+import { ownBench, TestBench } from '../testing/bench.ts';
 
 let t: TestBench;
 beforeAll(async () => {
@@ -9,20 +9,22 @@ beforeAll(async () => {
   await t.fillBaths();
 });
 afterAll(() => t.close());
-const file = async (id = 'grey') => {
-  const reply = await t.app.inject({ url: `/api/resins/${id}/card.json`, headers: { host: 'localhost' } });
+const file = async (id = 'grey', of = t) => {
+  const reply = await of.app.inject({ url: `/api/resins/${id}/card.json`, headers: { host: 'localhost' } });
   expect(reply.headers['content-disposition']).toContain(`${id}-`);
   return reply.json();
 };
-const take = (card: object, over: object = {}) =>
-  t.post('/api/resins', { card, changeNote: 'from the data sheet', ...over });
+const take = (card: object, over: object = {}, into = t) =>
+  into.post('/api/resins', { card, changeNote: 'from the data sheet', ...over });
 
 describe('resin cards', () => {
   it('go out as a file, come back changed as the next version, and old batches keep theirs', async () => {
+    const t = await ownBench();
+    await t.fillBaths();
     const before = await t.newBatch();
-    const card = await file();
+    const card = await file('grey', t);
     expect(card).toMatchObject({ format: 'north-step-resin-card-1', id: 'grey', version: 1, exposureCapS: 900 });
-    const reply = await take({ ...card, exposureCapS: 300 }, { lots: ['A3'] });
+    const reply = await take({ ...card, exposureCapS: 300 }, { lots: ['A3'] }, t);
     expect(
       reply.body.versions.map((v: CardReply['versions'][number]) => [
         v.card.version,

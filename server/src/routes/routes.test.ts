@@ -2,7 +2,7 @@ import type { RouteReply, RoutesReply } from '@north-step/contract';
 import { checkRoute, ROUTE_TEMPLATES, routeRefusal, TWO_BATHS } from '@north-step/core/route';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { sql } from '../db/index.ts';
-import { TestBench } from '../testing/bench.ts';
+import { ownBench, TestBench } from '../testing/bench.ts';
 
 let t: TestBench;
 beforeAll(async () => {
@@ -13,12 +13,12 @@ afterAll(() => t.close());
 
 const steps = TWO_BATHS.steps;
 const wet = steps.filter(({ type }) => type !== 'rest' && type !== 'look-matte');
-const save = (over: object = {}) =>
-  t.post('/api/routes', { name: 'Ours', dose: 'look', steps, note: '', changeNote: 'made', ...over });
+const save = (over: object = {}, bench = t) =>
+  bench.post('/api/routes', { name: 'Ours', dose: 'look', steps, note: '', changeNote: 'made', ...over });
 
 describe('routes', () => {
   it('come with the program, told apart by their schools', async () => {
-    const { routes } = await t.get<RoutesReply>('/api/routes');
+    const { routes } = await (await ownBench()).get<RoutesReply>('/api/routes');
     expect(routes.map(({ route }) => route.id)).toEqual(ROUTE_TEMPLATES.map(({ id }) => id));
     expect(routes.find(({ route }) => route.id === 'casting')!.schools).toMatchObject({
       cureIn: 'glycerine',
@@ -62,6 +62,8 @@ describe('routes', () => {
     expect(routes.find(({ route }) => route.id === 'fin-work')).toMatchObject({ versions: 2, batches: 2 });
   });
   it('a shipped route is changed by a second version, and two of one name get two addresses', async () => {
+    const t = await ownBench();
+    await t.fillBaths();
     const changed = await t.must<RouteReply>('/api/routes', {
       routeId: 'two-baths',
       basedOn: 1,
@@ -76,7 +78,8 @@ describe('routes', () => {
       [1, null],
     ]);
     expect((await t.newBatch()).route).toMatchObject({ id: 'two-baths', version: 2 });
-    const ids = [(await save()).body, (await save()).body].map((reply: RouteReply) => reply.versions[0]!.route.id);
+    const twins = [(await save({}, t)).body, (await save({}, t)).body];
+    const ids = twins.map((reply: RouteReply) => reply.versions[0]!.route.id);
     expect(ids).toEqual(['ours', 'ours-2']);
   });
   it('never change once written', async () => {

@@ -18,9 +18,11 @@ const vessels = async () =>
 
 describe('solvent', () => {
   it('knows that a label by volume is weaker by weight', async () => {
-    await t.must('/api/solvent/fill', { vesselId: 'bottle', volumeMl: 1000, strengthPct: 91, strengthBy: 'volume' });
+    const label = { volumeMl: 1000, strengthPct: 91, strengthBy: 'volume' };
+    const { postingId } = await t.must<PostingReply>('/api/solvent/fill', { vesselId: 'bottle', ...label });
     expect((await vessels()).bottle!.strengthPctW).toBeCloseTo(87.7, 0);
     expect((await vessels()).bottle!.volumeMl).toBeCloseTo(1000, 0);
+    await t.must('/api/solvent/reverse', { postingId });
   });
   it('rotates in one posting, and takes it back with its mirror image', async () => {
     const { postingId } = await t.must<PostingReply>('/api/solvent/rotate', { freshMl: 4500, fromVesselId: 'can' });
@@ -39,7 +41,8 @@ describe('solvent', () => {
     );
   });
   it('blends two vessels into one by weight, marks it, and takes both back', async () => {
-    await t.must('/api/solvent/fill', { vesselId: 'bottle', volumeMl: 900, strengthPct: 90 });
+    const clean = { vesselId: 'bottle', volumeMl: 900, strengthPct: 90 };
+    const filled = await t.must<PostingReply>('/api/solvent/fill', clean);
     const pours = [
       { fromVesselId: 'can', grams: 200 },
       { fromVesselId: 'bottle', grams: 100 },
@@ -52,6 +55,7 @@ describe('solvent', () => {
     expect(after.residualMg).toBe(0);
     await t.must('/api/solvent/reverse', { postingId });
     expect(held(await t.get<SolventReply>('/api/solvent'), 'w2')).toEqual(held(before, 'w2'));
+    await t.must('/api/solvent/reverse', { postingId: filled.postingId });
   });
   it.each([
     [

@@ -1,7 +1,6 @@
 import type { BenchReply } from '@north-step/contract';
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { NavLink, Outlet, useLocation, useNavigate } from 'react-router';
-import { NotedBar } from '../features/next/index.ts';
 import { useBenchQuery } from './api.ts';
 import { lit, workedBy } from './bench.ts';
 import { Notices } from './Notices.tsx';
@@ -13,6 +12,7 @@ const MachineNotices = lazy(async () => ({ default: (await import('./MachineNoti
 /** Whether the machine behind the page has something to say: hardly ever. */
 const needsSomebody = ({ disk, clockJumpMs }: BenchReply): boolean =>
   (disk !== undefined && disk.level !== 'plenty') || clockJumpMs !== undefined;
+const NotedBar = lazy(async () => ({ default: (await import('../features/next/index.ts')).NotedBar }));
 const PageHelp = lazy(async () => ({ default: (await import('./PageHelp.tsx')).PageHelp }));
 const Help = lazy(async () => ({ default: (await import('./Help.tsx')).Help }));
 
@@ -111,7 +111,9 @@ export function Shell() {
           <PageHelp />
         </Suspense>
       </main>
-      <NotedBar />
+      <Suspense fallback={null}>
+        <NotedBar />
+      </Suspense>
       {helping && (
         <Suspense fallback={null}>
           <Help onClose={() => setHelping(false)} />

@@ -1,8 +1,12 @@
 import type { ComponentType } from 'react';
 
 type Page = () => Promise<ComponentType>;
-/** Every view by its address, which can be shared and reloaded; fetched when first opened. Its help stands in `helpTexts.ts`. */
+/**
+ * Every view by its address, which can be shared and reloaded; fetched when first opened, so that the frame of the page
+ * stands before any of them. Its help stands in `helpTexts.ts`.
+ */
 export const PAGES = {
+  '/': async () => (await import('../features/bench/index.ts')).BenchPage,
   '/batches': async () => (await import('../features/batches/index.ts')).BatchesPage,
   '/batches/new': async () => (await import('../features/newBatch/index.ts')).NewBatchPage,
   '/batches/:batchId': async () => (await import('../features/batchSheet/index.ts')).BatchSheetPage,
@@ -43,5 +47,4 @@ export const PAGES = {
   '/shift': async () => (await import('../features/shift/index.ts')).ShiftPage,
   '/room': async () => (await import('../features/room/index.ts')).RoomPage,
 } as const satisfies Readonly<Record<string, Page>>;
-/** All but the bench, which is there from the first. */
-export type PagePath = '/' | keyof typeof PAGES;
+export type PagePath = keyof typeof PAGES;

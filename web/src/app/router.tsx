@@ -1,22 +1,20 @@
 import { createBrowserRouter, type RouteObject } from 'react-router';
-import { BenchPage } from '../features/bench/index.ts';
 import { Loading } from '../ui/States.tsx';
 import { PageFailed } from './PageFailed.tsx';
 import { PAGES } from './pages.ts';
 import { Shell } from './Shell.tsx';
 
-/** The bench is there at once; every other page is fetched when it is first opened. */
+/** The frame stands first; each page is fetched when it is first opened. */
 export const routes: RouteObject[] = [
   {
     path: '/',
     Component: Shell,
     ErrorBoundary: PageFailed,
-    HydrateFallback: () => <Loading what="the page" />,
     children: [
       {
         ErrorBoundary: PageFailed,
+        HydrateFallback: () => <Loading what="the page" />,
         children: [
-          { index: true, Component: BenchPage },
           ...Object.entries(PAGES).map(([path, page]) => ({
             path: path.slice(1),
             lazy: async () => ({ Component: await page() }),
