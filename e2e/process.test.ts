@@ -1,17 +1,17 @@
 import { spawnSync } from 'node:child_process';
 import net from 'node:net';
 import type { BatchState } from '@north-step/core/batch';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { describe, expect, it, onTestFinished } from 'vitest';
 import { ServerProcess } from './bench.ts';
 
-let server: ServerProcess;
-beforeAll(async () => {
-  server = await ServerProcess.onCopy();
-});
-afterAll(() => server.remove());
-
 type Reply = { batch: BatchState };
-const batchOf = async (id: string) => (await server.get<Reply>(`/api/batches/${id}`)).batch;
+
+/** A server of the test's own on a copy of the workshop, not started. */
+async function ownServer(): Promise<ServerProcess> {
+  const server = await ServerProcess.onCopy();
+  onTestFinished(() => server.remove());
+  return server;
+}
 
 const run = (...args: string[]) => {
   const done = spawnSync('node', ['dist/server/server.js', ...args], { encoding: 'utf8', timeout: 30_000 });
@@ -20,12 +20,13 @@ const run = (...args: string[]) => {
 
 describe('starting from the command line', () => {
   it.each(['0', '70000', 'harbour', '4170.5'])('refuses port %s in words', (port) => {
-    expect(run('--port', port, '--data', server.folder)).toEqual({
+    expect(run('--port', port, '--data', 'nowhere')).toEqual({
       code: 2,
       text: `--port ${port} is not a port: give a number from 1 to 65535.\n`,
     });
   });
   it('says so when the port is taken, and leaves the folder free', async () => {
+    const server = await ownServer();
     const squatter = net.createServer().listen(server.port, '127.0.0.1');
     await new Promise((resolve) => squatter.once('listening', resolve));
     const refused = run('--port', String(server.port), '--data', server.folder);
@@ -34,12 +35,15 @@ describe('starting from the command line', () => {
     await server.start();
     expect(server.log).toContain(`North Step is at ${server.address}`);
     expect(await server.get('/api/health')).toMatchObject({ database: { state: 'open', folder: server.folder } });
-    await server.fillBaths();
   });
 });
 
 describe('kill -9 in mid-wash', () => {
-  it('loses nothing acknowledged and keeps the same seconds, 4 times over', async () => {
+  it('loses nothing acknowledged and keeps the same seconds, 4 times over; then the wash ends and the book balances', async () => {
+    const server = await ownServer();
+    await server.start();
+    await server.fillBaths();
+    const batchNow = async () => (await server.get<Reply>(`/api/batches/${id}`)).batch;
     const { id } = await server.hang();
     const act = (step: string, verb: string, body: object = {}) =>
       server.post<Reply>(`/api/batches/${id}/steps/${step}/${verb}`, body);
@@ -60,7 +64,7 @@ describe('kill -9 in mid-wash', () => {
       await server.kill();
       await inFlight;
       await server.start();
-      const after = await batchOf(id);
+      const after = await batchNow();
       const before = flagged.body.batch;
       expect([`round ${round}`, `late ${round}`]).toContain(after.flag);
       expect({ ...after, flag: '' }).toEqual({ ...before, flag: '' });
@@ -70,15 +74,13 @@ describe('kill -9 in mid-wash', () => {
         plannedS: before.steps[2]!.plannedS,
       });
     }
+    expect((await act('s3', 'finish')).status).toBe(200);
+    expect((await server.get<{ residualMg: number }>('/api/solvent')).residualMg).toBe(0);
   }, 900_000);
 
-  it('still balances, and finishes the wash', async () => {
-    const [{ id }] = (await server.get<{ rows: { id: string }[] }>('/api/batches')).rows as [{ id: string }];
-    expect((await server.post(`/api/batches/${id}/steps/s3/finish`, {})).status).toBe(200);
-    expect((await server.get<{ residualMg: number }>('/api/solvent')).residualMg).toBe(0);
-  });
-
   it('refuses a second server on the same folder, and says who has it', async () => {
+    const server = await ownServer();
+    await server.start();
     const second = new ServerProcess(server.folder, server.port + 1);
     await expect(second.start()).rejects.toThrow(
       new RegExp(`already open in North Step, process \\d+, ${server.address}`),

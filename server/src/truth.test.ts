@@ -4,7 +4,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { buildApp } from './app.ts';
 import { sql } from './db/index.ts';
 import { ChainWatch, listRecords } from './records/queries.ts';
-import { at, TestBench } from './testing/bench.ts';
+import { at, ownBench, TestBench } from './testing/bench.ts';
 import { askThread } from './threads/index.ts';
 
 let t: TestBench;
@@ -39,8 +39,15 @@ describe('what the bench says of a bath', () => {
     expect(notes.w1!.loadPctW / caughtUp.estimate.loadPctW).toBeCloseTo(1, 1);
   });
   it('tells only of readings of the liquid that is in there', async () => {
+    const t = await ownBench();
+    await t.fillBaths();
+    await t.workOn(await t.newBatch(), at('dry'));
     const last = async () =>
       (await t.get<CareReply>('/api/solvent/care')).baths.find(({ vesselId }) => vesselId === 'w1')!;
+    await t.must('/api/solvent/readings', {
+      vesselId: 'w1',
+      reading: { kind: 'residue', sampleMl: 10, residueG: 0.1 },
+    });
     expect((await last()).lastReadingMs).not.toBeNull();
     t.wait(3600);
     await t.must('/api/solvent/rotate', { freshMl: 4000, fromVesselId: 'can' });

@@ -226,7 +226,11 @@ describe('where it went', () => {
     expect(all.rows.find(({ row }) => row === 'rained in')!.mg[1]).toBeGreaterThan(2_400_000);
     expect(all.batches).toBe(1);
   });
-  it('says what a batch cost, by its own washes and hands', async () => {
+});
+
+describe('what a batch cost', () => {
+  inWorkshop();
+  it('is said by its own washes and hands', async () => {
     const batch = await t.workOn(await t.newBatch());
     const { rows, total } = await t.get<BatchCostReply>(`/api/batches/${batch.id}/cost`);
     expect(rows.map(({ part }) => part)).toEqual([

@@ -2,7 +2,7 @@ import type { BenchReply, RoomReply, ShiftNotesReply } from '@north-step/contrac
 import { schoolsOf, templateById } from '@north-step/core/route';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { sql } from '../db/index.ts';
-import { TestBench } from '../testing/bench.ts';
+import { ownBench, TestBench } from '../testing/bench.ts';
 
 let t: TestBench;
 beforeAll(async () => {
@@ -29,6 +29,8 @@ describe('notes for the next shift', () => {
 
 describe('the room', () => {
   it('is said anew, is used at once, and every saying stays a fact', async () => {
+    const t = await ownBench();
+    await t.fillBaths();
     const before = await t.get<RoomReply>('/api/room');
     expect(before).toMatchObject({ changedAtMs: null, room: { prices: { freshPerL: 4.6 } } });
     const room = {

@@ -17,7 +17,7 @@ describe('the bench', () => {
   it('says so when the server does not answer, and tries again', async () => {
     const { read } = showPage('/', { '/api/bench': failure(500, { code: 'UNEXPECTED', message: 'x' }) });
     expect((await screen.findByRole('alert')).textContent).toContain('did not give the bench');
-    fireEvent.click(screen.getByRole('button', { name: 'Try again' }));
+    fireEvent.click(await screen.findByRole('button', { name: 'Try again' }));
     await waitFor(() => expect(read.filter((path) => path === '/api/bench').length).toBeGreaterThan(1));
   });
   it('puts a pull-out first, with solvent used, hands and a countdown', async () => {
