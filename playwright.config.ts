@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test';
+import { chromiumPath } from './scripts/ensure.mjs';
 
 export default defineConfig({
   testDir: 'e2e',
@@ -15,7 +16,7 @@ export default defineConfig({
     actionTimeout: 60_000,
     viewport: { width: 1280, height: 800 },
     launchOptions: {
-      executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',
+      executablePath: chromiumPath(),
       args: [
         '--no-sandbox',
         '--disable-background-networking',

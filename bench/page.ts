@@ -2,6 +2,7 @@ import { hollowBall, toBinaryStl } from '@north-step/core/mesh';
 import { testLamp } from '@north-step/core/testing';
 import { chromium, type Page } from '@playwright/test';
 import { ServerProcess, stlFile } from '../e2e/bench.ts';
+import { chromiumPath } from '../scripts/ensure.mjs';
 
 export type Smoothness = { readonly framesPerS: number; readonly longestGapMs: number };
 export type PageFigures = {
@@ -36,7 +37,7 @@ export async function pageFigures(): Promise<PageFigures> {
   await server.start();
   await server.fillBaths();
   const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',
+    executablePath: chromiumPath(),
     args: ['--no-sandbox'],
   });
   try {

@@ -59,6 +59,7 @@ test('the server is killed in mid-wash: work goes on, three commands wait, each 
   expect(kept).toContain('north-step');
 
   await server.start();
+  const backMs = Date.now();
   await expect(page.getByText('The server is away')).toBeHidden();
   await expect
     .poll(async () => {
@@ -69,10 +70,10 @@ test('the server is killed in mid-wash: work goes on, three commands wait, each 
     .toBe('s4 running');
   const { batch } = await server.get<BatchReply>(`/api/batches/${id}`);
   const [wash1, wash2] = batch.steps.filter(({ kind }) => kind === 'wash');
-  // when it was pressed, not when it arrived: both clocks are known to each other within a second or so
+  // when it was pressed, not when it arrived: the way of a command is not known, and longer on a busy machine
   const within = (atMs: number, { fromMs, toMs }: { readonly fromMs: number; readonly toMs: number }) => {
     expect(atMs - server.aheadMs).toBeGreaterThan(fromMs - 1500);
-    expect(atMs - server.aheadMs).toBeLessThan(toMs + 1500);
+    expect(atMs - server.aheadMs).toBeLessThan((toMs + backMs) / 2);
   };
   expect([wash1!.plannedS, wantedS(wash1!)]).toEqual([plannedS, plannedS + 30]);
   within(wash1!.endedAtMs!, lifted);

@@ -1,5 +1,5 @@
 export declare const root: string;
-export declare const CHROMIUM: string;
+export declare const chromiumPath: () => string | undefined;
 export declare function run(command: string, args: readonly string[], options?: object): void;
 export declare function ensurePackages(): void;
 export declare function ensureChromium(): void;

@@ -5,7 +5,6 @@ import path from 'node:path';
 import { fileURLToPath } from 'node:url';
 
 export const root = path.dirname(path.dirname(fileURLToPath(import.meta.url)));
-export const CHROMIUM = process.env.CHROMIUM_PATH ?? '/usr/bin/chromium';
 
 /** Runs a command in the project; its output goes to ours. Ends this process when it fails. */
 export function run(command, args, options = {}) {
@@ -32,18 +31,37 @@ export function ensurePackages() {
   ]);
 }
 
+/** Debian's Chromium as it is packed without a window, and with one: tests run on either, on the first a fifth faster. */
+const CHROMIUMS = ['chromium-headless-shell', 'chromium'].map((name) => ({ name, file: `/usr/bin/${name}` }));
+
+/** Where the Chromium is that pages are driven in. @returns nothing while there is none */
+export const chromiumPath = () =>
+  process.env.CHROMIUM_PATH ?? CHROMIUMS.map(({ file }) => file).find((file) => existsSync(file));
+
+/** Makes sure of a Chromium; gets the faster one where it can, and makes do with the other where it cannot. */
 export function ensureChromium() {
-  if (existsSync(CHROMIUM)) return;
-  if (process.getuid?.() !== 0) {
+  const found = chromiumPath();
+  const [quick, whole] = CHROMIUMS;
+  if (found !== undefined && found !== whole.file) return;
+  const mayInstall = process.getuid?.() === 0;
+  if (found === undefined && !mayInstall) {
     console.error(
-      `The browser tests need Chromium at ${CHROMIUM}. Install it (Debian: apt-get install chromium) or set CHROMIUM_PATH.`,
+      'The browser tests need Chromium. Install it (Debian: apt-get install chromium) or set CHROMIUM_PATH.',
     );
     process.exit(1);
   }
+  if (!mayInstall) return;
   console.log('Installing Chromium …');
+  if (apt('update') && apt('install', quick.name)) return;
+  if (found === undefined && !apt('install', whole.name)) process.exit(1);
+}
+
+/** @returns whether it was done; who has no network is not kept waiting for it */
+function apt(verb, ...packages) {
+  const quiet = ['-y', '-qq', '--no-install-recommends', '-o', 'Acquire::Retries=1', '-o', 'Acquire::http::Timeout=20'];
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
-  run('apt-get', ['update', '-qq'], { env });
-  run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], { env });
+  const done = spawnSync('apt-get', [verb, ...quiet, ...packages], { stdio: 'inherit', env, timeout: 600_000 });
+  return done.status === 0;
 }
 
 const SOURCES = ['core/src', 'contract/src', 'server', 'web', 'demo/src', 'package-lock.json', 'scripts/build.mjs'];

@@ -4,7 +4,7 @@ import os from 'node:os';
 import path from 'node:path';
 import { chromium, type Page } from '@playwright/test';
 import { PARTS, stlOf } from '../demo/src/index.ts';
-import { ensureBuilt } from './ensure.mjs';
+import { chromiumPath, ensureBuilt } from './ensure.mjs';
 
 /** `npm run screenshots`: one picture of each main view, from fresh demo data, into docs/screenshots. */
 const ADDRESS = 'http://127.0.0.1:4179';
@@ -32,7 +32,7 @@ function start(program: 'demo.js' | 'server.js', address: string): Promise<Child
 ensureBuilt();
 const servers = await Promise.all([start('demo.js', ADDRESS), start('server.js', OWN)]);
 const browser = await chromium.launch({
-  executablePath: process.env.CHROMIUM_PATH ?? '/usr/bin/chromium',
+  executablePath: chromiumPath(),
   args: ['--no-sandbox'],
 });
 

@@ -1,9 +1,9 @@
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { RouterProvider } from 'react-router/dom';
-import { fetchPages, router } from './app/router.tsx';
-import { listenLive, store } from './app/store.ts';
-import './app/theme.css';
+import { fetchPages, router } from './router.tsx';
+import { listenLive, store } from './store/store.ts';
+import './theme.css';
 
 listenLive();
 createRoot(document.getElementById('root')!).render(

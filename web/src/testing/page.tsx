@@ -7,11 +7,11 @@ import { cleanup, configure, render } from '@testing-library/react';
 import { Provider } from 'react-redux';
 import { createMemoryRouter, RouterProvider } from 'react-router';
 import { vi } from 'vitest';
-import { api } from '../app/api.ts';
-import { chose } from '../app/bench.ts';
-import { noticed, serverAway } from '../app/outbox.ts';
-import { routes } from '../app/router.tsx';
-import { store } from '../app/store.ts';
+import { noticed, serverAway } from '../commands/outbox.ts';
+import { routes } from '../router.tsx';
+import { api } from '../store/api.ts';
+import { chose } from '../store/here.ts';
+import { store } from '../store/store.ts';
 
 // a page that is fetched when first opened may take seconds on a busy machine
 configure({ asyncUtilTimeout: 30_000 });

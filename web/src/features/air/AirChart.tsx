@@ -2,7 +2,7 @@ import type { AirReply } from '@north-step/contract';
 import type { AirSetting } from '@north-step/core/air';
 import { plainNumber } from '@north-step/core/units';
 import { CartesianGrid, ComposedChart, Line, ReferenceLine, Scatter, XAxis, YAxis } from 'recharts';
-import { clockOfDay } from '../../app/useNow.ts';
+import { clockOfDay } from '../../shell/useNow.ts';
 import { roundTicks, useWidth } from '../../ui/index.ts';
 import { type AirHour, sensorPpm } from './dayOfAir.ts';
 

@@ -4,7 +4,7 @@ import { idleLoss, isAlcohol } from '@north-step/core/solvent';
 import { plainNumber } from '@north-step/core/units';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { useBenchQuery } from '../../app/api.ts';
+import { useBenchQuery } from '../../store/api.ts';
 import { Failed, HeadRow, Loading, NumberField } from '../../ui/index.ts';
 import { SlimBand } from '../next/index.ts';
 import { AirChart } from './AirChart.tsx';

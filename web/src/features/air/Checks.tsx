@@ -1,5 +1,5 @@
 import type { AirReply } from '@north-step/contract';
-import { dayText } from '../../app/useNow.ts';
+import { dayText } from '../../shell/useNow.ts';
 import { useDo } from '../next/index.ts';
 
 /** What is to be looked at now and then: the one that is due first, first. */

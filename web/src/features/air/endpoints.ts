@@ -1,5 +1,5 @@
 import type { AirReply } from '@north-step/contract';
-import { api } from '../../app/api.ts';
+import { api } from '../../store/api.ts';
 
 const airApi = api.injectEndpoints({
   endpoints: (build) => ({

@@ -1,5 +1,5 @@
 import type { BatchState } from '@north-step/core/batch';
-import { dayAndClock } from '../../app/useNow.ts';
+import { dayAndClock } from '../../shell/useNow.ts';
 
 /** What broke so far, with its photos. */
 export function Breakages({ batch }: { readonly batch: BatchState }) {

@@ -1,6 +1,6 @@
 import { type BatchState, wholeOf } from '@north-step/core/batch';
 import { useState } from 'react';
-import { useKeptPhoto } from '../../app/useKeptPhoto.ts';
+import { useKeptPhoto } from '../../commands/useKeptPhoto.ts';
 import { Choice, PhotoPick, PhotoRefusal, Sheet, Stepper, TextField } from '../../ui/index.ts';
 import type { Send } from './send.ts';
 

@@ -2,9 +2,9 @@ import type { LaterReply } from '@north-step/contract';
 import type { BatchState } from '@north-step/core/batch';
 import { upperFirst } from '@north-step/core/units';
 import { Link } from 'react-router';
-import { useLaterQuery } from '../../app/api.ts';
-import { dayAndClock } from '../../app/useNow.ts';
 import { ChainMark } from '../../glyphs/index.ts';
+import { dayAndClock } from '../../shell/useNow.ts';
+import { useLaterQuery } from '../../store/api.ts';
 import { CORRECTED_WORDS } from './CorrectDialog.tsx';
 
 /** What was seen of a sealed batch later, and what its record says wrongly: each sealed behind it. */

@@ -1,6 +1,6 @@
 import { type BatchState, currentStep, exposureS, type Step } from '@north-step/core/batch';
 import { clockText } from '@north-step/core/units';
-import { clockOfDay } from '../../app/useNow.ts';
+import { clockOfDay } from '../../shell/useNow.ts';
 
 /** Kinds whose place on the strip says enough with one word; the rest go by their title. */
 const SHORT: Readonly<Partial<Record<Step['kind'], string>>> = {

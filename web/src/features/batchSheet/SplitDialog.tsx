@@ -2,8 +2,8 @@ import { type BatchState, isMixed, type KindCount, kindsOf, piecesText } from '@
 import { decideMerge } from '@north-step/core/decide';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { told } from '../../app/outbox.ts';
-import { useAppDispatch } from '../../app/store.ts';
+import { told } from '../../commands/outbox.ts';
+import { useAppDispatch } from '../../store/store.ts';
 import { Sheet } from '../../ui/index.ts';
 import { countedOf, KindCounts } from '../pieces/index.ts';
 import type { Send } from './send.ts';

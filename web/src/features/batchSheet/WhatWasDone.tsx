@@ -1,7 +1,7 @@
 import { addedS, type BatchState, currentStep, deviationOf, type Step } from '@north-step/core/batch';
 import { knownWords, plannedText } from '@north-step/core/record';
 import { clockText, plainNumber } from '@north-step/core/units';
-import { clockOfDay, dayAndClock } from '../../app/useNow.ts';
+import { clockOfDay, dayAndClock } from '../../shell/useNow.ts';
 import { HeadRow } from '../../ui/index.ts';
 
 /** What was seen and known, in the order of the list above. */

@@ -1,5 +1,5 @@
 import type { CommandBody, CommandReply, CommandType } from '@north-step/contract';
-import type { Answer } from '../../app/outbox.ts';
+import type { Answer } from '../../commands/outbox.ts';
 
 /** Sends a command on the batch of the sheet. */
 export type Send = <T extends OfSheet>(type: T, body: CommandBody<T>) => Promise<Answer<CommandReply<T>> | undefined>;

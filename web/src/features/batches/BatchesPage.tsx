@@ -1,10 +1,10 @@
 import type { BatchRow } from '@north-step/contract';
 import { useEffect, useRef } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { useBatchesQuery, useRoutesQuery } from '../../app/api.ts';
-import { useKeys } from '../../app/useKeys.ts';
-import { dayAndClock } from '../../app/useNow.ts';
 import { Flag, TAG_STATES } from '../../glyphs/index.ts';
+import { useKeys } from '../../shell/useKeys.ts';
+import { dayAndClock } from '../../shell/useNow.ts';
+import { useBatchesQuery, useRoutesQuery } from '../../store/api.ts';
 import { Choice, Empty, Failed, HeadRow, Loading, Pages, SearchField } from '../../ui/index.ts';
 import { asString, Filters, LitCell, OUTCOME_WORDS, useFound, WashedCell } from '../find/index.ts';
 import { SlimBand, SlimButton, useBench } from '../next/index.ts';

@@ -1,10 +1,10 @@
 import type { Action, Chore } from '@north-step/core/nextStep';
 import { lowerFirst } from '@north-step/core/units';
 import { Link, Navigate, useNavigate } from 'react-router';
-import { chose } from '../../app/bench.ts';
-import { useAppDispatch } from '../../app/store.ts';
-import { useKeys } from '../../app/useKeys.ts';
-import { clockOfDay } from '../../app/useNow.ts';
+import { useKeys } from '../../shell/useKeys.ts';
+import { clockOfDay } from '../../shell/useNow.ts';
+import { chose } from '../../store/here.ts';
+import { useAppDispatch } from '../../store/store.ts';
 import { Failed, Loading } from '../../ui/States.tsx';
 import { chorePath, NextBand, useLiveBench } from '../next/index.ts';
 import { BenchRibbon } from './BenchRibbon.tsx';

@@ -3,8 +3,8 @@ import { isStopped } from '@north-step/core/batch';
 import { closesAtMs } from '@north-step/core/bench';
 import { isInside } from '@north-step/core/route';
 import { useNavigate } from 'react-router';
-import { clockOfDay } from '../../app/useNow.ts';
 import { Ribbon } from '../../glyphs/index.ts';
+import { clockOfDay } from '../../shell/useNow.ts';
 import type { BenchPlan } from '../next/index.ts';
 
 const LEAST_SPAN_S = 3600;

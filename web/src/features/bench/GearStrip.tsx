@@ -1,7 +1,7 @@
 import { CAUTIONS, type CautionId } from '@north-step/core/caution';
 import { useState } from 'react';
-import { useAppSelector } from '../../app/store.ts';
-import { useKeys } from '../../app/useKeys.ts';
+import { useKeys } from '../../shell/useKeys.ts';
+import { useAppSelector } from '../../store/store.ts';
 
 /** A shift: gear is asked for anew after so long. */
 const SHIFT_MS = 10 * 3600 * 1000;

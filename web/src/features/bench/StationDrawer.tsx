@@ -1,6 +1,6 @@
 import type { Station } from '@north-step/contract';
 import { Link } from 'react-router';
-import { useDevicesQuery } from '../../app/api.ts';
+import { useDevicesQuery } from '../../store/api.ts';
 import { Sheet } from '../../ui/index.ts';
 import { DevicePanel } from '../devices/index.ts';
 

@@ -1,7 +1,7 @@
 import { VAPOUR_ALARM_PCT_LEL } from '@north-step/core/bench';
 import { plainNumber } from '@north-step/core/units';
 import { useEffect } from 'react';
-import { useAppSelector } from '../../app/store.ts';
+import { useAppSelector } from '../../store/store.ts';
 
 /** Solvent vapour that could burn, by the sensor: said above everything until it is gone. */
 export function VapourStrip({ vapourPctLel = 0 }: { readonly vapourPctLel?: number }) {
@@ -11,7 +11,7 @@ export function VapourStrip({ vapourPctLel = 0 }: { readonly vapourPctLel?: numb
   useEffect(() => {
     if (!alarm) return;
     const call = { batchId: 'room', stepId: 'vapour', tier: 'limit', say, reason: '' } as const;
-    void import('../../app/callOut.ts').then(({ callOut }) => callOut(call, signals)).catch(() => {});
+    void import('../../signals/callOut.ts').then(({ callOut }) => callOut(call, signals)).catch(() => {});
   }, [alarm, signals]);
   if (!alarm) return null;
   return (

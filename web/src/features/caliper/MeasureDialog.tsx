@@ -8,7 +8,7 @@ import {
   sizesOfFile,
 } from '@north-step/core/caliper';
 import { useState } from 'react';
-import { usePartSizesQuery } from '../../app/api.ts';
+import { usePartSizesQuery } from '../../store/api.ts';
 import { Choice, HeadRow, NumberField, Sheet, Stepper } from '../../ui/index.ts';
 import { offText } from './words.ts';
 

@@ -1,7 +1,7 @@
 import type { PartSize } from '@north-step/contract';
 import { isOut, shrinkageOf } from '@north-step/core/caliper';
 import { Link } from 'react-router';
-import { dayAndClock } from '../../app/useNow.ts';
+import { dayAndClock } from '../../shell/useNow.ts';
 import { HeadRow } from '../../ui/index.ts';
 import { SIZE_HEADS, SizeCells } from './SizeCells.tsx';
 import { SizeChart } from './SizeChart.tsx';

@@ -1,7 +1,7 @@
 import { clockText } from '@north-step/core/units';
 import { useNavigate } from 'react-router';
-import { useKeys } from '../../app/useKeys.ts';
-import { clockOfDay } from '../../app/useNow.ts';
+import { useKeys } from '../../shell/useKeys.ts';
+import { clockOfDay } from '../../shell/useNow.ts';
 import { Failed, Loading } from '../../ui/index.ts';
 import { useLiveBench, useNextStep } from '../next/index.ts';
 

@@ -2,8 +2,8 @@ import type { Point } from '@north-step/core/clarity';
 import type { PhotoColour } from '@north-step/core/colour';
 import { wrap } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
-import { storePhoto } from '../../app/storePhoto.ts';
-import { useCameraShot } from '../../app/useCameraShot.ts';
+import { storePhoto } from '../../commands/storePhoto.ts';
+import { useCameraShot } from '../../devices/useCameraShot.ts';
 import type { ColourReader } from '../../workers/colour.worker.ts';
 
 export const SPOTS = ['white', 'part', 'reference'] as const;

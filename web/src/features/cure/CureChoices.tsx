@@ -4,7 +4,7 @@ import { dripSOf } from '@north-step/core/plan';
 import { isWash } from '@north-step/core/route';
 import { clockText, percentText, plainNumber } from '@north-step/core/units';
 import { Link } from 'react-router';
-import { clockOfDay, dayAndClock } from '../../app/useNow.ts';
+import { clockOfDay, dayAndClock } from '../../shell/useNow.ts';
 import { Choice } from '../../ui/index.ts';
 import { Hollows, OnTheTable } from './OnTheTable.tsx';
 import type { CureView } from './useCure.ts';

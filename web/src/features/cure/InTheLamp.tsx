@@ -3,8 +3,8 @@ import { currentStep, remainingS, wantedS } from '@north-step/core/batch';
 import { doseMJPerCm2 } from '@north-step/core/light';
 import { isCure } from '@north-step/core/route';
 import { clockText, plainNumber } from '@north-step/core/units';
-import { useDevice } from '../../app/useDevice.ts';
-import { useNow } from '../../app/useNow.ts';
+import { useDevice } from '../../devices/useDevice.ts';
+import { useNow } from '../../shell/useNow.ts';
 import { useDo } from '../next/index.ts';
 import { useLightTraceQuery } from './endpoints.ts';
 

@@ -5,12 +5,11 @@ import { procedureTimes } from '@north-step/core/route';
 import { chanceText, clockText, plainNumber } from '@north-step/core/units';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { dayAndClock } from '../../app/useNow.ts';
+import { dayAndClock } from '../../shell/useNow.ts';
 import { TextField } from '../../ui/index.ts';
 import { useDo } from '../next/index.ts';
+import { testedOf, testedWords, useCureTestsQuery } from '../testLog/index.ts';
 import { Elsewhere } from './Elsewhere.tsx';
-import { useCureTestsQuery } from './endpoints.ts';
-import { testedOf, testedWords } from './testWords.ts';
 import type { CureView } from './useCure.ts';
 
 type PlanColumnProps = {

@@ -2,7 +2,7 @@ import type { LampView } from '@north-step/contract';
 import { type BatchState, remainingS, type Step } from '@north-step/core/batch';
 import { sunDoseJPerCm2, sunMinutes } from '@north-step/core/light';
 import { plainNumber } from '@north-step/core/units';
-import { clockOfDay, useNow } from '../../app/useNow.ts';
+import { clockOfDay, useNow } from '../../shell/useNow.ts';
 import { useDo } from '../next/index.ts';
 
 /** Less than this off, and the timer stays as it is. */

@@ -2,7 +2,7 @@ import type { DeviceKind, NewDeviceReply, Station } from '@north-step/contract';
 import { DEVICE_KINDS } from '@north-step/contract/deviceKinds';
 import { upperFirst } from '@north-step/core/units';
 import { useState } from 'react';
-import { postNow } from '../../app/postNow.ts';
+import { postNow } from '../../commands/postNow.ts';
 import { CheckField, SelectField, Sheet, TextField } from '../../ui/index.ts';
 import { kindWords } from './panel.ts';
 

@@ -1,7 +1,7 @@
 import { useState, useSyncExternalStore } from 'react';
-import { useBenchQuery, useDevicesQuery } from '../../app/api.ts';
-import { postNow } from '../../app/postNow.ts';
-import { cutServer, onCut, serverIsCut } from '../../app/practice.ts';
+import { postNow } from '../../commands/postNow.ts';
+import { cutServer, onCut, serverIsCut } from '../../commands/practice.ts';
+import { useBenchQuery, useDevicesQuery } from '../../store/api.ts';
 import { HeadRow, Sheet } from '../../ui/index.ts';
 import { AddDevice } from './AddDevice.tsx';
 import { DevicePanel } from './DevicePanel.tsx';

@@ -1,8 +1,8 @@
 import type { Device } from '@north-step/contract';
 import { currentStep, remainingS } from '@north-step/core/batch';
 import { useState } from 'react';
-import { useBenchQuery } from '../../app/api.ts';
-import { useDevice } from '../../app/useDevice.ts';
+import { useDevice } from '../../devices/useDevice.ts';
+import { useBenchQuery } from '../../store/api.ts';
 import { type AnyButton, handsOf, type PressWords, shownText } from './panel.ts';
 
 /** One device, live: what it shows, its buttons, and faults for practice when it is simulated. */

@@ -1,4 +1,4 @@
-import { useDevicesQuery } from '../../app/api.ts';
+import { useDevicesQuery } from '../../store/api.ts';
 import { kindWords, shownText } from './panel.ts';
 
 /** The devices of a station, with what they show now. */

@@ -1,6 +1,6 @@
 import type { FindChoices } from '@north-step/contract';
 import { OUTCOMES } from '@north-step/core/batch';
-import { dayAndClock } from '../../app/useNow.ts';
+import { dayAndClock } from '../../shell/useNow.ts';
 import { SelectField } from '../../ui/index.ts';
 import { useFindChoicesQuery } from './endpoints.ts';
 import { ANY, named } from './options.ts';

@@ -1,6 +1,6 @@
 import { RECALLS, type RecallQuery, type RecallReply, type RecallRow } from '@north-step/contract';
 import { Link } from 'react-router';
-import { dayAndClock } from '../../app/useNow.ts';
+import { dayAndClock } from '../../shell/useNow.ts';
 import { Choice, Empty, Failed, HeadRow, Loading, Pages, SelectField } from '../../ui/index.ts';
 import { SlimBand } from '../next/index.ts';
 import { useFindChoicesQuery, useRecallQuery } from './endpoints.ts';

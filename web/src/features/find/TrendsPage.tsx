@@ -1,9 +1,9 @@
 import type { TrendsReply } from '@north-step/contract';
 import { clockText, plainNumber } from '@north-step/core/units';
 import { useSearchParams } from 'react-router';
-import { isoDay, PERIODS, spanOf } from '../../app/periods.ts';
-import { useNow } from '../../app/useNow.ts';
+import { useNow } from '../../shell/useNow.ts';
 import { Choice, Empty, Failed, HeadRow, Loading } from '../../ui/index.ts';
+import { isoDay, PERIODS, spanOf } from '../../ui/periods.ts';
 import { SlimBand, SlimButton } from '../next/index.ts';
 import { useTrendsQuery } from './endpoints.ts';
 import { RecordLinks } from './RecordLinks.tsx';

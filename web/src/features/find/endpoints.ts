@@ -1,5 +1,5 @@
 import type { FindChoices, RecallKind, RecallQuery, RecallReply, TrendsReply } from '@north-step/contract';
-import { api } from '../../app/api.ts';
+import { api } from '../../store/api.ts';
 
 /** What can be found and asked; apart from the first load. */
 const found = api.injectEndpoints({

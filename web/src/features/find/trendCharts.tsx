@@ -1,7 +1,7 @@
 import type { TrendsReply } from '@north-step/contract';
 import { plainNumber } from '@north-step/core/units';
 import { Bar, BarChart, CartesianGrid, ErrorBar, Scatter, ScatterChart, XAxis, YAxis } from 'recharts';
-import { dayText } from '../../app/useNow.ts';
+import { dayText } from '../../shell/useNow.ts';
 import { useWidth } from '../../ui/index.ts';
 
 const HEIGHT = 220;

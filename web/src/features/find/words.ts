@@ -1,7 +1,7 @@
 import type { BatchRow, FindQuery, RecallKind, RecallWhy } from '@north-step/contract';
 import type { Outcome } from '@north-step/core/batch';
 import { clockText, percentText, plainNumber } from '@north-step/core/units';
-import { dayAndClock } from '../../app/useNow.ts';
+import { dayAndClock } from '../../shell/useNow.ts';
 
 export const OUTCOME_WORDS: Readonly<Record<Outcome, string>> = {
   open: 'on the bench',

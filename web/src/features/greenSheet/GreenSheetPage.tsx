@@ -3,10 +3,10 @@ import { UNSAID_SKY } from '@north-step/core/light';
 import { greenSheet, HOME_LIGHTS, type HomeCure, type HomeLight } from '@north-step/core/plan';
 import { clockText } from '@north-step/core/units';
 import { Link, useParams, useSearchParams } from 'react-router';
-import { useBatchQuery, useBenchQuery, useRoomQuery } from '../../app/api.ts';
-import { dayAndClock, monthText, useNow } from '../../app/useNow.ts';
+import { dayAndClock, monthText, useNow } from '../../shell/useNow.ts';
+import { useBatchQuery, useBenchQuery, useRoomQuery } from '../../store/api.ts';
 import { Failed, HeadRow, Loading, NumberField, SelectField } from '../../ui/index.ts';
-import { useLampsQuery } from '../cure/index.ts';
+import { useLampsQuery } from '../lamps/index.ts';
 import { SlimBand } from '../next/index.ts';
 import { HOME_WORDS, minutesText, rangeText } from './words.ts';
 

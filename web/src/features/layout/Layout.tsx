@@ -1,8 +1,8 @@
 import type { LayoutReply, StationThere } from '@north-step/contract';
 import { stationKind } from '@north-step/core/bench';
 import { useMemo, useState } from 'react';
-import { useLayoutQuery } from '../../app/api.ts';
-import { dayAndClock } from '../../app/useNow.ts';
+import { dayAndClock } from '../../shell/useNow.ts';
+import { useLayoutQuery } from '../../store/api.ts';
 import { Failed, Loading, SortableList } from '../../ui/index.ts';
 import { useDo } from '../next/index.ts';
 import { AddThing } from './AddThing.tsx';

@@ -1,6 +1,6 @@
 import type { LayoutReply } from '@north-step/contract';
 import { useState } from 'react';
-import { useLayoutQuery } from '../../app/api.ts';
+import { useLayoutQuery } from '../../store/api.ts';
 import { useDo } from '../next/index.ts';
 
 const ROLES = ['technician', 'lead'] as const;

@@ -1,10 +1,10 @@
 import { useNavigate } from 'react-router';
-import { useBenchQuery, usePaceQuery, useResinsQuery, useRoutesQuery } from '../../app/api.ts';
-import { chose } from '../../app/bench.ts';
-import { told } from '../../app/outbox.ts';
-import { useAppDispatch, useAppSelector } from '../../app/store.ts';
-import { useKeys } from '../../app/useKeys.ts';
-import { useNow } from '../../app/useNow.ts';
+import { told } from '../../commands/outbox.ts';
+import { useKeys } from '../../shell/useKeys.ts';
+import { useNow } from '../../shell/useNow.ts';
+import { useBenchQuery, usePaceQuery, useResinsQuery, useRoutesQuery } from '../../store/api.ts';
+import { chose } from '../../store/here.ts';
+import { useAppDispatch, useAppSelector } from '../../store/store.ts';
 import { Failed, Loading } from '../../ui/index.ts';
 import { SlimBand, SlimButton } from '../next/index.ts';
 import { batchWarnings } from './batchWarnings.ts';

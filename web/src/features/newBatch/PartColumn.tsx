@@ -1,5 +1,5 @@
 import { useRef } from 'react';
-import { useAppSelector } from '../../app/store.ts';
+import { useAppSelector } from '../../store/store.ts';
 import { PartView } from '../part/index.ts';
 import { BySize } from './BySize.tsx';
 import { PartMeasures } from './PartMeasures.tsx';

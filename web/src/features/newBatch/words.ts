@@ -1,5 +1,5 @@
 import { clockText } from '@north-step/core/units';
-import { dayAndClock } from '../../app/useNow.ts';
+import { dayAndClock } from '../../shell/useNow.ts';
 import type { Draft } from './useNewBatch.ts';
 import type { Outlook } from './useOutlook.ts';
 

@@ -1,6 +1,6 @@
 import { upperFirst } from '@north-step/core/units';
 import type { ReactNode } from 'react';
-import { useAppSelector } from '../../app/store.ts';
+import { useAppSelector } from '../../store/store.ts';
 
 export type BandKey = {
   readonly keyName: string;

@@ -4,8 +4,8 @@ import { stationsFor } from '@north-step/core/decide';
 import { needsPower } from '@north-step/core/route';
 import { clockText, parseDurationS, upperFirst } from '@north-step/core/units';
 import { useState } from 'react';
-import { useBenchQuery } from '../../app/api.ts';
-import { useNow } from '../../app/useNow.ts';
+import { useNow } from '../../shell/useNow.ts';
+import { useBenchQuery } from '../../store/api.ts';
 import { Choice, Sheet, TextField } from '../../ui/index.ts';
 
 export type Happening = Pick<Mishap, 'what' | 'offS'>;

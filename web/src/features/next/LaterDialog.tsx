@@ -2,7 +2,7 @@ import { type BatchState, isMixed, type KindCount, kindsOf } from '@north-step/c
 import { litAtMs } from '@north-step/core/decide';
 import { type LaterLook, lookShape } from '@north-step/core/look';
 import { useState } from 'react';
-import { useKeptPhoto } from '../../app/useKeptPhoto.ts';
+import { useKeptPhoto } from '../../commands/useKeptPhoto.ts';
 import { PhotoPick, PhotoRefusal, Sheet, TextField } from '../../ui/index.ts';
 import { countedOf, KindCounts } from '../pieces/index.ts';
 import { Diagnosis } from './Diagnosis.tsx';

@@ -1,7 +1,7 @@
 import { type BatchState, markWords } from '@north-step/core/batch';
 import type { Action } from '@north-step/core/nextStep';
 import { clockText } from '@north-step/core/units';
-import { dayAndClock } from '../../app/useNow.ts';
+import { dayAndClock } from '../../shell/useNow.ts';
 import { Band } from './Band.tsx';
 import { useNextStep } from './useNextStep.tsx';
 

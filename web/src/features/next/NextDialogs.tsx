@@ -2,7 +2,7 @@ import { type BatchState, type Step, stepById } from '@north-step/core/batch';
 import type { LookOutcome } from '@north-step/core/look';
 import type { Action } from '@north-step/core/nextStep';
 import { Suspense, useState } from 'react';
-import { useNow } from '../../app/useNow.ts';
+import { useNow } from '../../shell/useNow.ts';
 import { AnswerDialog, ExposureDialog, FlagDialog, LookDialog, MeasureDialog } from './lazyDialogs.ts';
 import { type Do, useDo } from './useDo.ts';
 

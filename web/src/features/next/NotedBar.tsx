@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
-import { told } from '../../app/outbox.ts';
-import { useAppDispatch, useAppSelector } from '../../app/store.ts';
-import { useKeys } from '../../app/useKeys.ts';
+import { told } from '../../commands/outbox.ts';
+import { useKeys } from '../../shell/useKeys.ts';
+import { useAppDispatch, useAppSelector } from '../../store/store.ts';
 import { useDo } from './useDo.ts';
 
 /** How long a press is answered. */

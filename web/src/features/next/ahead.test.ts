@@ -6,7 +6,7 @@ import { usualRoute } from '@north-step/core/route';
 import { begunBench } from '@north-step/core/setUp';
 import { testPart } from '@north-step/core/testing';
 import { describe, expect, it } from 'vitest';
-import type { Command } from '../../app/outbox.ts';
+import type { Command } from '../../commands/outbox.ts';
 import { batchAt, benchReply } from '../../testing/page.tsx';
 import { ahead } from './ahead.ts';
 

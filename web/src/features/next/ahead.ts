@@ -10,7 +10,7 @@ import {
   type Occupancy,
   type Scene,
 } from '@north-step/core/decide';
-import type { Command } from '../../app/outbox.ts';
+import type { Command } from '../../commands/outbox.ts';
 
 /**
  * The bench as it will be when what was pressed has reached the server: the same rules, run here. What they refuse is left

@@ -1,6 +1,6 @@
 import type { BenchReply } from '@north-step/contract';
 import { useEffect, useMemo, useState } from 'react';
-import { useAppSelector } from '../../app/store.ts';
+import { useAppSelector } from '../../store/store.ts';
 
 type Ahead = typeof import('./ahead.ts').ahead;
 let loaded: Ahead | undefined;

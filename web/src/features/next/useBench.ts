@@ -2,8 +2,8 @@ import type { BenchReply } from '@north-step/contract';
 import { type Action, type BathFit, type Chore, meanwhile, nextActions } from '@north-step/core/nextStep';
 import { greenWait, isDaylight } from '@north-step/core/plan';
 import { useMemo } from 'react';
-import { useBenchQuery } from '../../app/api.ts';
-import { useNow } from '../../app/useNow.ts';
+import { useNow } from '../../shell/useNow.ts';
+import { useBenchQuery } from '../../store/api.ts';
 import { useAhead } from './useAhead.ts';
 import { type BenchPlan, useProjection } from './useProjection.ts';
 

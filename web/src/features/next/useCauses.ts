@@ -3,8 +3,8 @@ import type { BatchState } from '@north-step/core/batch';
 import { type Cause, diagnose, factsOf } from '@north-step/core/diagnose';
 import { isFault, type Seen } from '@north-step/core/look';
 import { useMemo } from 'react';
-import { useBenchQuery } from '../../app/api.ts';
-import { useNow } from '../../app/useNow.ts';
+import { useNow } from '../../shell/useNow.ts';
+import { useBenchQuery } from '../../store/api.ts';
 
 type Causes = {
   /** likeliest first; nothing when what was seen is no fault */

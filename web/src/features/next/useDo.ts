@@ -4,9 +4,9 @@ import type { LookOutcome } from '@north-step/core/look';
 import type { Action } from '@north-step/core/nextStep';
 import { clockText, lowerFirst } from '@north-step/core/units';
 import { useRef } from 'react';
-import { chose } from '../../app/bench.ts';
-import { type Answer, noticed, told } from '../../app/outbox.ts';
-import { outbox, store, useAppDispatch, useAppSelector } from '../../app/store.ts';
+import { type Answer, noticed, told } from '../../commands/outbox.ts';
+import { chose } from '../../store/here.ts';
+import { outbox, store, useAppDispatch, useAppSelector } from '../../store/store.ts';
 
 /** A press that asks is answered by the next one: not by the second half of a double tap, nor by one much later. */
 const ASKED_MS = { from: 700, to: 10_000 } as const;

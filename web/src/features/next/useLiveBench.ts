@@ -1,9 +1,9 @@
 import type { BatchState } from '@north-step/core/batch';
 import type { Action } from '@north-step/core/nextStep';
-import { useAppSelector } from '../../app/store.ts';
-import { useDeviceScans } from '../../app/useDeviceScans.ts';
-import { useScanner } from '../../app/useScanner.ts';
-import { useSignals } from '../../app/useSignals.ts';
+import { useDeviceScans } from '../../devices/useDeviceScans.ts';
+import { useScanner } from '../../devices/useScanner.ts';
+import { useSignals } from '../../signals/useSignals.ts';
+import { useAppSelector } from '../../store/store.ts';
 import { type BenchNowView, useBench } from './useBench.ts';
 import { useScanned } from './useScanned.ts';
 

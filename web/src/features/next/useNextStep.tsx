@@ -3,7 +3,7 @@ import type { LookOutcome } from '@north-step/core/look';
 import { type Action, type Offer, offersOf, type Press } from '@north-step/core/nextStep';
 import { type ReactNode, useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { useKeys } from '../../app/useKeys.ts';
+import { useKeys } from '../../shell/useKeys.ts';
 import type { BandKey } from './Band.tsx';
 import { loadDialogs } from './lazyDialogs.ts';
 import { looksFor } from './looks.ts';

@@ -2,7 +2,7 @@ import type { BenchReply, PaceReply } from '@north-step/contract';
 import { type BatchState, workedOn } from '@north-step/core/batch';
 import { lateS, lateText, type Projection, peopleAt, projectBench } from '@north-step/core/schedule';
 import { useMemo } from 'react';
-import { usePaceQuery } from '../../app/api.ts';
+import { usePaceQuery } from '../../store/api.ts';
 
 /** The plan is looked at again so often: it moves only when something happened, or every five minutes. */
 const LOOK_MS = 15_000;

@@ -1,9 +1,9 @@
 import type { BenchReply } from '@north-step/contract';
 import { placeOf } from '@north-step/core/batch';
 import type { Action } from '@north-step/core/nextStep';
-import { chose } from '../../app/bench.ts';
-import { noticed } from '../../app/outbox.ts';
-import { useAppDispatch } from '../../app/store.ts';
+import { noticed } from '../../commands/outbox.ts';
+import { chose } from '../../store/here.ts';
+import { useAppDispatch } from '../../store/store.ts';
 
 /** What is being lifted out now must be what was scanned: these tiers leave no time for another. */
 const PRESSING = ['limit', 'pull-out'];

@@ -1,8 +1,8 @@
 import type { PartNote, PartSize } from '@north-step/contract';
 import { Link, useSearchParams } from 'react-router';
-import { usePartNotesQuery, usePartSizesQuery } from '../../app/api.ts';
-import { useAppSelector } from '../../app/store.ts';
-import { dayAndClock } from '../../app/useNow.ts';
+import { dayAndClock } from '../../shell/useNow.ts';
+import { usePartNotesQuery, usePartSizesQuery } from '../../store/api.ts';
+import { useAppSelector } from '../../store/store.ts';
 import { Empty, Failed, HeadRow, Loading } from '../../ui/index.ts';
 import { PartSizes } from '../caliper/index.ts';
 import { SlimBand } from '../next/index.ts';

@@ -1,7 +1,7 @@
 import { type BatchState, kindsOf } from '@north-step/core/batch';
 import { PART_NOTE_KINDS, type PartNoteKind } from '@north-step/core/trim';
 import { useState } from 'react';
-import { useAppSelector } from '../../app/store.ts';
+import { useAppSelector } from '../../store/store.ts';
 import { Choice, Sheet, TextField } from '../../ui/index.ts';
 import { useDo } from '../next/index.ts';
 import { PartView } from './PartView.tsx';

@@ -6,7 +6,7 @@ import { actLimitsPctW } from '@north-step/core/wash';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { Bar, BarChart, CartesianGrid, LabelList, XAxis, YAxis } from 'recharts';
-import { useCareQuery, useRoomQuery, useSolventQuery, useWorkloadQuery } from '../../app/api.ts';
+import { useCareQuery, useRoomQuery, useSolventQuery, useWorkloadQuery } from '../../store/api.ts';
 import { Choice, Empty, Failed, HeadRow, Loading, Stepper } from '../../ui/index.ts';
 import { SlimBand } from '../next/index.ts';
 import { comparePolicies, type Shown } from './policies.ts';

@@ -1,7 +1,7 @@
 import { type Marks, PATCH_NAMES, type PatchName, type Point } from '@north-step/core/clarity';
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
-import { useCameraShot } from '../../app/useCameraShot.ts';
+import { useCameraShot } from '../../devices/useCameraShot.ts';
 import { PhotoSource } from '../../ui/index.ts';
 import { usePhoto } from './usePhoto.ts';
 

@@ -1,4 +1,4 @@
-import { useDevice } from '../../app/useDevice.ts';
+import { useDevice } from '../../devices/useDevice.ts';
 
 type Props = {
   readonly vesselId: string;

@@ -4,7 +4,7 @@ import { refusalText } from '@north-step/core/result';
 import { plainNumber, Z90 } from '@north-step/core/units';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
-import { useCareQuery, useSolventQuery } from '../../app/api.ts';
+import { useCareQuery, useSolventQuery } from '../../store/api.ts';
 import { Choice, Empty, Failed, Loading } from '../../ui/index.ts';
 import { SlimBand, useDo } from '../next/index.ts';
 import { ClarityPhoto, type Patches } from './ClarityPhoto.tsx';

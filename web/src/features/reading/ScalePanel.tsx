@@ -1,6 +1,6 @@
 import type { ButtonOf } from '@north-step/contract';
 import { plainNumber } from '@north-step/core/units';
-import { useDevice } from '../../app/useDevice.ts';
+import { useDevice } from '../../devices/useDevice.ts';
 import type { Task } from './tasks.ts';
 import { useCalmDrift } from './useCalmDrift.ts';
 

@@ -8,7 +8,7 @@ import { bathDensityGPerMl } from '@north-step/core/solvent';
 import { litresText, plainNumber } from '@north-step/core/units';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { useBenchQuery } from '../../app/api.ts';
+import { useBenchQuery } from '../../store/api.ts';
 import { Empty, Failed, HeadRow, Loading, NumberField, SelectField } from '../../ui/index.ts';
 import { SlimBand } from '../next/index.ts';
 import { type Pour, PourSteps } from './PourSteps.tsx';

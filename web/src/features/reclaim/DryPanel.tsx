@@ -1,8 +1,8 @@
 import { MILD_DAY, panAfter, panDays, type RunState, type Weather } from '@north-step/core/reclaim';
 import { litresText, plainNumber } from '@north-step/core/units';
 import { useState } from 'react';
-import { useBenchQuery } from '../../app/api.ts';
-import { useDevice } from '../../app/useDevice.ts';
+import { useDevice } from '../../devices/useDevice.ts';
+import { useBenchQuery } from '../../store/api.ts';
 import { CheckField, NumberField } from '../../ui/index.ts';
 import { useDo } from '../next/index.ts';
 import type { StepProps } from './stepProps.ts';

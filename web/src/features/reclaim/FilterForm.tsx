@@ -1,7 +1,7 @@
 import { anotherPass, FILTER_HOLDS_G, hardenFilterPasses, passPrices, type RunState } from '@north-step/core/reclaim';
 import { litresText, plainNumber } from '@north-step/core/units';
 import { useState } from 'react';
-import { useBenchQuery } from '../../app/api.ts';
+import { useBenchQuery } from '../../store/api.ts';
 import { NumberField } from '../../ui/index.ts';
 import { useDo } from '../next/index.ts';
 import { useRunsQuery } from './endpoints.ts';

@@ -1,7 +1,7 @@
 import type { WhereReply } from '@north-step/contract';
 import { Layer, Rectangle, Sankey } from 'recharts';
-import { type Part, partOf } from '../../app/periods.ts';
 import { useWidth } from '../../ui/index.ts';
+import { type Part, partOf } from '../../ui/periods.ts';
 import { kgText, ROW_WORDS } from './words.ts';
 
 const HEIGHT = 460;

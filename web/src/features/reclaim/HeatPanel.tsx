@@ -2,8 +2,8 @@ import type { ButtonOf, Sample } from '@north-step/contract';
 import { HEAT_ENDS, type HeatEnd, type StillPlan } from '@north-step/core/reclaim';
 import { clockText, plainNumber } from '@north-step/core/units';
 import { useState } from 'react';
-import { useDevice } from '../../app/useDevice.ts';
-import { useKeys } from '../../app/useKeys.ts';
+import { useDevice } from '../../devices/useDevice.ts';
+import { useKeys } from '../../shell/useKeys.ts';
 import { SelectField } from '../../ui/index.ts';
 import type { StepProps } from './stepProps.ts';
 

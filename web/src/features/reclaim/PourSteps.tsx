@@ -2,7 +2,7 @@ import type { Vessel } from '@north-step/contract';
 import { refusalText } from '@north-step/core/result';
 import { litresText, plainNumber } from '@north-step/core/units';
 import { useState } from 'react';
-import { useDevice } from '../../app/useDevice.ts';
+import { useDevice } from '../../devices/useDevice.ts';
 import { Empty, NumberField } from '../../ui/index.ts';
 import { useDo } from '../next/index.ts';
 

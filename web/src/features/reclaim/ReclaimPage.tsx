@@ -4,7 +4,7 @@ import type { DirtyLiquid, OptionKind, ReclaimOption } from '@north-step/core/re
 import { litresText, plainNumber } from '@north-step/core/units';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { useBenchQuery } from '../../app/api.ts';
+import { useBenchQuery } from '../../store/api.ts';
 import { Empty, Failed, HeadRow, Loading, NumberField, SelectField } from '../../ui/index.ts';
 import { SlimBand } from '../next/index.ts';
 import { BeginDialog } from './BeginDialog.tsx';

@@ -1,5 +1,5 @@
 import type { RawReading } from '@north-step/core/reading';
-import { useDevice } from '../../app/useDevice.ts';
+import { useDevice } from '../../devices/useDevice.ts';
 import { NumberField } from '../../ui/index.ts';
 
 export type ResidueSaid = { readonly sampleMl: number | undefined; readonly residueG: number | undefined };

@@ -1,7 +1,7 @@
 import { type PassDone, passVerdict, type RunState } from '@north-step/core/reclaim';
 import { plainNumber } from '@north-step/core/units';
 import { Link } from 'react-router';
-import { dayText } from '../../app/useNow.ts';
+import { dayText } from '../../shell/useNow.ts';
 import { HeadRow } from '../../ui/index.ts';
 import { FAULT_WORDS, kgText } from './words.ts';
 

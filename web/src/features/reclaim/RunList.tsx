@@ -1,7 +1,7 @@
 import { passVerdict, type RunState } from '@north-step/core/reclaim';
 import { plainNumber } from '@north-step/core/units';
 import { Link } from 'react-router';
-import { dayText, useNow } from '../../app/useNow.ts';
+import { dayText, useNow } from '../../shell/useNow.ts';
 import { whenText } from '../next/index.ts';
 import { useRunsQuery } from './endpoints.ts';
 import { FAULT_WORDS, kgText, RUN_WORDS } from './words.ts';

@@ -1,7 +1,7 @@
 import { type RunState, type RunStep, runKind, runNext } from '@north-step/core/reclaim';
 import { litresText, longTimeText, plainNumber, upperFirst } from '@north-step/core/units';
 import { useParams } from 'react-router';
-import { dayAndClock, useNow } from '../../app/useNow.ts';
+import { dayAndClock, useNow } from '../../shell/useNow.ts';
 import { Failed, Loading } from '../../ui/index.ts';
 import { calledBack, SlimBand } from '../next/index.ts';
 import { useRunQuery } from './endpoints.ts';

@@ -2,7 +2,7 @@ import type { WasteList } from '@north-step/contract';
 import { refusalText } from '@north-step/core/result';
 import { WASTE_KINDS, type WasteContainer, type WasteKind, wasteKind } from '@north-step/core/waste';
 import { useState } from 'react';
-import { dayText } from '../../app/useNow.ts';
+import { dayText } from '../../shell/useNow.ts';
 import { Empty, Failed, HeadRow, Loading, NumberField, SelectField, Sheet, TextField } from '../../ui/index.ts';
 import { SlimBand, SlimButton, useDo } from '../next/index.ts';
 import { useWasteQuery } from './endpoints.ts';

@@ -1,5 +1,5 @@
 import type { BatchCostReply, RunReply, RunsReply, WasteList, WhereQuery, WhereReply } from '@north-step/contract';
-import { api } from '../../app/api.ts';
+import { api } from '../../store/api.ts';
 
 const reclaimApi = api.injectEndpoints({
   endpoints: (build) => ({

@@ -2,10 +2,10 @@ import { type RunState, stepsFrom } from '@north-step/core/reclaim';
 import { testRun } from '@north-step/core/testing';
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, describe, expect, it } from 'vitest';
-import { spanOf } from '../../app/periods.ts';
 import { benchReply, failure, leavePage, showPage, VESSELS, vessel } from '../../testing/page.tsx';
 import { runsReply, wasteList, whereReply } from '../../testing/reclaim.ts';
 import { roomReply } from '../../testing/room.ts';
+import { spanOf } from '../../ui/periods.ts';
 import { flowsOf } from './FlowPicture.tsx';
 import { alarmOf } from './HeatPanel.tsx';
 

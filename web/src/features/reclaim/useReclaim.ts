@@ -1,7 +1,7 @@
 import type { BenchReply, RoomReply, Vessel } from '@north-step/contract';
 import { DEFAULT_PRICES, type Prices } from '@north-step/core/prices';
 import { type DirtyLiquid, type ReclaimOption, reclaimOptions } from '@north-step/core/reclaim';
-import { useBenchQuery, useRoomQuery } from '../../app/api.ts';
+import { useBenchQuery, useRoomQuery } from '../../store/api.ts';
 import { useRunsQuery } from './endpoints.ts';
 
 /** Prices of the workshop, and what they are in. */

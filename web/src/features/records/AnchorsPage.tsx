@@ -1,4 +1,4 @@
-import { dayText } from '../../app/useNow.ts';
+import { dayText } from '../../shell/useNow.ts';
 import { Empty, Failed, HeadRow, Loading } from '../../ui/index.ts';
 import { RecordLinks } from '../find/index.ts';
 import { SlimBand } from '../next/index.ts';

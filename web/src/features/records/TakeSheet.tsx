@@ -1,8 +1,8 @@
 import type { SheetLook } from '@north-step/contract';
 import { SHEETS, type SheetKind } from '@north-step/core/sheet';
 import { useRef, useState } from 'react';
-import { postNow } from '../../app/postNow.ts';
-import { useAppSelector } from '../../app/store.ts';
+import { postNow } from '../../commands/postNow.ts';
+import { useAppSelector } from '../../store/store.ts';
 import { Choice, HeadRow, SelectField } from '../../ui/index.ts';
 
 const KINDS = [

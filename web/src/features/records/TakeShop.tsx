@@ -1,6 +1,6 @@
 import type { ShopImport } from '@north-step/contract';
 import { useRef, useState } from 'react';
-import { postNow } from '../../app/postNow.ts';
+import { postNow } from '../../commands/postNow.ts';
 import { HeadRow } from '../../ui/index.ts';
 
 type Looked = { readonly file: File; readonly reply?: ShopImport; readonly refused?: string };

@@ -1,5 +1,5 @@
 import type { RecordAnchors } from '@north-step/contract';
-import { api } from '../../app/api.ts';
+import { api } from '../../store/api.ts';
 
 const ofRecords = api.injectEndpoints({
   endpoints: (build) => ({

@@ -2,8 +2,8 @@ import { PLAIN_WALL_MM, sheetLightHereS, wallWindow } from '@north-step/core/pla
 import type { ResinCard } from '@north-step/core/resin';
 import { clockText, plainNumber } from '@north-step/core/units';
 import { Link } from 'react-router';
-import { useBenchQuery } from '../../app/api.ts';
 import { WindowBar } from '../../glyphs/index.ts';
+import { useBenchQuery } from '../../store/api.ts';
 
 /** The window of a resin under every light source of the shop, on even light over a 3 mm wall. */
 export function LampWindows({ card }: { readonly card: ResinCard }) {

@@ -1,7 +1,7 @@
 import type { ResinCard } from '@north-step/core/resin';
 import { plainNumber } from '@north-step/core/units';
 import { AGITATIONS, type RecessBelief, recessKey, recessPrior, recessRange } from '@north-step/core/wash';
-import { useBenchQuery } from '../../app/api.ts';
+import { useBenchQuery } from '../../store/api.ts';
 import { HeadRow } from '../../ui/index.ts';
 
 const figures = (belief: RecessBelief): string => {

@@ -1,8 +1,8 @@
 import type { BackupMade } from '@north-step/contract';
 import { useState } from 'react';
-import { useBackupsQuery } from '../../app/api.ts';
-import { type Posted, postNow } from '../../app/postNow.ts';
-import { dayAndClock } from '../../app/useNow.ts';
+import { type Posted, postNow } from '../../commands/postNow.ts';
+import { dayAndClock } from '../../shell/useNow.ts';
+import { useBackupsQuery } from '../../store/api.ts';
 
 const MB = 1024 * 1024;
 

@@ -1,7 +1,7 @@
 import type { Resin, RouteVersion } from '@north-step/contract';
 import { DOSES, type Dose, type Finding, type Route, schoolsOf } from '@north-step/core/route';
 import { useId } from 'react';
-import { dayAndClock } from '../../app/useNow.ts';
+import { dayAndClock } from '../../shell/useNow.ts';
 import { Choice } from '../../ui/index.ts';
 import { QUESTIONS } from './RoutesPage.tsx';
 import { LEVEL_LOOK } from './StepRow.tsx';

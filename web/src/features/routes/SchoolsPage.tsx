@@ -1,6 +1,6 @@
 import { SCHOOLS, type SchoolQuestion } from '@north-step/core/route';
 import { Link } from 'react-router';
-import { useRoutesQuery } from '../../app/api.ts';
+import { useRoutesQuery } from '../../store/api.ts';
 import { HeadRow } from '../../ui/index.ts';
 import { SlimBand } from '../next/index.ts';
 import { type Disagreement, OF_ROUTES, OF_SHOPS } from './disagreements.ts';

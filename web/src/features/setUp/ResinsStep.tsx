@@ -6,7 +6,7 @@ import { cardOfSheet } from '@north-step/core/resin';
 import { begunBench } from '@north-step/core/setUp';
 import { clockText } from '@north-step/core/units';
 import { useMemo } from 'react';
-import { useNow } from '../../app/useNow.ts';
+import { useNow } from '../../shell/useNow.ts';
 import { MinutesField, NumberField, SelectField, TextField } from '../../ui/index.ts';
 import { type Draft, RESIN } from './draft.ts';
 import type { StepProps } from './stepProps.ts';

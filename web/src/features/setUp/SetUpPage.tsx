@@ -1,9 +1,9 @@
 import { benchOf } from '@north-step/core/setUp';
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { Navigate, useNavigate } from 'react-router';
-import { useBenchQuery } from '../../app/api.ts';
-import { workedBy } from '../../app/bench.ts';
-import { useAppDispatch } from '../../app/store.ts';
+import { useBenchQuery } from '../../store/api.ts';
+import { workedBy } from '../../store/here.ts';
+import { useAppDispatch } from '../../store/store.ts';
 import { Loading } from '../../ui/index.ts';
 import { SlimBand, useDo } from '../next/index.ts';
 import { BathsStep } from './BathsStep.tsx';

@@ -4,7 +4,7 @@ import { gettingSurer, type Surer } from '@north-step/core/surer';
 import { percentText, plainNumber } from '@north-step/core/units';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
-import { useResinsQuery } from '../../app/api.ts';
+import { useResinsQuery } from '../../store/api.ts';
 import { HeadRow } from '../../ui/index.ts';
 
 const MOST = 6;

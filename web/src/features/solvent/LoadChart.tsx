@@ -1,7 +1,7 @@
 import type { BathCare } from '@north-step/contract';
 import { percentText, plainNumber } from '@north-step/core/units';
 import { Area, CartesianGrid, ComposedChart, Line, ReferenceLine, Scatter, XAxis, YAxis } from 'recharts';
-import { dayText } from '../../app/useNow.ts';
+import { dayText } from '../../shell/useNow.ts';
 import { midnights, roundTicks } from '../../ui/index.ts';
 import { crossing, loadSeries, readingMarks } from './loadSeries.ts';
 

@@ -1,6 +1,6 @@
 import type { Movement } from '@north-step/contract';
 import { Link } from 'react-router';
-import { dayAndClock } from '../../app/useNow.ts';
+import { dayAndClock } from '../../shell/useNow.ts';
 import { useDo } from '../next/index.ts';
 
 /** Movements, newest first. Those that are not part of a wash can be taken back by a mirror image. */

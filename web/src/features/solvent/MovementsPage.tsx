@@ -1,8 +1,8 @@
 import type { Movement, MovementQuery, Vessel } from '@north-step/contract';
 import { SINKS } from '@north-step/core/solvent';
 import { useSearchParams } from 'react-router';
-import { useMovementsQuery, useSolventQuery } from '../../app/api.ts';
-import { dayAndClock } from '../../app/useNow.ts';
+import { dayAndClock } from '../../shell/useNow.ts';
+import { useMovementsQuery, useSolventQuery } from '../../store/api.ts';
 import { Empty, Failed, HeadRow, Loading, Pages, SearchField, SelectField } from '../../ui/index.ts';
 import { SlimBand, useDo } from '../next/index.ts';
 import { MovementText, UndoButton } from './Movements.tsx';

@@ -1,13 +1,13 @@
 import type { BatchReply, Change } from '@north-step/contract';
 import { configureStore } from '@reduxjs/toolkit';
 import { useDispatch, useSelector } from 'react-redux';
+import { type Answer, makeSender, outboxSlice, serverAway } from '../commands/outbox.ts';
+import { OutboxStore } from '../commands/outboxStore.ts';
+import { onCut, serverIsCut } from '../commands/practice.ts';
+import { takeChange, takePatch } from '../live/changes.ts';
+import { countAnew } from '../live/patches.ts';
 import { api, TAGS } from './api.ts';
-import { hereSlice, rememberHere } from './bench.ts';
-import { takeChange, takePatch } from './changes.ts';
-import { type Answer, makeSender, outboxSlice, serverAway } from './outbox.ts';
-import { OutboxStore } from './outboxStore.ts';
-import { countAnew } from './patches.ts';
-import { onCut, serverIsCut } from './practice.ts';
+import { hereSlice, rememberHere } from './here.ts';
 
 export const store = configureStore({
   reducer: { [api.reducerPath]: api.reducer, here: hereSlice.reducer, outbox: outboxSlice.reducer },

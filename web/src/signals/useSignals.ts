@@ -1,7 +1,7 @@
 import type { Action, Tier } from '@north-step/core/nextStep';
 import { useEffect, useRef } from 'react';
+import { useAppSelector } from '../store/store.ts';
 import { newCalls } from './signals.ts';
-import { useAppSelector } from './store.ts';
 
 /** Calls out what newly needs somebody, and keeps the screen awake, as this screen is set. */
 export function useSignals(actions: readonly Action[]): void {

@@ -2,7 +2,7 @@ import type { LampView } from '@north-step/contract';
 import { sunLight, sunMinutes, UNSAID_SKY } from '@north-step/core/light';
 import { plainNumber } from '@north-step/core/units';
 import { useState } from 'react';
-import { clockOfDay, useNow } from '../../app/useNow.ts';
+import { clockOfDay, useNow } from '../../shell/useNow.ts';
 import { Choice, NumberField } from '../../ui/index.ts';
 import { useDo } from '../next/index.ts';
 

@@ -1,8 +1,8 @@
 import { createBrowserRouter, type RouteObject } from 'react-router';
-import { Loading } from '../ui/States.tsx';
-import { PageFailed } from './PageFailed.tsx';
 import { PAGES } from './pages.ts';
-import { Shell } from './Shell.tsx';
+import { PageFailed } from './shell/PageFailed.tsx';
+import { Shell } from './shell/Shell.tsx';
+import { Loading } from './ui/States.tsx';
 
 /** The frame stands first; each page is fetched when it is first opened. */
 export const routes: RouteObject[] = [
@@ -19,7 +19,7 @@ export const routes: RouteObject[] = [
             path: path.slice(1),
             lazy: async () => ({ Component: await page() }),
           })),
-          { path: '*', lazy: async () => ({ Component: (await import('./NotFound.tsx')).NotFound }) },
+          { path: '*', lazy: async () => ({ Component: (await import('./shell/NotFound.tsx')).NotFound }) },
         ],
       },
     ],

@@ -2,7 +2,7 @@ import type { ErrorReply, LampView } from '@north-step/contract';
 import { meterSpots } from '@north-step/core/light';
 import { plainNumber } from '@north-step/core/units';
 import { useState } from 'react';
-import { useDevice } from '../../app/useDevice.ts';
+import { useDevice } from '../../devices/useDevice.ts';
 import { NumberField } from '../../ui/index.ts';
 import { useDo } from '../next/index.ts';
 

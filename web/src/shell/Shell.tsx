@@ -1,10 +1,10 @@
 import type { BenchReply } from '@north-step/contract';
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { NavLink, Outlet, useLocation, useNavigate } from 'react-router';
-import { useBenchQuery } from './api.ts';
-import { lit, workedBy } from './bench.ts';
+import { useBenchQuery } from '../store/api.ts';
+import { lit, workedBy } from '../store/here.ts';
+import { useAppDispatch, useAppSelector } from '../store/store.ts';
 import { Notices } from './Notices.tsx';
-import { useAppDispatch, useAppSelector } from './store.ts';
 import { useKeys } from './useKeys.ts';
 import { clockOfDay, dayAndClock, keepWays, useNow } from './useNow.ts';
 

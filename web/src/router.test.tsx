@@ -1,6 +1,6 @@
 import { screen } from '@testing-library/react';
 import { afterEach, expect, it } from 'vitest';
-import { benchReply, leavePage, showPage } from '../testing/page.tsx';
+import { benchReply, leavePage, showPage } from './testing/page.tsx';
 
 afterEach(leavePage);
 

@@ -1,11 +1,11 @@
 import type { BatchReply, BenchReply } from '@north-step/contract';
 import { testBatch } from '@north-step/core/testing';
 import { afterEach, describe, expect, it, vi } from 'vitest';
+import { api } from '../store/api.ts';
+import { store } from '../store/store.ts';
 import { benchReply, leavePage } from '../testing/page.tsx';
-import { api } from './api.ts';
 import { takeChange, takePatch } from './changes.ts';
 import { countAnew } from './patches.ts';
-import { store } from './store.ts';
 
 afterEach(() => leavePage());
 

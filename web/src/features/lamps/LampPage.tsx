@@ -1,7 +1,7 @@
 import type { LampView } from '@north-step/contract';
 import { plainNumber } from '@north-step/core/units';
 import { useParams } from 'react-router';
-import { dayAndClock } from '../../app/useNow.ts';
+import { dayAndClock } from '../../shell/useNow.ts';
 import { Failed, Loading } from '../../ui/index.ts';
 import { SlimBand } from '../next/index.ts';
 import { DriftChart } from './DriftChart.tsx';

@@ -1,10 +1,10 @@
 import { FIRST_CARDS } from '@north-step/core/caution';
 import { useState } from 'react';
 import { Link } from 'react-router';
+import type { Signals } from '../signals/signals.ts';
+import { signalled } from '../store/here.ts';
+import { useAppDispatch, useAppSelector } from '../store/store.ts';
 import { Sheet } from '../ui/index.ts';
-import { signalled } from './bench.ts';
-import type { Signals } from './signals.ts';
-import { useAppDispatch, useAppSelector } from './store.ts';
 import { pedalKey } from './useKeys.ts';
 
 const KEYS = [

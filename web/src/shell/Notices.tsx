@@ -1,6 +1,6 @@
-import { useBenchQuery } from './api.ts';
-import { conflictsSeen, noticed } from './outbox.ts';
-import { useAppDispatch, useAppSelector } from './store.ts';
+import { conflictsSeen, noticed } from '../commands/outbox.ts';
+import { useBenchQuery } from '../store/api.ts';
+import { useAppDispatch, useAppSelector } from '../store/store.ts';
 import { clockOfDay } from './useNow.ts';
 
 const HEADS = { refused: 'Not done. ', told: '', asks: 'Sure? ' } as const;

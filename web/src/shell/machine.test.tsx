@@ -1,9 +1,9 @@
 import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, describe, expect, it } from 'vitest';
+import { serverAway } from '../commands/outbox.ts';
+import { store } from '../store/store.ts';
 import { benchReply, failure, leavePage, showPage } from '../testing/page.tsx';
 import { roomReply } from '../testing/room.ts';
-import { serverAway } from './outbox.ts';
-import { store } from './store.ts';
 
 afterEach(leavePage);
 const DAY_MS = 86_400_000;

@@ -1,7 +1,7 @@
 import { type Change, type Patch, SUBJECTS, type Subject } from '@north-step/contract';
 import type { BatchState } from '@north-step/core/batch';
 import type { ThunkDispatch, UnknownAction } from '@reduxjs/toolkit';
-import { api, type TAGS } from './api.ts';
+import { api, type TAGS } from '../store/api.ts';
 import { isNewest } from './patches.ts';
 
 type Tag = (typeof TAGS)[number];

@@ -1,6 +1,6 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import { keepSignals, readSignals, type Signals } from '../signals/signals.ts';
 import { api } from './api.ts';
-import { keepSignals, readSignals, type Signals } from './signals.ts';
 
 /** What only this screen knows: who works here, which batch is chosen, how its clock differs from the server's. */
 type Here = {

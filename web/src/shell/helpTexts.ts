@@ -1,5 +1,5 @@
 import { matchPath } from 'react-router';
-import type { PagePath } from './pages.ts';
+import type { PagePath } from '../pages.ts';
 
 type PageHelp = {
   readonly what: string;

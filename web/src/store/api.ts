@@ -34,8 +34,8 @@ import {
   fetchBaseQuery,
 } from '@reduxjs/toolkit/query/react';
 import type { Static } from 'typebox';
-import { isOutrun, patchesSoFar } from './patches.ts';
-import { serverIsCut } from './practice.ts';
+import { serverIsCut } from '../commands/practice.ts';
+import { isOutrun, patchesSoFar } from '../live/patches.ts';
 
 export const TAGS = [
   'Bench',

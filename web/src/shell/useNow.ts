@@ -1,6 +1,6 @@
 import type { Ways } from '@north-step/core/bench';
 import { useEffect, useState } from 'react';
-import { useAppSelector } from './store.ts';
+import { useAppSelector } from '../store/store.ts';
 
 /** The server's time, ticking. @param everyMs how often the screen looks at the clock */
 export function useNow(everyMs = 250): number {

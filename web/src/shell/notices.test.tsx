@@ -1,8 +1,8 @@
 import { fireEvent, screen, waitFor } from '@testing-library/react';
 import { afterEach, describe, expect, it } from 'vitest';
+import { answered, clashed, conflictsSeen, queued, serverAway } from '../commands/outbox.ts';
+import { store } from '../store/store.ts';
 import { benchReply, leavePage, showPage } from '../testing/page.tsx';
-import { answered, clashed, conflictsSeen, queued, serverAway } from './outbox.ts';
-import { store } from './store.ts';
 
 afterEach(() => {
   store.dispatch(conflictsSeen());

@@ -5,11 +5,11 @@ import { cureConstantsOf, type ResinCard } from '@north-step/core/resin';
 import { clockRange, clockText, plainNumber } from '@north-step/core/units';
 import { useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
-import { useBenchQuery, useResinsQuery } from '../../app/api.ts';
-import { dayAndClock, useNow } from '../../app/useNow.ts';
+import { dayAndClock, useNow } from '../../shell/useNow.ts';
+import { useBenchQuery, useResinsQuery } from '../../store/api.ts';
 import { Choice, Failed, Loading, SelectField } from '../../ui/index.ts';
+import { useLampsQuery, usePairsQuery } from '../lamps/index.ts';
 import { SlimBand, SlimButton, useDo } from '../next/index.ts';
-import { useLampsQuery, usePairsQuery } from './endpoints.ts';
 import { CouponRow, FitWords } from './Ladder.tsx';
 import { useFit, useLadder } from './useLadder.ts';
 

@@ -1,6 +1,6 @@
 import type { ButtonOf, CUT_BUTTON, DeviceKind, Sample } from '@north-step/contract';
 import { useEffect, useState } from 'react';
-import { useDevicesQuery } from './api.ts';
+import { useDevicesQuery } from '../store/api.ts';
 
 type Which = { readonly stationId?: string; readonly deviceId?: string };
 

@@ -1,0 +1,1 @@
+export { CouponsPage } from './CouponsPage.tsx';

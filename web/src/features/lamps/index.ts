@@ -1,0 +1,2 @@
+export { useLampsQuery, usePairsQuery } from './endpoints.ts';
+export { LampPage } from './LampPage.tsx';

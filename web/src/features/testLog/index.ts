@@ -1,0 +1,3 @@
+export { useCureTestsQuery } from './endpoints.ts';
+export { TestLogPage } from './TestLogPage.tsx';
+export { testedOf, testedWords } from './testWords.ts';
