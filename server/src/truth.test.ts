@@ -4,7 +4,8 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { buildApp } from './app.ts';
 import { sql } from './db/index.ts';
 import { ChainWatch, listRecords } from './records/queries.ts';
-import { at, ownBench, TestBench } from './testing/bench.ts';
+import { at, TestBench } from './testing/bench.ts';
+import { ownBench } from './testing/ownBench.ts';
 import { askThread } from './threads/index.ts';
 
 let t: TestBench;

@@ -4,7 +4,8 @@ import type { SealedRecord } from '@north-step/core/record';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { sql } from '../db/index.ts';
 import { wholeBody } from '../records/index.ts';
-import { at, ownBench, TestBench } from '../testing/bench.ts';
+import { at, TestBench } from '../testing/bench.ts';
+import { ownBench } from '../testing/ownBench.ts';
 
 let t: TestBench;
 let batch: BatchState;

@@ -35,7 +35,7 @@ describe('replies', () => {
     t.wait(7);
     expect((await send({ host: 'localhost' })).json()).toMatchObject({
       version: '0.1.0',
-      database: { state: 'open', schema: 17 },
+      database: { state: 'open', schema: 18 },
       uptimeS: 7,
     });
   });

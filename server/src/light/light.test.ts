@@ -4,7 +4,8 @@ import { testLamp } from '@north-step/core/testing';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { sql } from '../db/index.ts';
 import { registerDevice } from '../devices/index.ts';
-import { at, ownBench, TestBench } from '../testing/bench.ts';
+import { at, TestBench } from '../testing/bench.ts';
+import { ownBench } from '../testing/ownBench.ts';
 
 let t: TestBench;
 beforeAll(async () => {

@@ -367,6 +367,8 @@ export const LEFT_OUT: Readonly<Record<string, string>> = {
   command: 'ids under which browsers sent what they did: they are for repeats of the same browser',
   command_answer: 'answers that a repeat gets',
   batch_step: 'follows from batches',
+  account: 'follows from vessels and from where solvent comes from and goes to',
+  resin: 'follows from cards',
   bath_estimate: 'worked out anew from movements and readings',
   light_map: 'worked out anew from meshes and lamps',
   mesh_chunk: 'the files of meshes stand beside',

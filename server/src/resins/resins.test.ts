@@ -1,7 +1,8 @@
 import type { BatchReply, CardReply } from '@north-step/contract';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { sql } from '../db/index.ts';
-import { ownBench, TestBench } from '../testing/bench.ts';
+import { TestBench } from '../testing/bench.ts';
+import { ownBench } from '../testing/ownBench.ts';
 
 let t: TestBench;
 beforeAll(async () => {

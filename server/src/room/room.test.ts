@@ -2,7 +2,8 @@ import type { BenchReply, RoomReply, ShiftNotesReply } from '@north-step/contrac
 import { schoolsOf, templateById } from '@north-step/core/route';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { sql } from '../db/index.ts';
-import { ownBench, TestBench } from '../testing/bench.ts';
+import { TestBench } from '../testing/bench.ts';
+import { ownBench } from '../testing/ownBench.ts';
 
 let t: TestBench;
 beforeAll(async () => {

@@ -2,7 +2,8 @@ import type { RouteReply, RoutesReply } from '@north-step/contract';
 import { checkRoute, ROUTE_TEMPLATES, routeRefusal, TWO_BATHS } from '@north-step/core/route';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { sql } from '../db/index.ts';
-import { ownBench, TestBench } from '../testing/bench.ts';
+import { TestBench } from '../testing/bench.ts';
+import { ownBench } from '../testing/ownBench.ts';
 
 let t: TestBench;
 beforeAll(async () => {

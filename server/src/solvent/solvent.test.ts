@@ -122,7 +122,7 @@ describe('the database itself', () => {
         ['moon', 5n],
         ['supply', -5n],
       ],
-      /LEDGER_UNKNOWN_ACCOUNT/,
+      /ledger_unknown_account/,
     ],
   ] as const)('refuses %s', async (_, lines, message) => {
     await expect(posting(`t-${message.source}`, lines)).rejects.toThrow(message);

@@ -4,7 +4,6 @@ import os from 'node:os';
 import path from 'node:path';
 import type { BatchReply, BenchReply } from '@north-step/contract';
 import { type BatchState, currentStep } from '@north-step/core/batch';
-import { onTestFinished } from 'vitest';
 import { buildApp } from '../app.ts';
 import { type Db, openDb } from '../db/index.ts';
 import { LiveHub } from '../live/hub.ts';
@@ -143,13 +142,6 @@ export class TestBench {
   }
 
   bench = (): Promise<BenchReply> => this.get('/api/bench');
-}
-
-/** A workshop for one test alone, closed when that has ended. */
-export async function ownBench(open: () => Promise<TestBench> = TestBench.open): Promise<TestBench> {
-  const t = await open();
-  onTestFinished(() => t.close());
-  return t;
 }
 
 const aSize = { name: 'along X', side: 'outside', nominalMm: 40, toleranceMm: 0.1, foundMm: 40.05 };
