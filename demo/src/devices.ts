@@ -3,7 +3,7 @@ import { currentStep, remainingS } from '@north-step/core/batch';
 import { CLARITY_PER_PCT_MM } from '@north-step/core/reading';
 import { bathDensityGPerMl } from '@north-step/core/solvent';
 import { chargeOf, SIMULATED, SimulatedRoom, type TrueBath, type Workshop } from '@north-step/devices';
-import { type Db, newToken, type Running, readHistory, registerDevice, sql } from '@north-step/server';
+import { type Db, newToken, type Running, registerDevice, SolventBook, sql } from '@north-step/server';
 import { lendHands } from './hands.ts';
 import { trueColours, trueLampBox } from './lightCare.ts';
 import { trueLoadPctW, trueStrengthPctW, truthOf } from './truth.ts';
@@ -29,7 +29,11 @@ const DEMO_DEVICES: readonly (readonly [id: string, kind: DeviceKind, name: stri
 
 /** What a bath of the demo truly holds: its book is another matter. */
 async function trueBath(db: Db, vesselId: string): Promise<TrueBath> {
-  const truth = truthOf((await readHistory(db)).items).get(vesselId) ?? { solventG: 1, waterG: 0, resinG: 0 };
+  const truth = truthOf((await new SolventBook().read(db)).items).get(vesselId) ?? {
+    solventG: 1,
+    waterG: 0,
+    resinG: 0,
+  };
   const loadPctW = trueLoadPctW(truth);
   const densityGPerMl = bathDensityGPerMl({ strengthPctW: trueStrengthPctW(truth), loadPctW, tempC: ROOM_C });
   return { loadPctW, densityGPerMl, tempC: ROOM_C, clarityPerPctMm: CLARITY_PER_PCT_MM * 1.08 };

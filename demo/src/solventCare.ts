@@ -1,7 +1,7 @@
 import type { SolventReply, Vessel } from '@north-step/contract';
 import type { Random } from '@north-step/core/maths';
 import { bathDensityGPerMl } from '@north-step/core/solvent';
-import { type Db, readHistory } from '@north-step/server';
+import { type Db, SolventBook } from '@north-step/server';
 import { tendReclaim } from './reclaimCare.ts';
 import type { Technician } from './technician.ts';
 import { trueLoadPctW, trueStrengthPctW, truthOf } from './truth.ts';
@@ -116,7 +116,7 @@ async function tendSmall(technician: Technician, of: (id: string) => Vessel, sta
 
 /** A reading as the instruments would give it from what the bath really holds. */
 async function readBath({ db, random, people }: Shop, vesselId: string, kind: 'flask' | 'residue'): Promise<void> {
-  const truth = truthOf((await readHistory(db)).items).get(vesselId)!;
+  const truth = truthOf((await new SolventBook().read(db)).items).get(vesselId)!;
   const loadPctW = trueLoadPctW(truth);
   const density = bathDensityGPerMl({ strengthPctW: trueStrengthPctW(truth), loadPctW, tempC: 21.5 });
   const noise = (sd: number) => sd * Math.log(random.logNormal(1));

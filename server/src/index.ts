@@ -13,7 +13,7 @@ export {
   sql,
 } from './db/index.ts';
 export { type NewDevice, newToken, registerDevice } from './devices/index.ts';
-export { readHistory } from './estimate/index.ts';
+export { SolventBook } from './estimate/index.ts';
 export { LiveHub } from './live/hub.ts';
 export { type Running, type ServerOptions, startServer } from './serve.ts';
 export { setUpWorkshop, type Workshop } from './setUp.ts';

@@ -1,4 +1,4 @@
 export { type Estimator, makeEstimator } from './estimator.ts';
-export { readHistory } from './history.ts';
+export { SolventBook } from './history.ts';
 export { makeKeeper } from './keeper.ts';
 export { estimateRoutes } from './routes.ts';

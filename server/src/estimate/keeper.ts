@@ -9,7 +9,7 @@ import { pricesOf } from '../room/index.ts';
 import { gramsOf, lastFill } from '../solvent/index.ts';
 import type { EstimateAnswer } from './estimateThread.ts';
 import type { Estimator } from './estimator.ts';
-import { historyKey, readHistory, type SolventHistory } from './history.ts';
+import { historyKey, SolventBook, type SolventHistory } from './history.ts';
 
 /** One seed for every workshop: the same history gives the same answer. */
 const SEED = 20_417;
@@ -30,6 +30,7 @@ export type Keeper = {
 /** Keeps the estimates up to the book: asked for, or after every change. */
 export function makeKeeper(context: Context, estimator: Estimator): Keeper {
   const { db, live } = context;
+  const book = new SolventBook();
   let kept: { readonly key: string; readonly care: readonly BathCare[]; readonly atMs: number } | undefined;
   let running: Promise<readonly BathCare[]> | undefined;
 
@@ -39,7 +40,7 @@ export function makeKeeper(context: Context, estimator: Estimator): Keeper {
       key: await historyKey(tx),
       seq: await lastPosting(tx),
       vessels: await allVessels(tx),
-      history: await readHistory(tx),
+      history: await book.read(tx),
     }));
     if (kept?.key === key && context.nowMs() - kept.atMs < FRESH_FOR_MS) return kept.care;
     const care = await careNow(context, estimator, history, vessels);

@@ -73,7 +73,7 @@ export function TestForm({ card, lots, lamps, roomC, property, onProperty }: Tes
     <>
       <h2 className="mt-3 text-lg font-bold">A set of samples</h2>
       <SelectField label="Lot" className="mt-1" value={lot ?? lots[0]} options={lots} onChange={setLot} />
-      <div className="mt-2 grid grid-cols-2 gap-2">
+      <div className="mt-2 grid grid-cols-2 items-end gap-2">
         <label className="block">
           <span className="text-[13px] text-ink-2">light for</span>
           <input
