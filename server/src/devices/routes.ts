@@ -71,13 +71,15 @@ export async function deviceRoutes(app: FastifyInstance, context: Context, onSam
     if (!row) throw unknown('device', id);
     return row;
   };
-  forBrowsers(app, context, hub, find);
+  whichThereAre(app, context, hub, find);
+  atDevice(app, context, hub, find);
   forDevices(app, context, { hub, find, onSamples });
 }
 
 type Find = (id: string) => Promise<DeviceRow>;
 
-function forBrowsers(app: FastifyInstance, context: Context, hub: DeviceHub, find: Find): void {
+/** Which devices there are. */
+function whichThereAre(app: FastifyInstance, context: Context, hub: DeviceHub, find: Find): void {
   app.get(
     '/api/devices',
     { schema: { summary: 'Devices, and what they show', response: { 200: DevicesReply } } },
@@ -146,6 +148,10 @@ function forBrowsers(app: FastifyInstance, context: Context, hub: DeviceHub, fin
       return { ok: true };
     },
   );
+}
+
+/** What a page sees and presses of one device. */
+function atDevice(app: FastifyInstance, context: Context, hub: DeviceHub, find: Find): void {
   app.get<WithDevice>(
     '/api/devices/:deviceId/live',
     { schema: { summary: 'Stream of samples (server-sent events)', params: Params } },

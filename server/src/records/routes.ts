@@ -37,20 +37,24 @@ async function verifierPage(webFolder: string | undefined): Promise<{ readonly v
   return file && existsSync(file) ? { verifier: await readFile(file) } : {};
 }
 
-export function recordRoutes(
-  app: FastifyInstance,
-  context: Context,
-  { printer, lastCheck, webFolder }: ForRecords,
-): void {
-  const load = async (number: number): Promise<string> => {
-    const file = await recordFile(context.db, number);
-    if (!file) throw unknown('record', String(number));
-    return file;
-  };
+export function recordRoutes(app: FastifyInstance, context: Context, serving: ForRecords): void {
+  lists(app, context, serving);
+  files(app, context, serving);
+  goingOut(app, context, serving);
+}
+
+/** What is kept of a record, as it was hashed. */
+async function load(context: Context, number: number): Promise<string> {
+  const file = await recordFile(context.db, number);
+  if (!file) throw unknown('record', String(number));
+  return file;
+}
+const named = (number: number, ending: string) => `attachment; filename="record-${number}.${ending}"`;
+
+/** Records by what is asked of them, and the chain that they stand in. */
+function lists(app: FastifyInstance, context: Context, { lastCheck }: ForRecords): void {
   const chain = new ChainWatch();
   const remembered = new Remembered(context);
-  const named = (number: number, ending: string) => `attachment; filename="record-${number}.${ending}"`;
-
   app.get<{ Querystring: RecordQuery }>(
     '/api/records',
     { schema: { summary: 'Sealed records, newest first', querystring: RecordQuery, response: { 200: RecordList } } },
@@ -87,13 +91,52 @@ export function recordRoutes(
         .header('content-disposition', 'attachment; filename="north-step-records.json"')
         .send(`[${(await chainFiles(context.db)).join(',\n')}]`),
   );
+}
+
+/** One record in each form that it is read in. */
+function files(app: FastifyInstance, context: Context, { printer }: ForRecords): void {
   app.get<FileParams>(
     '/api/records/:number',
     { schema: { summary: 'One record', params: FileParams, response: { 200: RecordFile } } },
-    async (request) => JSON.parse(await load(request.params.number)),
+    async (request) => JSON.parse(await load(context, request.params.number)),
   );
+  app.get<FileParams>(
+    '/api/records/:number/file.json',
+    { schema: { summary: 'One record as canonical JSON', params: FileParams } },
+    async (request, reply) =>
+      reply
+        .type('application/json')
+        .header('content-disposition', named(request.params.number, 'json'))
+        .send(await load(context, request.params.number)),
+  );
+  app.get<FileParams>(
+    '/api/records/:number/file.csv',
+    { schema: { summary: 'The steps of one record as CSV', params: FileParams } },
+    async (request, reply) => {
+      const record = JSON.parse(await load(context, request.params.number)) as SealedRecord;
+      return reply
+        .type('text/csv; charset=utf-8')
+        .header('content-disposition', named(request.params.number, 'csv'))
+        .send(recordCsv(record));
+    },
+  );
+  app.get<FileParams>(
+    '/api/records/:number/file.pdf',
+    { schema: { summary: 'One record as a printable page', params: FileParams } },
+    async (request, reply) => {
+      const record = JSON.parse(await load(context, request.params.number)) as SealedRecord;
+      return reply
+        .type('application/pdf')
+        .header('content-disposition', named(request.params.number, 'pdf'))
+        .send(await printer.print(recordPaper(record, await newestAnchor(context.db)), askingOf(request, reply)));
+    },
+  );
+}
+
+/** What goes out with the parts. */
+function goingOut(app: FastifyInstance, context: Context, { printer, webFolder }: ForRecords): void {
   const made = async (number: number) => {
-    const record = JSON.parse(await load(number)) as SealedRecord;
+    const record = JSON.parse(await load(context, number)) as SealedRecord;
     if ((record.body as { kind?: string }).kind !== undefined)
       throw new Refused({
         code: 'NOT_CERTIFIED',
@@ -136,36 +179,5 @@ export function recordRoutes(
             ...(await verifierPage(webFolder)),
           }),
         ),
-  );
-  app.get<FileParams>(
-    '/api/records/:number/file.json',
-    { schema: { summary: 'One record as canonical JSON', params: FileParams } },
-    async (request, reply) =>
-      reply
-        .type('application/json')
-        .header('content-disposition', named(request.params.number, 'json'))
-        .send(await load(request.params.number)),
-  );
-  app.get<FileParams>(
-    '/api/records/:number/file.csv',
-    { schema: { summary: 'The steps of one record as CSV', params: FileParams } },
-    async (request, reply) => {
-      const record = JSON.parse(await load(request.params.number)) as SealedRecord;
-      return reply
-        .type('text/csv; charset=utf-8')
-        .header('content-disposition', named(request.params.number, 'csv'))
-        .send(recordCsv(record));
-    },
-  );
-  app.get<FileParams>(
-    '/api/records/:number/file.pdf',
-    { schema: { summary: 'One record as a printable page', params: FileParams } },
-    async (request, reply) => {
-      const record = JSON.parse(await load(request.params.number)) as SealedRecord;
-      return reply
-        .type('application/pdf')
-        .header('content-disposition', named(request.params.number, 'pdf'))
-        .send(await printer.print(recordPaper(record, await newestAnchor(context.db)), askingOf(request, reply)));
-    },
   );
 }

@@ -1,4 +1,4 @@
-import { useEffect, useRef } from 'react';
+import { useLayoutEffect, useRef } from 'react';
 
 /** A foot pedal is one key more for Space; it can be set to any key. */
 export const pedalKey = (): string => localStorage.getItem('north-step.pedal') ?? 'PageDown';
@@ -10,7 +10,8 @@ export const pedalKey = (): string => localStorage.getItem('north-step.pedal') ?
 export function useKeys(handlers: Readonly<Record<string, () => void>>, enabled = true): void {
   const latest = useRef(handlers);
   latest.current = handlers;
-  useEffect(() => {
+  // a key acts from the moment that what it acts on is seen
+  useLayoutEffect(() => {
     if (!enabled) return;
     const onKey = (event: KeyboardEvent) => {
       const target = event.target as HTMLElement;

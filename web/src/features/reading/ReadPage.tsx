@@ -76,11 +76,6 @@ function TaskSheet({ task, bath, vessel }: { readonly task: Task; readonly bath:
   const [booked, setBooked] = useState<Booked>();
   const [sending, setSending] = useState(false);
   const raw = rawOf(task, typed, { ...(seen && { seen }), ...patches });
-  const amountMl = task.scale
-    ? Number(
-        typed[task.scale.amountField] ?? task.fields.find((field) => field.name === task.scale!.amountField)?.start,
-      )
-    : 0;
   const put = (name: string, value: string) => setTyped((now) => ({ ...now, [name]: value }));
   const send = async () => {
     if (!raw || sending) return;
@@ -109,62 +104,16 @@ function TaskSheet({ task, bath, vessel }: { readonly task: Task; readonly bath:
         void send();
       }}
     >
-      <section aria-label="What to do">
-        <h2 className="text-lg font-bold">
-          {task.name} <span className="ml-2 text-sm font-normal text-ink-2">{task.minutes}</span>
-        </h2>
-        <ol className="mt-2 list-decimal space-y-2 pl-6 text-lg">
-          {task.steps.map((step) => (
-            <li key={step}>{step}</li>
-          ))}
-        </ol>
-        <p className="mt-4 border-l-4 border-amber pl-3 text-sm">{task.caution}</p>
-      </section>
-      <section aria-label="What was measured" className="space-y-4">
-        {task.scale && (
-          <ScalePanel
-            scale={task.scale}
-            vesselId={vessel.id}
-            vesselName={vessel.name}
-            amountMl={amountMl}
-            onWeight={(grams) => put(task.scale!.field, grams.toFixed(2))}
-          />
-        )}
-        {task.kind === 'density' && (
-          <DensityPanel
-            vesselId={vessel.id}
-            vesselName={vessel.name}
-            onReading={(densityGPerMl, tempC) => {
-              put('densityGPerMl', densityGPerMl.toFixed(4));
-              if (tempC !== undefined) put('tempC', tempC.toFixed(1));
-            }}
-          />
-        )}
-        {task.fields.map((field) => (
-          <label key={field.name} className="block">
-            <span className="label">
-              {field.label}, {field.unit}
-            </span>
-            <input
-              className="field font-mono text-lg"
-              inputMode="decimal"
-              value={typed[field.name] ?? field.start ?? ''}
-              onChange={(event) => put(field.name, event.target.value)}
-            />
-          </label>
-        ))}
-        {task.kind === 'look' && (
-          <Choice
-            label="What you see"
-            value={seen}
-            options={LOOKS.map((look) => ({ value: look, text: LOOK_WORDS[look] }))}
-            onChange={setSeen}
-          />
-        )}
-        {task.kind === 'clarity' && (
-          <ClarityPhoto vesselId={vessel.id} pathMm={Number(typed.pathMm ?? 30) || 30} onPatches={setPatches} />
-        )}
-      </section>
+      <WhatToDo task={task} />
+      <Measuring
+        task={task}
+        vessel={vessel}
+        typed={typed}
+        seen={seen}
+        put={put}
+        onSeen={setSeen}
+        onPatches={setPatches}
+      />
       <div className="space-y-4">
         <WhatItSays raw={raw} bath={bath} solvent={vessel.solvent} />
         {refusal && (
@@ -182,5 +131,84 @@ function TaskSheet({ task, bath, vessel }: { readonly task: Task; readonly bath:
         </div>
       </div>
     </form>
+  );
+}
+
+const WhatToDo = ({ task }: { readonly task: Task }) => (
+  <section aria-label="What to do">
+    <h2 className="text-lg font-bold">
+      {task.name} <span className="ml-2 text-sm font-normal text-ink-2">{task.minutes}</span>
+    </h2>
+    <ol className="mt-2 list-decimal space-y-2 pl-6 text-lg">
+      {task.steps.map((step) => (
+        <li key={step}>{step}</li>
+      ))}
+    </ol>
+    <p className="mt-4 border-l-4 border-amber pl-3 text-sm">{task.caution}</p>
+  </section>
+);
+
+type MeasuringProps = {
+  readonly task: Task;
+  readonly vessel: Vessel;
+  readonly typed: Readonly<Record<string, string>>;
+  readonly seen: BathLook | undefined;
+  readonly put: (field: string, value: string) => void;
+  readonly onSeen: (look: BathLook) => void;
+  readonly onPatches: (patches: Patches | undefined) => void;
+};
+/** By an instrument where one speaks, else by what is typed, seen or photographed. */
+function Measuring({ task, vessel, typed, seen, put, onSeen, onPatches }: MeasuringProps) {
+  const amountMl = task.scale
+    ? Number(
+        typed[task.scale.amountField] ?? task.fields.find((field) => field.name === task.scale!.amountField)?.start,
+      )
+    : 0;
+  return (
+    <section aria-label="What was measured" className="space-y-4">
+      {task.scale && (
+        <ScalePanel
+          scale={task.scale}
+          vesselId={vessel.id}
+          vesselName={vessel.name}
+          amountMl={amountMl}
+          onWeight={(grams) => put(task.scale!.field, grams.toFixed(2))}
+        />
+      )}
+      {task.kind === 'density' && (
+        <DensityPanel
+          vesselId={vessel.id}
+          vesselName={vessel.name}
+          onReading={(densityGPerMl, tempC) => {
+            put('densityGPerMl', densityGPerMl.toFixed(4));
+            if (tempC !== undefined) put('tempC', tempC.toFixed(1));
+          }}
+        />
+      )}
+      {task.fields.map((field) => (
+        <label key={field.name} className="block">
+          <span className="label">
+            {field.label}, {field.unit}
+          </span>
+          <input
+            className="field font-mono text-lg"
+            inputMode="decimal"
+            value={typed[field.name] ?? field.start ?? ''}
+            onChange={(event) => put(field.name, event.target.value)}
+          />
+        </label>
+      ))}
+      {task.kind === 'look' && (
+        <Choice
+          label="What you see"
+          value={seen}
+          options={LOOKS.map((look) => ({ value: look, text: LOOK_WORDS[look] }))}
+          onChange={onSeen}
+        />
+      )}
+      {task.kind === 'clarity' && (
+        <ClarityPhoto vesselId={vessel.id} pathMm={Number(typed.pathMm ?? 30) || 30} onPatches={onPatches} />
+      )}
+    </section>
   );
 }
