@@ -5,7 +5,7 @@ import { type Queryable, sql } from '../db/index.ts';
 
 type PostingRow = { id: string; at: Date; seq: bigint; reverses: string | null; deeds: readonly BathDeed[] | null };
 type LineRow = { posting_id: string; account: string; solvent_mg: bigint; water_mg: bigint; resin_mg: bigint };
-type ReadingRow = { id: string; at: Date; seq: bigint; vessel_id: string; raw: RawReading; posting_id: string };
+type ReadingRow = { id: string; at: Date; seq: bigint; vessel_id: string; raw: RawReading; posting_id: string | null };
 type VerdictRow = { reading_id: string; verdict: string; seq: bigint };
 
 export type SolventHistory = { readonly baths: readonly BathSetup[]; readonly items: readonly HistoryItem[] };
@@ -49,7 +49,8 @@ export class SolventBook {
     const known = new Set(vessels.map((vessel) => vessel.id));
     const postings = [...this.postings.values()].filter(({ id, reverses }) => !reverses && !this.takenBack.has(id));
     const readings = [...this.readings.values()].filter(
-      ({ id, posting_id }) => !this.takenBack.has(posting_id) && this.verdicts.get(id)?.verdict !== 'discarded',
+      ({ id, posting_id }) =>
+        !(posting_id && this.takenBack.has(posting_id)) && this.verdicts.get(id)?.verdict !== 'discarded',
     );
     const events = postings.sort(byTime).flatMap(({ id, at, deeds }) =>
       (deeds ?? deedsOf((this.lines.get(id) ?? []).filter(({ account }) => known.has(account)))).map(

@@ -18,7 +18,8 @@ export function TrendsPage() {
   const kind = PERIODS.find((one) => one === params.get('by')) ?? 'month';
   const at = Date.parse(`${params.get('at') ?? ''}T12:00:00`);
   const span = spanOf(kind, Number.isNaN(at) ? nowMs : at);
-  const { data, isError, refetch } = useTrendsQuery({ fromMs: span.fromMs, toMs: span.toMs });
+  // never those of another time under the name of this one
+  const { currentData: data, isError, refetch } = useTrendsQuery({ fromMs: span.fromMs, toMs: span.toMs });
   const set = (over: Readonly<Record<string, string>>) =>
     setParams({ by: kind, at: isoDay(span.fromMs), ...over }, { replace: true });
   return (

@@ -23,8 +23,9 @@ export function WherePage() {
   const before = spanOf(kind, span.fromMs + 1, 1);
   const compares = params.get('with') === 'before';
   const part = PARTS.find((one) => one === params.get('of')) ?? 'solvent';
-  const { data, isError, refetch } = useWhereQuery({ fromMs: span.fromMs, toMs: span.toMs });
-  const earlier = useWhereQuery({ fromMs: before.fromMs, toMs: before.toMs }, { skip: !compares }).data;
+  // never those of another time under the name of this one
+  const { currentData: data, isError, refetch } = useWhereQuery({ fromMs: span.fromMs, toMs: span.toMs });
+  const earlier = useWhereQuery({ fromMs: before.fromMs, toMs: before.toMs }, { skip: !compares }).currentData;
   const set = (over: Readonly<Record<string, string>>) =>
     setParams(
       { by: kind, at: isoDay(span.fromMs), of: part, ...(compares ? { with: 'before' } : {}), ...over },
