@@ -36,24 +36,24 @@ const CHROMIUMS = ['chromium-headless-shell', 'chromium'].map((name) => ({ name,
 
 /** Where the Chromium is that pages are driven in. @returns nothing while there is none */
 export const chromiumPath = () =>
-  process.env.CHROMIUM_PATH ?? CHROMIUMS.map(({ file }) => file).find((file) => existsSync(file));
+  process.env.CHROMIUM_PATH || CHROMIUMS.map(({ file }) => file).find((file) => existsSync(file));
 
 /** Makes sure of a Chromium; gets the faster one where it can, and makes do with the other where it cannot. */
 export function ensureChromium() {
   const found = chromiumPath();
   const [quick, whole] = CHROMIUMS;
-  if (found !== undefined && found !== whole.file) return;
-  const mayInstall = process.getuid?.() === 0;
-  if (found === undefined && !mayInstall) {
-    console.error(
-      'The browser tests need Chromium. Install it (Debian: apt-get install chromium) or set CHROMIUM_PATH.',
-    );
-    process.exit(1);
+  const there = found !== undefined && existsSync(found);
+  if (there && (process.env.CHROMIUM_PATH || found === quick.file)) return;
+  const mayInstall = process.getuid?.() === 0 && !process.env.CHROMIUM_PATH;
+  if (mayInstall) {
+    console.log('Installing Chromium …');
+    if (apt('update') && apt('install', quick.name)) return;
   }
-  if (!mayInstall) return;
-  console.log('Installing Chromium …');
-  if (apt('update') && apt('install', quick.name)) return;
-  if (found === undefined && !apt('install', whole.name)) process.exit(1);
+  if (there || (mayInstall && apt('install', whole.name))) return;
+  console.error(
+    `The browser tests need Chromium${found ? ` at ${found}` : ''}. Install it (Debian: apt-get install chromium) or set CHROMIUM_PATH.`,
+  );
+  process.exit(1);
 }
 
 /** @returns whether it was done; who has no network is not kept waiting for it */

@@ -41,7 +41,6 @@ describe('what the bench says of a bath', () => {
   });
   it('tells only of readings of the liquid that is in there', async () => {
     const t = await ownBench();
-    await t.fillBaths();
     await t.workOn(await t.newBatch(), at('dry'));
     const last = async () =>
       (await t.get<CareReply>('/api/solvent/care')).baths.find(({ vesselId }) => vesselId === 'w1')!;

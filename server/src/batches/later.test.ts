@@ -20,7 +20,6 @@ const later = (body: object, id = batch.id) => t.post(`/api/batches/${id}/later`
 describe('a second look at a sealed batch', () => {
   it('comes up a day after and not before, is sealed behind its record, which stays; then nobody is asked again', async () => {
     const t = await ownBench();
-    await t.fillBaths();
     const batch = await t.workOn(await t.newBatch());
     const names = async () => (await t.bench()).laterLooks.map(({ name }) => name);
     expect(await names()).toEqual([]);

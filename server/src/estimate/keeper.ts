@@ -36,13 +36,13 @@ export function makeKeeper(context: Context, estimator: Estimator): Keeper {
 
   async function refresh(): Promise<readonly BathCare[]> {
     // the book and the history are read as they are at one moment: what is booked later is carried over them
-    const { key, seq, vessels, history } = await db.transaction(async (tx) => ({
-      key: await historyKey(tx),
-      seq: await lastPosting(tx),
-      vessels: await allVessels(tx),
-      history: await book.read(tx),
-    }));
-    if (kept?.key === key && context.nowMs() - kept.atMs < FRESH_FOR_MS) return kept.care;
+    const found = await db.transaction(async (tx) => {
+      const key = await historyKey(tx);
+      if (kept?.key === key && context.nowMs() - kept.atMs < FRESH_FOR_MS) return kept;
+      return { key, seq: await lastPosting(tx), vessels: await allVessels(tx), history: await book.read(tx) };
+    });
+    if ('care' in found) return found.care;
+    const { key, seq, vessels, history } = found;
     const care = await careNow(context, estimator, history, vessels);
     kept = { key, care, atMs: context.nowMs() };
     const notes = JSON.stringify(Object.fromEntries(care.map((bath) => [bath.vesselId, noteOf(bath)])));

@@ -32,7 +32,6 @@ const light = {
 describe('lamps', () => {
   it('are described, metered, and age by the hours they burn', async () => {
     const t = await ownBench();
-    await t.fillBaths();
     const first = await t.must<LampsReply>('/api/lamps/lamp-box', { lamp: lampInput });
     expect(first.lamps[0]).toMatchObject({ stationId: 'lamp-box', version: 1, events: [{ kind: 'described' }] });
     expect(first.lamps[0]!.now.doubtShare).toBeGreaterThan(0.3);

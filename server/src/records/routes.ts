@@ -49,6 +49,7 @@ async function load(context: Context, number: number): Promise<string> {
   if (!file) throw unknown('record', String(number));
   return file;
 }
+const read = async (context: Context, number: number): Promise<SealedRecord> => JSON.parse(await load(context, number));
 const named = (number: number, ending: string) => `attachment; filename="record-${number}.${ending}"`;
 
 /** Records by what is asked of them, and the chain that they stand in. */
@@ -113,7 +114,7 @@ function files(app: FastifyInstance, context: Context, { printer }: ForRecords):
     '/api/records/:number/file.csv',
     { schema: { summary: 'The steps of one record as CSV', params: FileParams } },
     async (request, reply) => {
-      const record = JSON.parse(await load(context, request.params.number)) as SealedRecord;
+      const record = await read(context, request.params.number);
       return reply
         .type('text/csv; charset=utf-8')
         .header('content-disposition', named(request.params.number, 'csv'))
@@ -124,7 +125,7 @@ function files(app: FastifyInstance, context: Context, { printer }: ForRecords):
     '/api/records/:number/file.pdf',
     { schema: { summary: 'One record as a printable page', params: FileParams } },
     async (request, reply) => {
-      const record = JSON.parse(await load(context, request.params.number)) as SealedRecord;
+      const record = await read(context, request.params.number);
       return reply
         .type('application/pdf')
         .header('content-disposition', named(request.params.number, 'pdf'))
@@ -136,7 +137,7 @@ function files(app: FastifyInstance, context: Context, { printer }: ForRecords):
 /** What goes out with the parts. */
 function goingOut(app: FastifyInstance, context: Context, { printer, webFolder }: ForRecords): void {
   const made = async (number: number) => {
-    const record = JSON.parse(await load(context, number)) as SealedRecord;
+    const record = await read(context, number);
     if ((record.body as { kind?: string }).kind !== undefined)
       throw new Refused({
         code: 'NOT_CERTIFIED',

@@ -21,7 +21,6 @@ const take = (card: object, over: object = {}, into = t) =>
 describe('resin cards', () => {
   it('go out as a file, come back changed as the next version, and old batches keep theirs', async () => {
     const t = await ownBench();
-    await t.fillBaths();
     const before = await t.newBatch();
     const card = await file('grey', t);
     expect(card).toMatchObject({ format: 'north-step-resin-card-1', id: 'grey', version: 1, exposureCapS: 900 });

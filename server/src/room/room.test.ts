@@ -31,7 +31,6 @@ describe('notes for the next shift', () => {
 describe('the room', () => {
   it('is said anew, is used at once, and every saying stays a fact', async () => {
     const t = await ownBench();
-    await t.fillBaths();
     const before = await t.get<RoomReply>('/api/room');
     expect(before).toMatchObject({ changedAtMs: null, room: { prices: { freshPerL: 4.6 } } });
     const room = {

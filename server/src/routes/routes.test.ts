@@ -64,7 +64,6 @@ describe('routes', () => {
   });
   it('a shipped route is changed by a second version, and two of one name get two addresses', async () => {
     const t = await ownBench();
-    await t.fillBaths();
     const changed = await t.must<RouteReply>('/api/routes', {
       routeId: 'two-baths',
       basedOn: 1,
