@@ -2,7 +2,7 @@ import { defineConfig } from 'vitest/config';
 
 const slow = { testTimeout: 60_000, hookTimeout: 120_000 };
 
-// files of core and server leave nothing behind in what they import, and share it; pages keep a store
+// files leave nothing behind in what they import, and share it: what a page keeps, leavePage of its tests forgets
 export default defineConfig({
   test: {
     // much of the waiting is for disks and processes
@@ -17,7 +17,7 @@ export default defineConfig({
           testTimeout: 60_000,
         },
       },
-      { test: { name: 'web', include: ['web/**/*.test.{ts,tsx}'], environment: 'jsdom', testTimeout: 90_000 } },
+      { test: { name: 'web', include: ['web/**/*.test.{ts,tsx}'], environment: 'jsdom', isolate: false, testTimeout: 90_000 } },
       {
         test: {
           name: 'server',

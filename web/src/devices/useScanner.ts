@@ -1,4 +1,4 @@
-import { useEffect, useRef } from 'react';
+import { useLayoutEffect, useRef } from 'react';
 
 /** Every label begins with this, so that no letter of a name is ever taken for a command. */
 export const SCAN_MARK = '#';
@@ -9,7 +9,8 @@ const FORGET_MS = 2000;
 export function useScanner(onScan: (name: string) => void): void {
   const latest = useRef(onScan);
   latest.current = onScan;
-  useEffect(() => {
+  // a scan counts from the moment its page is seen
+  useLayoutEffect(() => {
     let name: string | undefined;
     let lastMs = 0;
     const onKey = (event: KeyboardEvent) => {

@@ -70,7 +70,7 @@ describe('batches', () => {
   it('says what to do when nothing matches, and when the server is silent', async () => {
     showPage('/batches', { ...bench, '/api/batches': { total: 0, rows: [] } });
     expect(await screen.findByText(/No batch matches/)).toBeDefined();
-    leavePage();
+    await leavePage();
     showPage('/batches', { ...bench, '/api/batches': failure(500, { code: 'X', message: 'x' }) });
     expect((await screen.findByRole('alert')).textContent).toContain('did not give the batches');
   });
@@ -162,8 +162,8 @@ describe('records', () => {
       ...bench,
       '/api/records': { ...chain, total: 1, rows: [record], intact: false, brokenAt: 7 },
     });
-    expect((await screen.findByRole('heading', { level: 1 })).textContent).toContain('The chain is broken');
-    leavePage();
+    await screen.findByRole('heading', { level: 1, name: /The chain is broken/ });
+    await leavePage();
     showPage('/records', { ...bench, '/api/records': { ...chain, all: 0, checked: 0, total: 0, rows: [] } });
     expect(await screen.findByText(/Nothing is sealed yet/)).toBeDefined();
   });

@@ -32,7 +32,7 @@ describe('the machine behind the page', () => {
     expect((await screen.findByText('The disk has 700 MB left.')).parentElement!.textContent).toContain(
       'before it is full',
     );
-    leavePage();
+    await leavePage();
     showPage('/', { '/api/bench': { ...benchReply([]), disk: { level: 'full', freeMb: 90 } } });
     expect(await screen.findByText('The disk is full: 90 MB left. Nothing more is taken.')).toBeDefined();
     store.dispatch(serverAway(true));

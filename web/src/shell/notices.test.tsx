@@ -4,10 +4,10 @@ import { answered, clashed, conflictsSeen, queued, serverAway } from '../command
 import { store } from '../store/store.ts';
 import { benchReply, leavePage, showPage } from '../testing/page.tsx';
 
-afterEach(() => {
+afterEach(async () => {
   store.dispatch(conflictsSeen());
   store.dispatch(answered('one'));
-  leavePage();
+  await leavePage();
 });
 const at = new Date(2026, 10, 27, 14, 3).getTime();
 

@@ -7,7 +7,7 @@ import { cleanup, configure, render } from '@testing-library/react';
 import { Provider } from 'react-redux';
 import { createMemoryRouter, RouterProvider } from 'react-router';
 import { vi } from 'vitest';
-import { noticed, serverAway } from '../commands/outbox.ts';
+import { answered, conflictsSeen, noticed, serverAway, told } from '../commands/outbox.ts';
 import { routes } from '../router.tsx';
 import { api } from '../store/api.ts';
 import { chose } from '../store/here.ts';
@@ -35,9 +35,12 @@ export function showPage(path: string, answers: Answers) {
   vi.stubGlobal('fetch', async (input: Request | string, init?: RequestInit) => {
     const url = new URL(typeof input === 'string' ? input : input.url, 'http://localhost');
     const method = typeof input === 'string' ? (init?.method ?? 'GET') : input.method;
+    // what is read is answered at its own address, or below one that ends with a slash; what is posted, also below
+    const answersTo = (candidate: string, address: string) =>
+      method === 'POST' || candidate.endsWith('/') ? address.startsWith(candidate) : address === candidate;
     const longest = (start: string) =>
       Object.keys(answers)
-        .filter((candidate) => `${start}${url.pathname}`.startsWith(candidate))
+        .filter((candidate) => answersTo(candidate, `${start}${url.pathname}`))
         .sort((a, b) => b.length - a.length)[0];
     // what is posted can be answered by itself
     const key = (method === 'POST' ? longest('POST ') : undefined) ?? longest('');
@@ -58,15 +61,21 @@ export function showPage(path: string, answers: Answers) {
   return { posted, read, router };
 }
 
-/** Forgets everything between tests. */
-export function leavePage(): void {
+/** Forgets everything between tests, which share one store from file to file: also what waits for a server that a test left away. */
+export async function leavePage(): Promise<void> {
   cleanup();
   sessionStorage.clear();
+  localStorage.clear();
+  for (const { id } of store.getState().outbox.pending) store.dispatch(answered(id));
+  store.dispatch(conflictsSeen());
+  store.dispatch(told(undefined));
   store.dispatch(api.util.resetApiState());
   store.dispatch(chose(undefined));
   store.dispatch(noticed(undefined));
   store.dispatch(serverAway(false));
   vi.unstubAllGlobals();
+  // a page left while a part of it was on its way: the next file imports the same, and would wait for ever
+  await vi.dynamicImportSettled();
 }
 
 export const vessel = (over: Partial<Vessel> & Pick<Vessel, 'id' | 'name'>): Vessel => ({

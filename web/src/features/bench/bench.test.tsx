@@ -100,7 +100,7 @@ describe('what a person’s word decides', () => {
     fireEvent.click(dialog.getByRole('button', { name: 'Glued, go on' }));
     fireEvent.click(dialog.getByRole('button', { name: /it goes on/ }));
     await waitFor(() => expect(posted[0]?.body).toMatchObject({ note: null, answer: 'Glued, go on' }));
-    leavePage();
+    await leavePage();
     const again = showPage('/', one({ flag: 'a scratch' }));
     const band = within(await screen.findByRole('region', { name: 'Next step' }));
     expect(band.getByText(/Flagged: a scratch/)).toBeDefined();

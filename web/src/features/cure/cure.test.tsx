@@ -33,7 +33,7 @@ const lamps = (lamp: LampView) => ({
 describe('a lamp’s page', () => {
   it('says that it was never metered, and sends what the meter showed', async () => {
     const { posted } = showPage('/cure/lamps/lamp-box', lamps(view()));
-    expect((await screen.findByRole('heading', { level: 1 })).textContent).toContain('9.0 mW/cm², ±35 %');
+    await screen.findByRole('heading', { level: 1, name: /9\.0 mW\/cm², ±35 %/ });
     expect(screen.getByText(/Never metered/)).toBeDefined();
     const scale = screen.getByRole('button', { name: /Scale the lamp to the readings/ });
     expect((scale as HTMLButtonElement).disabled).toBe(true);

@@ -31,9 +31,9 @@ class FakeStream {
     });
   }
 }
-afterEach(() => {
+afterEach(async () => {
   cutServer(false);
-  leavePage();
+  await leavePage();
   FakeStream.open.length = 0;
 });
 const device = (over: Partial<Device>): Device => ({

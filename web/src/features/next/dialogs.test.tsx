@@ -170,7 +170,7 @@ describe('what went wrong', () => {
     fireEvent.change(dialog.getByLabelText('Why Clip supports is left out'), { target: { value: 'fell off' } });
     fireEvent.click(leave);
     await waitFor(() => expect(posted[0]!.path).toMatch(/^\/api\/batches\/a\/steps\/s\d+\/leave-out$/));
-    leavePage();
+    await leavePage();
     showPage('/', bench('look-matte'));
     await screen.findByRole('heading', { level: 1 });
     press('f');

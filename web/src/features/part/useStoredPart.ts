@@ -9,8 +9,15 @@ export type StoredParts = {
 };
 type Read = StoredParts & { readonly of: string };
 
-/** Parts stored on the server, fetched and measured again, one after another. @param hashes SHA-256 of their files, where there are any */
-export function useStoredParts(hashes: readonly (string | null | undefined)[]): StoredParts {
+/**
+ * Parts stored on the server, fetched and measured again, one after another.
+ * @param hashes SHA-256 of their files, where there are any
+ * @param measure what reads a file; the same one at each call
+ */
+export function useStoredParts(
+  hashes: readonly (string | null | undefined)[],
+  measure: typeof measureFile = measureFile,
+): StoredParts {
   const of = hashes.map((hash) => hash ?? '').join(' ');
   const [read, setRead] = useState<Read>();
   useEffect(() => {
@@ -30,7 +37,7 @@ export function useStoredParts(hashes: readonly (string | null | undefined)[]): 
         const response = await fetch(`/api/meshes/${hash}`).catch(() => undefined);
         if (gone) return;
         if (!response?.ok) continue;
-        const measuring = measureFile(await response.blob(), { whole: true }, tell);
+        const measuring = measure(await response.blob(), { whole: true }, tell);
         stop = measuring.stop;
         const result = await measuring.result;
         reading = false;
@@ -44,7 +51,7 @@ export function useStoredParts(hashes: readonly (string | null | undefined)[]): 
       gone = true;
       stop();
     };
-  }, [of]);
+  }, [of, measure]);
   // what was read of other parts is never shown as these
   return read?.of === of ? read : { files: [], share: of.trim() === '' ? undefined : 0 };
 }

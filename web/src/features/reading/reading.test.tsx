@@ -73,7 +73,7 @@ describe('taking a reading', () => {
     await says();
     expect(screen.getByText(/No bench scale is answering/)).toBeDefined();
     expect(first.posted).toEqual([]);
-    leavePage();
+    await leavePage();
     const streams: ((event: { data: string }) => void)[] = [];
     vi.stubGlobal(
       'EventSource',

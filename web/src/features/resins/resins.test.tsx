@@ -53,7 +53,7 @@ const NOTES = [
 describe('a resin card', () => {
   it('shows what stands behind it, and what differs from an earlier version', async () => {
     showPage('/resins/grey', answers);
-    expect((await screen.findByRole('heading', { level: 1 })).textContent).toBe('Grey, card 2');
+    await screen.findByRole('heading', { level: 1, name: 'Grey, card 2' });
     expect(screen.getByRole('region', { name: 'Conclusion' }).textContent).toContain(
       '6 batches ran it: 5 came out good, 2 tacky at first, 1 tinted',
     );
@@ -160,7 +160,7 @@ describe('a resin card', () => {
 describe('notes on parts', () => {
   it('are collected by part, most first, with a file for each', async () => {
     showPage('/parts', { ...answers, '/api/part-notes': { notes: NOTES } });
-    expect((await screen.findByRole('heading', { level: 1 })).textContent).toBe('hood: 2 × warped');
+    await screen.findByRole('heading', { level: 1, name: 'hood: 2 × warped' });
     expect(screen.getByRole('link', { name: 'Save as CSV' }).getAttribute('href')).toBe(
       '/api/part-notes.csv?part=hood',
     );

@@ -3,8 +3,8 @@ import { fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { afterEach, describe, expect, it } from 'vitest';
 import { benchReply, leavePage, showPage } from '../../testing/page.tsx';
 
-afterEach(() => {
-  leavePage();
+afterEach(async () => {
+  await leavePage();
   localStorage.clear();
 });
 const EMPTY = { ...benchReply([]), stations: [], people: [], vessels: [] };

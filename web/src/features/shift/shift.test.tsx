@@ -13,7 +13,7 @@ describe('the shift page', () => {
       '/api/shift-notes': notes,
     });
     expect(await screen.findByRole('heading', { level: 1, name: /the bench can be left/ })).toBeDefined();
-    expect((await region('Notes')).getByText('Key of the drum is with Ines')).toBeDefined();
+    await (await region('Notes')).findByText('Key of the drum is with Ines');
   });
   it('says what is inside, for how long, and how much solvent it has used', async () => {
     showPage('/shift', {
