@@ -1,3 +1,4 @@
+import { given } from '@north-step/core/given';
 import { defineConfig } from '@playwright/test';
 import { chromiumPath } from './scripts/ensure.mjs';
 
@@ -16,7 +17,7 @@ export default defineConfig({
     actionTimeout: 60_000,
     viewport: { width: 1280, height: 800 },
     launchOptions: {
-      executablePath: chromiumPath(),
+      ...given({ executablePath: chromiumPath() }),
       args: [
         '--no-sandbox',
         '--disable-background-networking',

@@ -17,7 +17,15 @@ export default defineConfig({
           testTimeout: 60_000,
         },
       },
-      { test: { name: 'web', include: ['web/**/*.test.{ts,tsx}'], environment: 'jsdom', isolate: false, testTimeout: 90_000 } },
+      {
+        test: {
+          name: 'web',
+          include: ['web/**/*.test.{ts,tsx}'],
+          environment: 'jsdom',
+          isolate: false,
+          testTimeout: 90_000,
+        },
+      },
       {
         test: {
           name: 'server',

@@ -1,3 +1,4 @@
+import { given } from '@north-step/core/given';
 import { hollowBall, toBinaryStl } from '@north-step/core/mesh';
 import { testLamp } from '@north-step/core/testing';
 import { chromium, type Page } from '@playwright/test';
@@ -37,7 +38,7 @@ export async function pageFigures(): Promise<PageFigures> {
   await server.start();
   await server.fillBaths();
   const browser = await chromium.launch({
-    executablePath: chromiumPath(),
+    ...given({ executablePath: chromiumPath() }),
     args: ['--no-sandbox'],
   });
   try {

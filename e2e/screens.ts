@@ -43,7 +43,7 @@ type Screens = {
   readonly tag: string;
   readonly row: string;
   readonly sheet: string;
-  readonly timer?: string;
+  readonly timer?: string | undefined;
   readonly shift: readonly string[];
   readonly ribbon: readonly string[];
   /** when its sheet, and when the bench was read */

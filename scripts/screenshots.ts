@@ -2,6 +2,7 @@ import { type ChildProcess, spawn } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
+import { given } from '@north-step/core/given';
 import { chromium, type Page } from '@playwright/test';
 import { PARTS, stlOf } from '../demo/src/index.ts';
 import { chromiumPath, ensureBuilt } from './ensure.mjs';
@@ -32,7 +33,7 @@ function start(program: 'demo.js' | 'server.js', address: string): Promise<Child
 ensureBuilt();
 const servers = await Promise.all([start('demo.js', ADDRESS), start('server.js', OWN)]);
 const browser = await chromium.launch({
-  executablePath: chromiumPath(),
+  ...given({ executablePath: chromiumPath() }),
   args: ['--no-sandbox'],
 });
 

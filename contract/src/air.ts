@@ -1,6 +1,6 @@
 import type { AirSetting } from '@north-step/core/air';
 import { type Static, Type } from 'typebox';
-import { EntityId, ranged, strict, Text } from './common.ts';
+import { EntityId, optional, ranged, strict, Text } from './common.ts';
 import { described } from './described.ts';
 
 /** What a workshop says of its air and its fire load. Limits come from its data sheets and local codes. */
@@ -12,7 +12,7 @@ export const AirInput = described<AirSetting>()(
       meanPpm: ranged('8 h mean', 1, 20_000),
       shortPpm: ranged('short term', 1, 20_000),
       /** how much that burns may be kept here; left out, nobody has said */
-      storedLimitL: Type.Optional(ranged('L', 0, 1e6)),
+      storedLimitL: optional(ranged('L', 0, 1e6)),
       checks: Type.Array(
         Type.Object({ id: EntityId, name: Text(80), everyDays: Type.Integer({ minimum: 1, maximum: 3660 }) }, strict),
         { maxItems: 40 },
@@ -22,7 +22,7 @@ export const AirInput = described<AirSetting>()(
   ),
 );
 export const SetAir = Type.Object({ air: AirInput }, strict);
-export const CheckDone = Type.Object({ note: Type.Optional(Text(200)) }, strict);
+export const CheckDone = Type.Object({ note: optional(Text(200)) }, strict);
 export const CheckState = Type.Object({
   id: EntityId,
   name: Type.String(),

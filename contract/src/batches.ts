@@ -1,6 +1,6 @@
 import { OUTCOMES, STANDINGS } from '@north-step/core/batch';
 import { type Static, Type } from 'typebox';
-import { EntityId, literals, strict } from './common.ts';
+import { EntityId, literals, optional, strict } from './common.ts';
 import { FIND_FIELDS } from './find.ts';
 
 const Pct = Type.Union([Type.Number(), Type.Null()]);
@@ -34,11 +34,11 @@ export type BatchRow = Static<typeof BatchRow>;
 export const BatchQuery = Type.Object(
   {
     ...FIND_FIELDS,
-    state: Type.Optional(literals(['open', 'sealed', 'flagged', 'all'])),
-    route: Type.Optional(Type.String({ maxLength: 80, description: 'id of a route' })),
-    sort: Type.Optional(literals(['newest', 'oldest', 'due', 'name'])),
-    limit: Type.Optional(Type.Integer({ minimum: 1, maximum: 500 })),
-    offset: Type.Optional(Type.Integer({ minimum: 0, maximum: 10_000_000 })),
+    state: optional(literals(['open', 'sealed', 'flagged', 'all'])),
+    route: optional(Type.String({ maxLength: 80, description: 'id of a route' })),
+    sort: optional(literals(['newest', 'oldest', 'due', 'name'])),
+    limit: optional(Type.Integer({ minimum: 1, maximum: 500 })),
+    offset: optional(Type.Integer({ minimum: 0, maximum: 10_000_000 })),
   },
   strict,
 );

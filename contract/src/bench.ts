@@ -7,7 +7,7 @@ import { SOLVENTS } from '@north-step/core/wash';
 import { type Static, type TSchema, Type } from 'typebox';
 import { BathNote } from './bathNote.ts';
 import { BenchNowReply, LightSoFarReply, WashSoFarReply } from './benchNow.ts';
-import { CommandId, EntityId, literals, PhotoId, PieceCounts, quantity, strict, Text } from './common.ts';
+import { CommandId, EntityId, literals, optional, PhotoId, PieceCounts, quantity, strict, Text } from './common.ts';
 import { DiskRoom } from './machine.ts';
 import { WaysInput } from './room.ts';
 import { Run } from './run.ts';
@@ -38,7 +38,7 @@ export const DoneBatch = Type.Object({
   id: EntityId,
   name: Type.String(),
   outcome: literals(OUTCOMES),
-  flag: Type.Optional(Type.String()),
+  flag: optional(Type.String()),
   worked: Type.Array(Type.Object({ by: Type.String(), atMs: Type.Number() }), { description: 'who, and when last' }),
 });
 export type DoneBatch = Static<typeof DoneBatch>;
@@ -46,12 +46,10 @@ export type DoneBatch = Static<typeof DoneBatch>;
 export const PartInput = Type.Object(
   {
     name: Text(120),
-    meshSha256: Type.Optional(Type.String({ pattern: '^[0-9a-f]{64}$' })),
-    areaMm2: Type.Optional(
-      Type.Number({ exclusiveMinimum: 0, maximum: 1e8, description: 'mm², when there is no file' }),
-    ),
-    heightMm: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 2000, description: 'mm' })),
-    wallMm: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 500, description: 'mm' })),
+    meshSha256: optional(Type.String({ pattern: '^[0-9a-f]{64}$' })),
+    areaMm2: optional(Type.Number({ exclusiveMinimum: 0, maximum: 1e8, description: 'mm², when there is no file' })),
+    heightMm: optional(Type.Number({ exclusiveMinimum: 0, maximum: 2000, description: 'mm' })),
+    wallMm: optional(Type.Number({ exclusiveMinimum: 0, maximum: 500, description: 'mm' })),
   },
   strict,
 );
@@ -63,17 +61,17 @@ export const NewBatch = Type.Object(
     dripS: Type.Number({ minimum: 10, maximum: 7200, description: 's' }),
     part: PartInput,
     /** other parts of the same resin on the same plate */
-    more: Type.Optional(
+    more: optional(
       Type.Array(Type.Object({ part: PartInput, count: Type.Integer({ minimum: 1, maximum: 1000 }) }, strict), {
         maxItems: 19,
       }),
     ),
     /** default: two baths, or the procedure of a card that has one */
-    routeId: Type.Optional(EntityId),
-    customer: Type.Optional(Text(120)),
-    dueAtMs: Type.Optional(Type.Number({ minimum: 0, maximum: 4e12 })),
-    priority: Type.Optional(literals(PRIORITIES)),
-    note: Type.Optional(Text(500)),
+    routeId: optional(EntityId),
+    customer: optional(Text(120)),
+    dueAtMs: optional(Type.Number({ minimum: 0, maximum: 4e12 })),
+    priority: optional(literals(PRIORITIES)),
+    note: optional(Text(500)),
   },
   strict,
 );
@@ -81,9 +79,7 @@ export type NewBatch = Static<typeof NewBatch>;
 
 export const FinishCommand = Type.Object(
   {
-    liftedAtMs: Type.Optional(
-      Type.Number({ minimum: 0, maximum: 4e12, description: 'it ended then and nobody pressed' }),
-    ),
+    liftedAtMs: optional(Type.Number({ minimum: 0, maximum: 4e12, description: 'it ended then and nobody pressed' })),
   },
   strict,
 );
@@ -100,7 +96,7 @@ const PhotoColourInput = Type.Object(
   {
     photoSha256: PhotoId,
     part: Lab,
-    reference: Type.Optional(Lab),
+    reference: optional(Lab),
     noiseDb: Type.Number({ minimum: 0, maximum: 100 }),
   },
   strict,
@@ -109,11 +105,11 @@ export const ColourCommand = Type.Object({ colour: PhotoColourInput }, strict);
 export const LookCommand = Type.Object(
   {
     outcome: literals([...new Set([...MATTE_LOOKS, ...CURED_LOOKS])]),
-    broken: Type.Optional(Type.Integer({ minimum: 0, maximum: 1000 })),
-    note: Type.Optional(Text(500)),
-    colour: Type.Optional(PhotoColourInput),
-    photoSha256: Type.Optional(PhotoId),
-    remedy: Type.Optional(literals(['wash', 'light'])),
+    broken: optional(Type.Integer({ minimum: 0, maximum: 1000 })),
+    note: optional(Text(500)),
+    colour: optional(PhotoColourInput),
+    photoSha256: optional(PhotoId),
+    remedy: optional(literals(['wash', 'light'])),
   },
   strict,
 );
@@ -121,10 +117,8 @@ export const LookCommand = Type.Object(
 export const MishapCommand = Type.Object(
   {
     what: literals(MISHAPS),
-    offS: Type.Optional(
-      Type.Integer({ minimum: 1, maximum: 86_400, description: 'how long the machine stood still, s' }),
-    ),
-    note: Type.Optional(Text(300)),
+    offS: optional(Type.Integer({ minimum: 1, maximum: 86_400, description: 'how long the machine stood still, s' })),
+    note: optional(Text(300)),
   },
   strict,
 );
@@ -132,8 +126,8 @@ export const MishapCommand = Type.Object(
 export const FlagCommand = Type.Object(
   {
     note: Type.Union([Text(300), Type.Null()]),
-    stops: Type.Optional(Type.Boolean({ description: 'nothing is begun until somebody answers it' })),
-    answer: Type.Optional(Text(300)),
+    stops: optional(Type.Boolean({ description: 'nothing is begun until somebody answers it' })),
+    answer: optional(Text(300)),
   },
   strict,
 );
@@ -141,13 +135,13 @@ export const FlagCommand = Type.Object(
 export const ScrapCommand = Type.Object({ because: Text(300) }, strict);
 /** The last command on a batch is taken back. */
 export const UndoCommand = Type.Object({ undoes: CommandId }, strict);
-const orNone = <T extends TSchema>(schema: T) => Type.Optional(Type.Union([schema, Type.Null()]));
+const orNone = <T extends TSchema>(schema: T) => optional(Type.Union([schema, Type.Null()]));
 /** What is left out stays as it is; null takes it away. */
 export const EditBatch = Type.Object(
   {
     customer: orNone(Text(120)),
     dueAtMs: orNone(Type.Number({ minimum: 0, maximum: 4e12 })),
-    priority: Type.Optional(literals(PRIORITIES)),
+    priority: optional(literals(PRIORITIES)),
     note: orNone(Text(500)),
   },
   strict,
@@ -155,10 +149,10 @@ export const EditBatch = Type.Object(
 export const BrokeBatch = Type.Object(
   {
     count: Type.Integer({ minimum: 1, maximum: 1000 }),
-    glued: Type.Optional(Type.Integer({ minimum: 0, maximum: 1000, description: 'of them mended with glue' })),
-    which: Type.Optional(Text(120)),
-    note: Type.Optional(Text(300)),
-    photoSha256: Type.Optional(PhotoId),
+    glued: optional(Type.Integer({ minimum: 0, maximum: 1000, description: 'of them mended with glue' })),
+    which: optional(Text(120)),
+    note: optional(Text(300)),
+    photoSha256: optional(PhotoId),
   },
   strict,
 );
@@ -169,12 +163,12 @@ export const MeasureBatch = Type.Object(
       Type.Object(
         {
           name: Text(80),
-          which: Type.Optional(Text(120)),
+          which: optional(Text(120)),
           side: literals(SIZE_SIDES),
           nominalMm: Type.Number({ exclusiveMinimum: 0, maximum: 2000 }),
           toleranceMm: Type.Number({ minimum: 0.005, maximum: 20 }),
           foundMm: Type.Number({ exclusiveMinimum: 0, maximum: 2500 }),
-          piece: Type.Optional(Type.Integer({ minimum: 1, maximum: 1000, description: 'which piece of the batch' })),
+          piece: optional(Type.Integer({ minimum: 1, maximum: 1000, description: 'which piece of the batch' })),
         },
         strict,
       ),
@@ -196,8 +190,8 @@ export const HoldBatch = Type.Object(
 /** Pieces that leave: a number, or so many of each kind where several are in the batch. */
 export const SplitBatch = Type.Object(
   {
-    count: Type.Optional(Type.Integer({ minimum: 1, maximum: 1000 })),
-    pieces: Type.Optional(PieceCounts),
+    count: optional(Type.Integer({ minimum: 1, maximum: 1000 })),
+    pieces: optional(PieceCounts),
   },
   strict,
 );
@@ -251,12 +245,12 @@ export type Station = Static<typeof Station>;
 export const Person = Type.Object({ id: EntityId, name: Type.String(), role: Type.String() });
 export const BenchReply = Type.Object({
   nowMs: Type.Number({ description: 'the server is the clock' }),
-  disk: Type.Optional(DiskRoom),
-  clockJumpMs: Type.Optional(
+  disk: optional(DiskRoom),
+  clockJumpMs: optional(
     Type.Number({ description: 'how far the machine’s clock is from the workshop’s time, where nothing explains it' }),
   ),
   workshop: Type.String(),
-  ways: Type.Optional(WaysInput),
+  ways: optional(WaysInput),
   people: Type.Array(Person),
   stations: Type.Array(Station),
   vessels: Type.Array(Vessel),

@@ -3,7 +3,7 @@ import { AIRS } from '@north-step/core/dry';
 import type { LightSoFar } from '@north-step/core/light';
 import { AGITATIONS, type RecessBeliefs, SOLVENTS, type WashSoFar } from '@north-step/core/wash';
 import { Type } from 'typebox';
-import { EntityId, literals } from './common.ts';
+import { EntityId, literals, optional } from './common.ts';
 import { described, Pair } from './described.ts';
 import { LampNowReply, PairScaleReply } from './light.ts';
 import { LightCostsInput, SchoolsInput, SpacesInput } from './room.ts';
@@ -13,14 +13,14 @@ const BathNowReply = described<BathNow>()(
   Type.Object({
     name: Type.String(),
     loadPctW: Type.Number({ description: 'resin, weight %' }),
-    range90: Type.Optional(Pair(Type.Number(), 'where its load is in nine of ten cases, weight %')),
-    limitPctW: Type.Optional(Type.Number({ description: 'what it is good for, weight %' })),
+    range90: optional(Pair(Type.Number(), 'where its load is in nine of ten cases, weight %')),
+    limitPctW: optional(Type.Number({ description: 'what it is good for, weight %' })),
     strengthPctW: Type.Number({ description: 'alcohol in alcohol and water, weight %' }),
     agitation: literals(AGITATIONS),
     solvent: literals(SOLVENTS),
-    volumeMl: Type.Optional(Type.Number({ description: 'mL' })),
-    capacityMl: Type.Optional(Type.Number({ description: 'mL' })),
-    surfaceM2: Type.Optional(Type.Number({ description: 'm²' })),
+    volumeMl: optional(Type.Number({ description: 'mL' })),
+    capacityMl: optional(Type.Number({ description: 'mL' })),
+    surfaceM2: optional(Type.Number({ description: 'm²' })),
   }),
 );
 const StationNowReply = described<StationNow>()(
@@ -60,7 +60,7 @@ export const WashSoFarReply = described<WashSoFar>()(
     stirredS: Type.Number({ description: 's that the liquid was moved' }),
     lastStirring: Type.Boolean(),
     lidOpen: Type.Boolean(),
-    tempC: Type.Optional(Type.Number({ description: '°C, mean of the bath' })),
+    tempC: optional(Type.Number({ description: '°C, mean of the bath' })),
     lastAtMs: Type.Number(),
   }),
 );
@@ -71,15 +71,15 @@ export const BenchNowReply = described<BenchNow>()(
     roomC: Type.Number({ description: '°C' }),
     humidityPct: Type.Number({ description: '%' }),
     dryAir: literals(AIRS),
-    vapourPctLel: Type.Optional(Type.Number({ description: '% of what can burn' })),
+    vapourPctLel: optional(Type.Number({ description: '% of what can burn' })),
     stations: Type.Array(StationNowReply),
     lines: Type.Array(BathLineReply),
     baths: Type.Record(Type.String(), BathNowReply, { description: 'by station' }),
     lamps: Type.Record(Type.String(), LampNowReply, { description: 'by station' }),
-    spaces: Type.Optional(SpacesInput),
-    pairs: Type.Optional(Type.Record(Type.String(), PairScaleReply, { description: 'by resin and station' })),
-    lightCosts: Type.Optional(LightCostsInput),
-    schools: Type.Optional(SchoolsInput),
-    recesses: Type.Optional(Recesses),
+    spaces: optional(SpacesInput),
+    pairs: optional(Type.Record(Type.String(), PairScaleReply, { description: 'by resin and station' })),
+    lightCosts: optional(LightCostsInput),
+    schools: optional(SchoolsInput),
+    recesses: optional(Recesses),
   }),
 );

@@ -1,13 +1,17 @@
-import { type Static, Type } from 'typebox';
+import { given } from '@north-step/core/given';
+import { type Static, type TSchema, Type } from 'typebox';
+
+/** What may be left out. A value of `undefined` is left out as well: JSON knows none. */
+export const optional = <S extends TSchema>(schema: S) => Type.Optional(Type.Unsafe<Static<S> | undefined>(schema));
 
 /** Every failure, everywhere. `kept` says what was not lost. */
 export const ErrorReply = Type.Object({
   error: Type.Object({
     code: Type.String(),
     message: Type.String(),
-    field: Type.Optional(Type.String()),
-    kept: Type.Optional(Type.String()),
-    remedy: Type.Optional(Type.String()),
+    field: optional(Type.String()),
+    kept: optional(Type.String()),
+    remedy: optional(Type.String()),
   }),
 });
 export type ErrorReply = Static<typeof ErrorReply>;
@@ -20,12 +24,14 @@ export const EntityId = Type.String({ minLength: 1, maxLength: 80 });
 /** No length, mass, time or temperature at a bench is larger; what a quantity may be within that, its model says. */
 const LARGEST = 1e12;
 /** Any quantity that is a number at all, in the unit that is named. */
-export const quantity = (description?: string) => Type.Number({ description, minimum: -LARGEST, maximum: LARGEST });
+export const quantity = (description?: string) =>
+  Type.Number({ ...given({ description }), minimum: -LARGEST, maximum: LARGEST });
 /** How many there are of something that is counted one by one. */
 export const counted = (description?: string, minimum = 0) =>
-  Type.Integer({ description, minimum, maximum: 1_000_000_000 });
+  Type.Integer({ ...given({ description }), minimum, maximum: 1_000_000_000 });
 /** x y z, in mm or as a direction. */
-export const Place = (description?: string) => Type.Array(quantity(), { minItems: 3, maxItems: 3, description });
+export const Place = (description?: string) =>
+  Type.Array(quantity(), { minItems: 3, maxItems: 3, ...given({ description }) });
 /** ms since 1970, to the last day that is written with four figures of a year. */
 export const Moment = Type.Number({ minimum: 0, maximum: 253_402_300_799_999 });
 export const Text = (maxLength = 200) => Type.String({ minLength: 1, maxLength });

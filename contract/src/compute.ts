@@ -3,7 +3,7 @@ import { AIRS } from '@north-step/core/dry';
 import { MESH_UNITS } from '@north-step/core/mesh';
 import { AGITATIONS, SOLVENTS } from '@north-step/core/wash';
 import { type Static, Type } from 'typebox';
-import { literals, ranged, strict } from './common.ts';
+import { literals, optional, ranged, strict } from './common.ts';
 import { CureConstantsInput, Num, Opt, reply } from './computeParts.ts';
 
 const Stage = Type.Object(
@@ -11,7 +11,7 @@ const Stage = Type.Object(
     agitation: literals(AGITATIONS),
     loadPctW: Num('% by weight'),
     capS: Opt('s'),
-    solvent: Type.Optional(literals(SOLVENTS)),
+    solvent: optional(literals(SOLVENTS)),
   },
   strict,
 );
@@ -25,7 +25,7 @@ const washFields = {
   exposureCapS: Opt('s over all stages, default 1800'),
   residueTolUm: Opt('µm, default 0.8'),
   dragUm: Opt('µm of clinging liquid, default by solvent'),
-  recess: Type.Optional(
+  recess: optional(
     Type.Number({
       minimum: 1,
       maximum: 50,
@@ -48,7 +48,7 @@ export const FilmInput = Type.Object(
     supportAreaMm2: Opt('mm²'),
     plateAreaMm2: Opt('mm²'),
     trappedMm3: Opt('mm³'),
-    uncapped: Type.Optional(Type.Boolean({ description: 'leave out the withdrawal bound' })),
+    uncapped: optional(Type.Boolean({ description: 'leave out the withdrawal bound' })),
   },
   strict,
 );
@@ -64,9 +64,7 @@ export const WashPlanReply = reply({
   feasible: Type.Boolean(),
   stagesS: Type.Array(Num('s')),
   residueUm: Num('µm'),
-  reason: Type.Optional(
-    Type.Object({ code: Type.String(), message: Type.String(), remedy: Type.Optional(Type.String()) }),
-  ),
+  reason: optional(Type.Object({ code: Type.String(), message: Type.String(), remedy: optional(Type.String()) })),
   limitsPctW: Type.Array(Num('% by weight')),
 });
 
@@ -74,7 +72,7 @@ export const WashResidueInput = Type.Object(
   {
     ...washFields,
     stagesS: Type.Array(Num('s'), { minItems: 1, maxItems: 6 }),
-    tau0S: Type.Optional(
+    tau0S: optional(
       Type.Array(Num('s'), {
         minItems: 1,
         maxItems: 6,
@@ -116,12 +114,12 @@ export const CureInput = Type.Object(
     medium: literals(MEDIA),
     tempC: Opt('°C, default 25'),
     lampHeatsK: Opt('K, default 0.5 K for each mW/cm²'),
-    phases: Type.Optional(
+    phases: optional(
       Type.Array(
         Type.Object(
           {
             seconds: Num('s'),
-            medium: Type.Optional(literals(MEDIA)),
+            medium: optional(literals(MEDIA)),
             tempC: Opt('°C'),
             coldMWPerCm2: Opt('mW/cm²'),
             hotMWPerCm2: Opt('mW/cm²'),
@@ -131,16 +129,16 @@ export const CureInput = Type.Object(
         { maxItems: 12 },
       ),
     ),
-    timerStepS: Type.Optional(ranged('s, default 1', 1, 3600)),
-    cutOutS: Type.Optional(ranged('s', 1, 36_000)),
+    timerStepS: optional(ranged('s, default 1', 1, 3600)),
+    cutOutS: optional(ranged('s', 1, 36_000)),
   },
   strict,
 );
 const Maybe = (unit: string) => Type.Union([Num(unit), Type.Null()]);
 export const CureReply = reply({
   handleS: Maybe('s; null when not reached in six hours'),
-  fullS: Type.Optional(Num('s')),
-  maxS: Type.Optional(Num('s')),
+  fullS: optional(Num('s')),
+  maxS: optional(Num('s')),
   limitedBy: Type.String(),
   plan: Type.Array(Type.Object({ kind: Type.String(), seconds: Num('s'), note: Type.String() })),
   alternatives: Type.Array(
@@ -149,10 +147,10 @@ export const CureReply = reply({
       handleS: Maybe('s'),
       maxS: Maybe('s'),
       stiffnessPct: Opt('% of the fully cured, when first handled; with an oven after it, then'),
-      risk: Type.Optional(Type.String()),
+      risk: optional(Type.String()),
     }),
   ),
-  closed: Type.Optional(Type.Object({ why: Type.String(), opens: Type.String() })),
+  closed: optional(Type.Object({ why: Type.String(), opens: Type.String() })),
   stiffnessPct: Num('% of the fully cured stiffness, at the coldest spot when first handled'),
   tint: Num('Δb* at the hottest spot then'),
 });
@@ -182,7 +180,7 @@ export const DipReply = reply({
   seconds: Num('s until the middle has taken 90 % of the step'),
   sagMm: Num('mm of droop in the bath'),
   modulusMPa: Num('MPa left at the bath’s temperature'),
-  warning: Type.Optional(Type.Object({ code: Type.String(), message: Type.String() })),
+  warning: optional(Type.Object({ code: Type.String(), message: Type.String() })),
 });
 
 export const DryReply = reply({ seconds: Num('s'), wetBulbC: Num('°C') });
@@ -194,10 +192,10 @@ export const MeshReply = reply({
   watertight: Type.Boolean(),
   shells: Type.Integer(),
   areaMm2: Num('mm²'),
-  volumeMm3: Type.Optional(Num('mm³')),
+  volumeMm3: optional(Num('mm³')),
   boxMm: Type.Array(Num('mm'), { minItems: 3, maxItems: 3 }),
-  minMm: Type.Optional(Place),
-  wall: Type.Optional(
+  minMm: optional(Place),
+  wall: optional(
     Type.Object({
       p5Mm: Num('mm'),
       medianMm: Num('mm'),
@@ -206,7 +204,7 @@ export const MeshReply = reply({
       ),
     }),
   ),
-  supports: Type.Optional(
+  supports: optional(
     Type.Object({
       shells: Type.Array(Type.Integer()),
       areaMm2: Num('mm², within areaMm2'),
@@ -214,12 +212,12 @@ export const MeshReply = reply({
       by: literals(['file', 'shape', 'user']),
     }),
   ),
-  objects: Type.Optional(
+  objects: optional(
     Type.Array(Type.Object({ name: Type.String(), triangles: Type.Integer(), support: Type.Boolean() })),
   ),
-  trappedMm3: Type.Optional(Num('mm³, in the pose asked for')),
-  enclosedMm3: Type.Optional(Num('mm³ that never reach the outside')),
-  pockets: Type.Optional(
+  trappedMm3: optional(Num('mm³, in the pose asked for')),
+  enclosedMm3: optional(Num('mm³ that never reach the outside')),
+  pockets: optional(
     Type.Array(
       Type.Object({
         volumeMm3: Num('mm³'),
@@ -229,8 +227,8 @@ export const MeshReply = reply({
       }),
     ),
   ),
-  drainPose: Type.Optional(Type.Object({ up: Place, trappedMm3: Num('mm³ left in that pose') })),
-  voxelMm: Type.Optional(Num('mm')),
+  drainPose: optional(Type.Object({ up: Place, trappedMm3: Num('mm³ left in that pose') })),
+  voxelMm: optional(Num('mm')),
   warnings: Type.Array(Type.Object({ code: Type.String(), message: Type.String() })),
 });
 export const MeshUnitSchema = literals(MESH_UNITS);

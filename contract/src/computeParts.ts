@@ -1,9 +1,9 @@
 import { type TProperties, Type } from 'typebox';
-import { quantity, strict } from './common.ts';
+import { optional, quantity, strict } from './common.ts';
 
 /** Pieces that the schemas of the calculation endpoints are made of. */
 export const Num = quantity;
-export const Opt = (description: string) => Type.Optional(quantity(description));
+export const Opt = (description: string) => optional(quantity(description));
 export const Assumptions = Type.Array(Type.String(), { description: 'plain sentences: what was assumed' });
 export const reply = <T extends TProperties>(properties: T) => Type.Object({ ...properties, assumptions: Assumptions });
 
@@ -22,9 +22,9 @@ export const CureConstantsInput = Type.Object(
     capConversion: Opt('default 0.96'),
     oxygen: Opt('default 1.8'),
     skinDepths: Opt('default 1.5'),
-    toMiddle: Type.Optional(Type.Boolean()),
+    toMiddle: optional(Type.Boolean()),
     stiffFrom: Opt('default 0.42'),
-    tint: Type.Optional(Type.Object({ endDb: Num('Δb*'), doseJPerCm2: Num('J/cm²'), limitDb: Num('Δb*') }, strict)),
+    tint: optional(Type.Object({ endDb: Num('Δb*'), doseJPerCm2: Num('J/cm²'), limitDb: Num('Δb*') }, strict)),
   },
   strict,
 );

@@ -1,19 +1,19 @@
 import { type Static, Type } from 'typebox';
-import { EntityId, ranged, strict, Text } from './common.ts';
+import { EntityId, optional, ranged, strict, Text } from './common.ts';
 import { Assumptions, Num, Opt, reply } from './computeParts.ts';
 
 export const PassesInput = Type.Object(
   {
     solventG: ranged('g of dirty liquid, resin included', 1, 1e6),
     loadPctW: ranged('% by weight', 0, 90),
-    eta: Type.Optional(ranged('share of the resin that one pass drops, default 0.75', 0, 1)),
-    floorPctW: Type.Optional(ranged('load that no pass gets below, default 0.4', 0, 20)),
-    prices: Type.Optional(
+    eta: optional(ranged('share of the resin that one pass drops, default 0.75', 0, 1)),
+    floorPctW: optional(ranged('load that no pass gets below, default 0.4', 0, 20)),
+    prices: optional(
       Type.Object(
         {
           freshPerKg: ranged('default 4', 0, 1e5),
           perPass: ranged('papers and work, default 0.6', 0, 1e5),
-          worthlessPctW: Type.Optional(ranged('load at which it is worth nothing, default 5', 0.5, 50)),
+          worthlessPctW: optional(ranged('load at which it is worth nothing, default 5', 0.5, 50)),
         },
         strict,
       ),
@@ -34,13 +34,13 @@ export const DistilInput = Type.Object(
     waterG: ranged('g', 0, 1e6),
     resinG: ranged('g', 0, 1e6),
     powerW: ranged('W at the plug', 50, 5000),
-    altitudeM: Type.Optional(ranged('m, default 0', -400, 5000)),
-    stop: Type.Optional(
+    altitudeM: optional(ranged('m, default 0', -400, 5000)),
+    stop: optional(
       Type.Object(
         {
-          resinShare: Type.Optional(ranged('of what is left, default 0.5', 0.05, 0.9)),
-          potC: Type.Optional(ranged('°C, default 95', 40, 150)),
-          heelPct: Type.Optional(ranged('% of the charge, default 8', 2, 90)),
+          resinShare: optional(ranged('of what is left, default 0.5', 0.05, 0.9)),
+          potC: optional(ranged('°C, default 95', 40, 150)),
+          heelPct: optional(ranged('% of the charge, default 8', 2, 90)),
         },
         strict,
       ),
@@ -64,7 +64,7 @@ export const BlendInput = Type.Object(
     needKg: ranged('kg', 0.001, 1e5),
     maxLoadPctW: ranged('% by weight', 0, 100),
     minStrengthPctW: ranged('% by weight', 0, 100),
-    maxReclaimedPct: Type.Optional(ranged('% of the whole', 0, 100)),
+    maxReclaimedPct: optional(ranged('% of the whole', 0, 100)),
     vessels: Type.Array(
       Type.Object(
         {
@@ -73,7 +73,7 @@ export const BlendInput = Type.Object(
           loadPctW: ranged('% by weight', 0, 100),
           strengthPctW: ranged('% by weight', 0, 100),
           costPerKg: ranged('in your money', 0, 1e6),
-          reclaimed: Type.Optional(Type.Boolean()),
+          reclaimed: optional(Type.Boolean()),
         },
         strict,
       ),
@@ -88,7 +88,7 @@ export const BlendReply = Type.Object({
   cost: Num('in your money'),
   loadPctW: Num('% by weight'),
   strengthPctW: Num('% by weight'),
-  reason: Type.Optional(Text(200)),
+  reason: optional(Text(200)),
   assumptions: Assumptions,
 });
 
@@ -96,11 +96,11 @@ export const VapourInput = Type.Object(
   {
     roomM3: ranged('m³', 1, 1e6),
     airChangesPerH: ranged('1/h', 0, 500),
-    tempC: Type.Optional(ranged('°C, default 20', -10, 50)),
+    tempC: optional(ranged('°C, default 20', -10, 50)),
     sourcesGPerH: ranged('g of solvent an hour', 0, 1e7),
     hours: ranged('h', 0, 1e5),
-    spillMl: Type.Optional(ranged('mL', 0, 1e6)),
-    limits: Type.Optional(
+    spillMl: optional(ranged('mL', 0, 1e6)),
+    limits: optional(
       Type.Object({ meanPpm: ranged('8 h mean', 1, 20_000), shortPpm: ranged('short term', 1, 20_000) }, strict),
     ),
   },

@@ -1,7 +1,7 @@
 import { LOOKS, READING_KINDS } from '@north-step/core/reading';
 import { SOLVENTS } from '@north-step/core/wash';
 import { type Static, type TProperties, Type } from 'typebox';
-import { counted, EntityId, literals, ranged, strict } from './common.ts';
+import { counted, EntityId, literals, optional, ranged, strict } from './common.ts';
 import { Assumptions, Num, Opt } from './computeParts.ts';
 import { RawReadingInput } from './solvent.ts';
 
@@ -24,8 +24,8 @@ export const ReadingInput = Type.Object(
     pathMm: Opt('mm of liquid, clarity'),
     volumeMl: Opt('mL, level'),
     resinG: Opt('g of resin in the bath, level: gives the load of a known amount of resin'),
-    seen: Type.Optional(literals(LOOKS)),
-    solvent: Type.Optional(literals(SOLVENTS)),
+    seen: optional(literals(LOOKS)),
+    solvent: optional(literals(SOLVENTS)),
     strengthPctW: Opt('% by weight, default 95'),
     strengthSdPct: Opt('% by weight, default 1'),
     resinDensityGPerMl: Opt('g/mL, default 1.1'),
@@ -40,7 +40,7 @@ export const ReadingReply = Type.Object({
   assumptions: Assumptions,
 });
 
-const head = { atMs: Num('ms'), id: Type.Optional(EntityId) };
+const head = { atMs: Num('ms'), id: optional(EntityId) };
 const event = <T extends TProperties>(kind: string, fields: T) =>
   Type.Object({ ...head, kind: Type.Literal(kind), ...fields }, strict);
 const BathEventInput = Type.Union([
@@ -50,7 +50,7 @@ const BathEventInput = Type.Union([
     resin: EntityId,
     resinG: Num('g of film that dissolved'),
     carriedG: Num('g of liquid that came with the parts'),
-    carriedFrom: Type.Optional(EntityId),
+    carriedFrom: optional(EntityId),
     dragOutG: Num('g of liquid that left with them'),
     lostSolventG: Num('g evaporated'),
     lostWaterG: Num('g evaporated; negative when taken up'),
@@ -58,11 +58,11 @@ const BathEventInput = Type.Union([
   event('evaporate', { bath: EntityId, solventG: Num('g'), waterG: Num('g') }),
   event('transfer', { from: EntityId, to: EntityId, massG: Num('g') }),
   event('remove', { bath: EntityId, massG: Num('g') }),
-  event('empty', { bath: EntityId, to: Type.Optional(EntityId) }),
+  event('empty', { bath: EntityId, to: optional(EntityId) }),
   event('rotate', {
     first: EntityId,
     second: EntityId,
-    drum: Type.Optional(EntityId),
+    drum: optional(EntityId),
     solventG: Num('g'),
     waterG: Num('g'),
     resinG: Num('g'),
@@ -75,7 +75,7 @@ export const EstimateInput = Type.Object(
       Type.Object(
         {
           id: EntityId,
-          solvent: Type.Optional(literals(SOLVENTS)),
+          solvent: optional(literals(SOLVENTS)),
           solventG: Num('g when the history begins'),
           waterG: Num('g'),
           resinG: Num('g'),
@@ -90,7 +90,7 @@ export const EstimateInput = Type.Object(
       maxItems: 5000,
     }),
     seed: counted(),
-    particles: Type.Optional(Type.Integer({ minimum: 100, maximum: 5000 })),
+    particles: optional(Type.Integer({ minimum: 100, maximum: 5000 })),
   },
   strict,
 );
@@ -116,11 +116,11 @@ export const PolicyInput = Type.Object(
       {
         days: Type.Number({ minimum: 1, maximum: 3660 }),
         /** the batches themselves, or … */
-        batches: Type.Optional(
+        batches: optional(
           Type.Array(Type.Object({ day: Num('day'), resinG: Num('g'), dragG: Num('g') }, strict), { maxItems: 50_000 }),
         ),
         /** … a pace to draw them from */
-        perWeek: Type.Optional(ranged('batches a week, default 12', 0, 2000)),
+        perWeek: optional(ranged('batches a week, default 12', 0, 2000)),
         resinG: Opt('g of film a batch, default 5'),
         dragG: Opt('g of liquid a batch carries on, default 8'),
         unevenShare: Opt('0 even weeks … 1 very uneven, default 0'),
@@ -135,12 +135,12 @@ export const PolicyInput = Type.Object(
     reclaim: Type.Object(
       {
         kind: literals(['none', 'harden']),
-        passes: Type.Optional(Type.Integer({ minimum: 1, maximum: 4 })),
+        passes: optional(Type.Integer({ minimum: 1, maximum: 4 })),
         maxReclaimedPct: Opt('%, default 50'),
       },
       strict,
     ),
-    prices: Type.Optional(
+    prices: optional(
       Type.Object(
         { freshPerL: Num(''), disposePerL: Num(''), reclaimPerL: Num(''), changeEach: Num('work of one change') },
         strict,

@@ -1,6 +1,6 @@
 import { MEDIA, TEST_PROPERTIES } from '@north-step/core/cure';
 import { type Static, Type } from 'typebox';
-import { EntityId, literals, ranged, strict, Text } from './common.ts';
+import { EntityId, literals, optional, ranged, strict, Text } from './common.ts';
 
 const Schedule = Type.Object(
   {
@@ -9,7 +9,7 @@ const Schedule = Type.Object(
     medium: literals(MEDIA),
     tempC: ranged('°C of the room or the chamber', 0, 150),
     wallMm: ranged('mm', 0.05, 500),
-    oven: Type.Optional(Type.Object({ tempC: ranged('°C', 25, 150), seconds: ranged('s', 60, 86_400) }, strict)),
+    oven: optional(Type.Object({ tempC: ranged('°C', 25, 150), seconds: ranged('s', 60, 86_400) }, strict)),
   },
   strict,
 );
@@ -20,7 +20,7 @@ export const NewCureTest = Type.Object(
     schedule: Schedule,
     property: literals(TEST_PROPERTIES),
     readings: Type.Array(ranged('Shore D, or N', 0.1, 1e6), { minItems: 1, maxItems: 40 }),
-    note: Type.Optional(Type.String({ maxLength: 500 })),
+    note: optional(Type.String({ maxLength: 500 })),
   },
   strict,
 );

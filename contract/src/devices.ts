@@ -1,5 +1,5 @@
 import { type Static, Type } from 'typebox';
-import { counted, EntityId, literals, Moment, quantity, ranged, strict, Text } from './common.ts';
+import { counted, EntityId, literals, Moment, optional, quantity, ranged, strict, Text } from './common.ts';
 import { DEVICE_KINDS } from './deviceKinds.ts';
 
 /** The open device API: a device sends samples and asks for presses, showing its token as `Authorization: Bearer …`. */
@@ -8,41 +8,41 @@ export const Sample = Type.Object(
     /** ms since 1970, by the device's clock */
     atMs: Moment,
     /** weight shown by a scale, g */
-    grams: Type.Optional(quantity()),
+    grams: optional(quantity()),
     /** whether the shown value has settled */
-    stable: Type.Optional(Type.Boolean()),
+    stable: optional(Type.Boolean()),
     /** plain words: what stands on it, a fault */
-    note: Type.Optional(Text(120)),
+    note: optional(Text(120)),
     /** a camera's newest photo, by number */
-    photo: Type.Optional(counted()),
+    photo: optional(counted()),
     /** light at a lamp's own sensor, or under a meter, mW/cm² */
-    mWPerCm2: Type.Optional(Type.Number({ minimum: 0, maximum: 10_000 })),
+    mWPerCm2: optional(Type.Number({ minimum: 0, maximum: 10_000 })),
     /** of the chamber, the bath, the sample or the room, °C */
-    tempC: Type.Optional(Type.Number({ minimum: -50, maximum: 400 })),
-    doorOpen: Type.Optional(Type.Boolean()),
-    lidOpen: Type.Optional(Type.Boolean()),
+    tempC: optional(Type.Number({ minimum: -50, maximum: 400 })),
+    doorOpen: optional(Type.Boolean()),
+    lidOpen: optional(Type.Boolean()),
     /** whether a wash unit moves its liquid now */
-    stirring: Type.Optional(Type.Boolean()),
+    stirring: optional(Type.Boolean()),
     /** of the liquid that a density meter is in, g/mL */
-    densityGPerMl: Type.Optional(Type.Number({ minimum: 0.5, maximum: 2 })),
+    densityGPerMl: optional(Type.Number({ minimum: 0.5, maximum: 2 })),
     /** relative humidity of the room, % */
-    humidityPct: Type.Optional(Type.Number({ minimum: 0, maximum: 100 })),
+    humidityPct: optional(Type.Number({ minimum: 0, maximum: 100 })),
     /** solvent vapour in the air as a share of what can burn, % */
-    vapourPctLel: Type.Optional(Type.Number({ minimum: 0, maximum: 200 })),
+    vapourPctLel: optional(Type.Number({ minimum: 0, maximum: 200 })),
     /** what a scanner read, and the number of the scan */
-    code: Type.Optional(Text(80)),
-    scan: Type.Optional(counted()),
+    code: optional(Text(80)),
+    scan: optional(counted()),
     /** seconds that its timer still shows; 0 when it is off */
-    leftS: Type.Optional(ranged('s', 0, 1_000_000)),
+    leftS: optional(ranged('s', 0, 1_000_000)),
     /** the marked place that a meter stands at */
-    place: Type.Optional(Text(30)),
+    place: optional(Text(30)),
     /** water that leaves a condenser, °C */
-    coolingC: Type.Optional(Type.Number({ minimum: -50, maximum: 200 })),
-    heating: Type.Optional(Type.Boolean()),
-    windMPerS: Type.Optional(ranged('m/s', 0, 100)),
+    coolingC: optional(Type.Number({ minimum: -50, maximum: 200 })),
+    heating: optional(Type.Boolean()),
+    windMPerS: optional(ranged('m/s', 0, 100)),
     /** net radiation of the day, MJ/m² */
-    netRadiationMJ: Type.Optional(ranged('MJ/m² and day', -20, 60)),
-    rainMmPerDay: Type.Optional(ranged('mm a day', 0, 1000)),
+    netRadiationMJ: optional(ranged('MJ/m² and day', -20, 60)),
+    rainMmPerDay: optional(ranged('mm a day', 0, 1000)),
   },
   strict,
 );
@@ -52,12 +52,12 @@ export const SamplesInput = Type.Object({ samples: Type.Array(Sample, { minItems
 export const Press = Type.Object(
   {
     button: Text(30),
-    vesselId: Type.Optional(EntityId),
+    vesselId: optional(EntityId),
     /** a batch whose part is laid before a simulated camera */
-    batchId: Type.Optional(EntityId),
+    batchId: optional(EntityId),
     /** a marked place to put a meter at */
-    place: Type.Optional(Text(30)),
-    amount: Type.Optional(Type.Number({ minimum: 0, maximum: 100_000 })),
+    place: optional(Text(30)),
+    amount: optional(Type.Number({ minimum: 0, maximum: 100_000 })),
   },
   strict,
 );
@@ -74,10 +74,10 @@ export const NewDeviceInput = Type.Object(
   {
     kind: literals(DEVICE_KINDS),
     name: Text(40),
-    simulated: Type.Optional(Type.Boolean()),
-    practice: Type.Optional(Type.Boolean({ description: 'simulated, and kept running by this server' })),
+    simulated: optional(Type.Boolean()),
+    practice: optional(Type.Boolean({ description: 'simulated, and kept running by this server' })),
     /** where it stands, for a lamp */
-    stationId: Type.Optional(EntityId),
+    stationId: optional(EntityId),
   },
   strict,
 );

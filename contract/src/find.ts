@@ -1,6 +1,6 @@
 import { OUTCOMES } from '@north-step/core/batch';
 import { type Static, Type } from 'typebox';
-import { EntityId, literals, strict, Text } from './common.ts';
+import { EntityId, literals, optional, strict, Text } from './common.ts';
 
 const At = Type.Number({ minimum: 0, maximum: 4e12 });
 /**
@@ -8,17 +8,17 @@ const At = Type.Number({ minimum: 0, maximum: 4e12 });
  * those hands; where none of these is asked for, when it was hung.
  */
 export const FIND_FIELDS = {
-  search: Type.Optional(Type.String({ maxLength: 100 })),
-  cardId: Type.Optional(EntityId),
-  lot: Type.Optional(Text(80)),
-  bath: Type.Optional(EntityId),
-  lamp: Type.Optional(EntityId),
-  by: Type.Optional(Text(80)),
-  customer: Type.Optional(Text(120)),
-  outcome: Type.Optional(literals(OUTCOMES)),
-  firstLook: Type.Optional(literals(['good', 'not good'])),
-  fromMs: Type.Optional(At),
-  toMs: Type.Optional(At),
+  search: optional(Type.String({ maxLength: 100 })),
+  cardId: optional(EntityId),
+  lot: optional(Text(80)),
+  bath: optional(EntityId),
+  lamp: optional(EntityId),
+  by: optional(Text(80)),
+  customer: optional(Text(120)),
+  outcome: optional(literals(OUTCOMES)),
+  firstLook: optional(literals(['good', 'not good'])),
+  fromMs: optional(At),
+  toMs: optional(At),
 };
 export const FindQuery = Type.Object(FIND_FIELDS, strict);
 export type FindQuery = Static<typeof FindQuery>;
@@ -46,14 +46,14 @@ export const RECALLS = ['lot', 'over', 'lamp', 'reading'] as const;
 export type RecallKind = (typeof RECALLS)[number];
 export const RecallQuery = Type.Object(
   {
-    cardId: Type.Optional(EntityId),
-    lot: Type.Optional(Text(80)),
-    bath: Type.Optional(EntityId),
-    lamp: Type.Optional(EntityId),
-    fromMs: Type.Optional(At),
-    toMs: Type.Optional(At),
-    limit: Type.Optional(Type.Integer({ minimum: 1, maximum: 50_000 })),
-    offset: Type.Optional(Type.Integer({ minimum: 0, maximum: 10_000_000 })),
+    cardId: optional(EntityId),
+    lot: optional(Text(80)),
+    bath: optional(EntityId),
+    lamp: optional(EntityId),
+    fromMs: optional(At),
+    toMs: optional(At),
+    limit: optional(Type.Integer({ minimum: 1, maximum: 50_000 })),
+    offset: optional(Type.Integer({ minimum: 0, maximum: 10_000_000 })),
   },
   strict,
 );

@@ -1,7 +1,7 @@
 import { LATER_LOOKS } from '@north-step/core/look';
 import { CORRECTED } from '@north-step/core/record';
 import { type Static, Type } from 'typebox';
-import { EntityId, literals, PhotoId, PieceCounts, strict, Text } from './common.ts';
+import { EntityId, literals, optional, PhotoId, PieceCounts, strict, Text } from './common.ts';
 
 /** A sealed batch looked at again, days after its light, or pieces of it that came back. */
 export const LaterCommand = Type.Object(
@@ -9,11 +9,11 @@ export const LaterCommand = Type.Object(
     seen: literals(LATER_LOOKS),
     count: Type.Integer({ minimum: 1, maximum: 1000, description: 'pieces that it was seen on' }),
     /** of which kinds, where several are in the batch: they add up to the count */
-    pieces: Type.Optional(PieceCounts),
-    cameBack: Type.Optional(Type.Boolean({ description: 'from whoever they were for' })),
-    takeBack: Type.Optional(Type.Boolean({ description: 'onto the bench, as a batch of their own' })),
-    photoSha256: Type.Optional(PhotoId),
-    note: Type.Optional(Text(500)),
+    pieces: optional(PieceCounts),
+    cameBack: optional(Type.Boolean({ description: 'from whoever they were for' })),
+    takeBack: optional(Type.Boolean({ description: 'onto the bench, as a batch of their own' })),
+    photoSha256: optional(PhotoId),
+    note: optional(Text(500)),
   },
   strict,
 );

@@ -3,7 +3,7 @@ import { SOLVENTS } from '@north-step/core/liquids';
 import { BENCH_THING_IDS } from '@north-step/core/setUp';
 import { AGITATIONS } from '@north-step/core/wash';
 import { type Static, Type } from 'typebox';
-import { EntityId, literals, ranged, strict, Text } from './common.ts';
+import { EntityId, literals, optional, ranged, strict, Text } from './common.ts';
 
 const Name = Text(60);
 export const Capacity = Type.Integer({ minimum: 1, maximum: 100, description: 'batches that find room there at once' });
@@ -17,22 +17,22 @@ export const AddThing = Type.Object(
     thing: literals(BENCH_THING_IDS),
     name: Name,
     /** of a bath; left out, what such a bath usually holds */
-    liquid: Type.Optional(literals(SOLVENTS)),
-    capacityMl: Type.Optional(CapacityMl),
+    liquid: optional(literals(SOLVENTS)),
+    capacityMl: optional(CapacityMl),
     /** the line that a bath joins at its clean end; left out, it stands by itself */
-    lineId: Type.Optional(EntityId),
+    lineId: optional(EntityId),
   },
   strict,
 );
 /** What is otherwise of a station; what is left out stays. What a bath holds is changed by a fill. */
 export const ChangeStation = Type.Object(
   {
-    name: Type.Optional(Name),
-    capacity: Type.Optional(Capacity),
-    note: Type.Optional(Note),
-    capacityMl: Type.Optional(CapacityMl),
-    surfaceCm2: Type.Optional(SurfaceCm2),
-    agitation: Type.Optional(literals(AGITATIONS)),
+    name: optional(Name),
+    capacity: optional(Capacity),
+    note: optional(Note),
+    capacityMl: optional(CapacityMl),
+    surfaceCm2: optional(SurfaceCm2),
+    agitation: optional(literals(AGITATIONS)),
   },
   strict,
 );
@@ -42,14 +42,14 @@ export const OrderStations = Type.Object({ stations: Type.Array(EntityId, { minI
 export const ArrangeLine = Type.Object(
   {
     /** left out, a new line */
-    lineId: Type.Optional(EntityId),
+    lineId: optional(EntityId),
     name: Name,
     baths: Type.Array(EntityId, { maxItems: 20 }),
   },
   strict,
 );
 const Role = literals(['technician', 'lead']);
-export const SavePerson = Type.Object({ personId: Type.Optional(EntityId), name: Name, role: Role }, strict);
+export const SavePerson = Type.Object({ personId: optional(EntityId), name: Name, role: Role }, strict);
 export const LeavePerson = Type.Object({ personId: EntityId }, strict);
 
 /** One change of what stands there, as it is kept. */

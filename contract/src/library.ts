@@ -3,7 +3,7 @@ import { RECORD_KINDS, type SealedRecord } from '@north-step/core/record';
 import type { ResinCard } from '@north-step/core/resin';
 import { type Static, Type } from 'typebox';
 import { WashedAt } from './batches.ts';
-import { EntityId, literals, strict } from './common.ts';
+import { EntityId, literals, optional, strict } from './common.ts';
 import { MeshReply } from './compute.ts';
 import { FIND_FIELDS } from './find.ts';
 import { BookCheck } from './machine.ts';
@@ -41,9 +41,9 @@ export const RecordRow = Type.Object({
 export const RecordQuery = Type.Object(
   {
     ...FIND_FIELDS,
-    kind: Type.Optional(literals(RECORD_KINDS)),
-    limit: Type.Optional(Type.Integer({ minimum: 1, maximum: 500 })),
-    offset: Type.Optional(Type.Integer({ minimum: 0, maximum: 10_000_000 })),
+    kind: optional(literals(RECORD_KINDS)),
+    limit: optional(Type.Integer({ minimum: 1, maximum: 500 })),
+    offset: optional(Type.Integer({ minimum: 0, maximum: 10_000_000 })),
   },
   strict,
 );

@@ -3,12 +3,12 @@ import type { LampNow } from '@north-step/core/bench';
 import { COUPON_RESULTS, MEDIA, type PairScale } from '@north-step/core/cure';
 import { LAMP_KINDS, type Lamp, type LampDescription } from '@north-step/core/light';
 import { type Static, Type } from 'typebox';
-import { counted, EntityId, literals, quantity, ranged, strict, Text } from './common.ts';
+import { counted, EntityId, literals, optional, quantity, ranged, strict, Text } from './common.ts';
 import { described, Pair, Triple } from './described.ts';
 
 const Power = {
   powerMW: ranged('mW of each LED', 0.01, 100_000),
-  m: Type.Optional(ranged('Lambertian exponent', 0.5, 100)),
+  m: optional(ranged('Lambertian exponent', 0.5, 100)),
 };
 const Count = (most: number) => Type.Integer({ minimum: 1, maximum: most });
 
@@ -21,7 +21,7 @@ const Group = Type.Union([
       radiusMm: ranged('mm', 1, 2000),
       fromMm: ranged('mm above the table', -500, 3000),
       toMm: ranged('mm above the table', -500, 3000),
-      firstDeg: Type.Optional(ranged('°', -360, 360)),
+      firstDeg: optional(ranged('°', -360, 360)),
       ...Power,
     },
     strict,
@@ -77,11 +77,11 @@ export const LampInput = described<LampDescription>()(
       floorReflectance: ranged('share: 0 plain, 0.85 to 0.95 mirrored', 0, 1),
       wallReflectance: ranged('share', 0, 0.98),
       wallAreaMm2: ranged('mm²', 0, 1e8),
-      portMm2: Type.Optional(ranged('mm² of openings', 0, 1e8)),
+      portMm2: optional(ranged('mm² of openings', 0, 1e8)),
       heatsK: ranged('K above the room', 0, 80),
-      heaterToC: Type.Optional(ranged('°C', 25, 150)),
+      heaterToC: optional(ranged('°C', 25, 150)),
       timerStepS: ranged('s', 1, 3600),
-      cutOutS: Type.Optional(ranged('s', 1, 36_000)),
+      cutOutS: optional(ranged('s', 1, 36_000)),
       hours: ranged('h', 0, 1e6),
       fadesPer1000h: ranged('share', 0, 0.95),
     },
@@ -103,7 +103,7 @@ export const SkyNow = Type.Object(
     latDeg: ranged('° north', -90, 90),
     lonDeg: ranged('° east', -180, 180),
     cloudShare: ranged('share of the sky', 0, 1),
-    behindGlass: Type.Optional(Type.Boolean({ description: 'on the sill behind a window; default outdoors' })),
+    behindGlass: optional(Type.Boolean({ description: 'on the sill behind a window; default outdoors' })),
   },
   strict,
 );
@@ -114,8 +114,8 @@ export const LampEvent = Type.Object({
   by: Type.String(),
   /** hours of the lamp then */
   hours: Type.Number(),
-  scale: Type.Optional(Type.Number({ description: 'light over what the description says' })),
-  spreadPct: Type.Optional(Type.Number()),
+  scale: optional(Type.Number({ description: 'light over what the description says' })),
+  spreadPct: optional(Type.Number()),
 });
 /** A light source by its last meter reading. */
 export const LampNowReply = described<LampNow>()(
@@ -124,9 +124,9 @@ export const LampNowReply = described<LampNow>()(
     mWPerCm2: Type.Number({ description: 'mW/cm²' }),
     heatsK: Type.Number({ description: 'K above the room' }),
     timerStepS: Type.Number({ description: 's' }),
-    cutOutS: Type.Optional(Type.Number({ description: 's' })),
-    heaterToC: Type.Optional(Type.Number({ description: '°C' })),
-    doubtShare: Type.Optional(Type.Number({ description: 'how far its light may be off either way' })),
+    cutOutS: optional(Type.Number({ description: 's' })),
+    heaterToC: optional(Type.Number({ description: '°C' })),
+    doubtShare: optional(Type.Number({ description: 'how far its light may be off either way' })),
   }),
 );
 /** What coupons and looks have shown of a resin under a lamp. */
@@ -148,12 +148,12 @@ export const LampView = Type.Object({
   /** by marked place, mW/cm² */
   described: Type.Array(Type.Number()),
   now: LampNowReply,
-  sky: Type.Optional(
+  sky: optional(
     Type.Object({
       latDeg: Type.Number(),
       lonDeg: Type.Number(),
       cloudShare: Type.Number(),
-      behindGlass: Type.Optional(Type.Boolean()),
+      behindGlass: optional(Type.Boolean()),
     }),
   ),
   events: Type.Array(LampEvent, { description: 'newest first' }),
@@ -190,7 +190,7 @@ export const CurePlanCommand = Type.Object(
             ),
             { minItems: 1, maxItems: 2 },
           ),
-          upByKind: Type.Optional(
+          upByKind: optional(
             Type.Array(Triple(quantity()), {
               minItems: 2,
               maxItems: 24,
@@ -199,19 +199,17 @@ export const CurePlanCommand = Type.Object(
           ),
           medianMWPerCm2: ranged('mW/cm²', 0, 1000),
           neverLitPct: ranged('% left out', 0, 100),
-          outerOnly: Type.Optional(Type.Boolean()),
-          inside: Type.Optional(
-            Type.Object({ totalMW: ranged('mW', 1, 1e5), lengthMm: ranged('mm', 1, 1000) }, strict),
-          ),
-          samples: Type.Optional(counted(undefined, 1)),
-          triangles: Type.Optional(counted(undefined, 1)),
+          outerOnly: optional(Type.Boolean()),
+          inside: optional(Type.Object({ totalMW: ranged('mW', 1, 1e5), lengthMm: ranged('mm', 1, 1000) }, strict)),
+          samples: optional(counted(undefined, 1)),
+          triangles: optional(counted(undefined, 1)),
         },
         strict,
       ),
     ),
     medium: literals(MEDIA),
-    tempC: Type.Optional(ranged('°C', 0, 150)),
-    anyway: Type.Optional(
+    tempC: optional(ranged('°C', 0, 150)),
+    anyway: optional(
       Type.String({ minLength: 1, maxLength: 200, description: 'why it is lit though its window is closed' }),
     ),
   },
@@ -222,7 +220,7 @@ const CouponOutcome = Type.Object(
   {
     seconds: ranged('s', 1, 86_400),
     result: literals(COUPON_RESULTS),
-    shoreD: Type.Optional(ranged('Shore D', 1, 100)),
+    shoreD: optional(ranged('Shore D', 1, 100)),
   },
   strict,
 );
@@ -244,12 +242,12 @@ export const PairView = Type.Object({
   scale: PairScaleReply,
   handleS: Type.Number(),
   handleRange90: Range,
-  maxS: Type.Optional(Type.Number()),
-  maxRange90: Type.Optional(Range),
+  maxS: optional(Type.Number()),
+  maxRange90: optional(Range),
   coupons: Type.Integer(),
   looks: Type.Integer(),
   ladderAtMs: Type.Union([Type.Number(), Type.Null()]),
-  drift: Type.Optional(Type.String()),
+  drift: optional(Type.String()),
 });
 export type PairView = Static<typeof PairView>;
 export const Ladder = Type.Object({

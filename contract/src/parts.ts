@@ -1,7 +1,7 @@
 import { SIZE_SIDES } from '@north-step/core/caliper';
 import { PART_NOTE_KINDS } from '@north-step/core/trim';
 import { type Static, Type } from 'typebox';
-import { EntityId, literals, Place, strict, Text } from './common.ts';
+import { EntityId, literals, optional, Place, strict, Text } from './common.ts';
 
 const InFile = Place('x y z in the file’s own axes, mm');
 
@@ -9,9 +9,9 @@ export const AddPartNote = Type.Object(
   {
     kind: literals(PART_NOTE_KINDS),
     /** which of the parts on the plate, by its file; the first when left out */
-    meshSha256: Type.Optional(Type.String({ pattern: '^[0-9a-f]{64}$' })),
-    atMm: Type.Optional(InFile),
-    text: Type.Optional(Text(300)),
+    meshSha256: optional(Type.String({ pattern: '^[0-9a-f]{64}$' })),
+    atMm: optional(InFile),
+    text: optional(Text(300)),
   },
   strict,
 );
@@ -29,7 +29,7 @@ export const PartNote = Type.Object({
   by: Type.String(),
 });
 export type PartNote = Static<typeof PartNote>;
-export const PartNotesQuery = Type.Object({ part: Type.Optional(Type.String({ maxLength: 120 })) }, strict);
+export const PartNotesQuery = Type.Object({ part: optional(Type.String({ maxLength: 120 })) }, strict);
 /** Newest first, at most 2,000. */
 export const PartNotesReply = Type.Object({ notes: Type.Array(PartNote) });
 export type PartNotesReply = Static<typeof PartNotesReply>;

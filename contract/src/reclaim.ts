@@ -1,7 +1,7 @@
 import { HEAT_ENDS, JAR_LOOKS, PAN_LOOKS, type PassLearned, RUN_KINDS } from '@north-step/core/reclaim';
 import { FLOW_ROWS } from '@north-step/core/solvent';
 import { type Static, Type } from 'typebox';
-import { EntityId, literals, Moment, ranged, strict, Text } from './common.ts';
+import { EntityId, literals, Moment, optional, ranged, strict, Text } from './common.ts';
 import { described } from './described.ts';
 import { Run } from './run.ts';
 import { RawReadingInput } from './solvent.ts';
@@ -13,28 +13,28 @@ export const BeginRun = Type.Object(
     fromVesselId: EntityId,
     /** what it stands in meanwhile; the same where it stands there already */
     insideVesselId: EntityId,
-    toVesselId: Type.Optional(EntityId),
+    toVesselId: optional(EntityId),
     amountMl: Type.Number({ exclusiveMinimum: 0, maximum: 1_000_000, description: 'mL' }),
     /** of a still's plug */
-    powerW: Type.Optional(ranged('W', 50, 5000)),
-    altitudeM: Type.Optional(ranged('m', -400, 5000)),
+    powerW: optional(ranged('W', 50, 5000)),
+    altitudeM: optional(ranged('m', -400, 5000)),
     /** heat off at this pot temperature, default 95 */
-    stopC: Type.Optional(ranged('°C', 40, 150)),
+    stopC: optional(ranged('°C', 40, 150)),
   },
   strict,
 );
 export const FinishRunStep = Type.Object(
   {
     /** poured, where it was another amount than planned */
-    pouredMl: Type.Optional(Ml),
+    pouredMl: optional(Ml),
     /** came back, measured */
-    backMl: Type.Optional(Ml),
+    backMl: optional(Ml),
     /** of what stands in the vessel: before a pass when poured, after it when filtered */
-    reading: Type.Optional(RawReadingInput),
-    another: Type.Optional(Type.Boolean({ description: 'another pass follows' })),
-    heatEnd: Type.Optional(literals(HEAT_ENDS)),
-    heelG: Type.Optional(ranged('g left in the pot', 0, 1_000_000)),
-    residueG: Type.Optional(ranged('g scraped out', 0, 1_000_000)),
+    reading: optional(RawReadingInput),
+    another: optional(Type.Boolean({ description: 'another pass follows' })),
+    heatEnd: optional(literals(HEAT_ENDS)),
+    heelG: optional(ranged('g left in the pot', 0, 1_000_000)),
+    residueG: optional(ranged('g scraped out', 0, 1_000_000)),
   },
   strict,
 );
@@ -45,7 +45,7 @@ export const WeatherInput = Type.Object(
     humidityPct: ranged('%', 0, 100),
     windMPerS: ranged('m/s', 0, 40),
     netRadiationMJ: ranged('MJ/m² and day', -5, 40),
-    rainMmPerDay: Type.Optional(ranged('mm a day', 0, 500)),
+    rainMmPerDay: optional(ranged('mm a day', 0, 500)),
   },
   strict,
 );

@@ -4,10 +4,10 @@ import { CARD_NUMBERS, type CardNumberId, type ResinCard } from '@north-step/cor
 import { MOST_STEPS, STEP_TYPE_IDS } from '@north-step/core/route';
 import { SOLVENTS } from '@north-step/core/wash';
 import { type Static, Type } from 'typebox';
-import { counted, EntityId, literals, ranged, strict, Text } from './common.ts';
+import { counted, EntityId, literals, optional, ranged, strict, Text } from './common.ts';
 
 const OptNum = (description: string, minimum: number, maximum: number) =>
-  Type.Optional(ranged(description, minimum, maximum));
+  optional(ranged(description, minimum, maximum));
 
 /** A number of a card, within what core says it can be. */
 export function bounded(id: CardNumberId, description: string) {
@@ -30,9 +30,9 @@ const CureOfCard = Type.Object(
     capConversion: OptNum('share', 0.3, 1),
     oxygen: OptNum('inhibition in air at 10 mW/cm²', 0, 50),
     skinDepths: OptNum('in penetration depths', 0.1, 20),
-    toMiddle: Type.Optional(Type.Boolean()),
+    toMiddle: optional(Type.Boolean()),
     stiffFrom: OptNum('conversion', 0, 1),
-    tint: Type.Optional(
+    tint: optional(
       Type.Object(
         { endDb: ranged('Δb*', 0, 100), doseJPerCm2: ranged('J/cm²', 0.01, 1e5), limitDb: ranged('Δb*', 0, 100) },
         strict,
@@ -49,11 +49,11 @@ const WholeProcedure = Type.Object(
       Type.Object(
         {
           type: literals(STEP_TYPE_IDS),
-          where: Type.Optional(literals(PLACE_IDS)),
+          where: optional(literals(PLACE_IDS)),
           seconds: OptNum('s, exact', 1, 7 * 86_400),
-          medium: Type.Optional(literals(MEDIA)),
+          medium: optional(literals(MEDIA)),
           tempC: OptNum('°C', 15, 250),
-          inTank: Type.Optional(Type.Boolean()),
+          inTank: optional(Type.Boolean()),
         },
         strict,
       ),
@@ -69,7 +69,7 @@ export const ResinCardFile = Type.Object(
     id: Type.String({ pattern: '^[a-z0-9][a-z0-9-]{0,59}$', description: 'the same for every version' }),
     name: Text(80),
     /** given by the workshop that keeps it; passed over when it comes in */
-    version: Type.Optional(counted(undefined, 1)),
+    version: optional(counted(undefined, 1)),
     family: literals(CURE_FAMILIES),
     viscosityMPaS25: bounded('viscosityMPaS25', 'mPa·s at 25 °C'),
     densityGPerMl: bounded('densityGPerMl', 'g/mL'),
@@ -79,42 +79,40 @@ export const ResinCardFile = Type.Object(
       description: 'liquids it may be washed in',
     }),
     exposureCapS: bounded('exposureCapS', 's in solvent over all stages'),
-    ultrasonicCapS: Type.Optional(bounded('ultrasonicCapS', 's in an ultrasonic tank, default 60')),
-    cardWashS: Type.Optional(
-      bounded('cardWashS', 's in solvent, all baths, that its data sheet asks for at the least'),
-    ),
-    cardDryS: Type.Optional(bounded('cardDryS', 's, shortest drying by its data sheet')),
+    ultrasonicCapS: optional(bounded('ultrasonicCapS', 's in an ultrasonic tank, default 60')),
+    cardWashS: optional(bounded('cardWashS', 's in solvent, all baths, that its data sheet asks for at the least')),
+    cardDryS: optional(bounded('cardDryS', 's, shortest drying by its data sheet')),
     residueTolUm: bounded('residueTolUm', 'µm of resin that may stay'),
     cureMedium: literals(MEDIA),
-    cardCureS: Type.Optional(bounded('cardCureS', 's, the maker’s own cure time')),
-    cardLight: Type.Optional(
+    cardCureS: optional(bounded('cardCureS', 's, the maker’s own cure time')),
+    cardLight: optional(
       Type.Object(
         {
           mWPerCm2: bounded('cardLight.mWPerCm2', 'mW/cm², of the lamp that its time is for'),
-          tempC: Type.Optional(bounded('cardLight.tempC', '°C')),
+          tempC: optional(bounded('cardLight.tempC', '°C')),
         },
         strict,
       ),
     ),
-    oven: Type.Optional(
+    oven: optional(
       Type.Object(
         { tempC: bounded('oven.tempC', '°C, heat after light that it stands'), seconds: bounded('oven.seconds', 's') },
         strict,
       ),
     ),
-    cure: Type.Optional(CureOfCard),
+    cure: optional(CureOfCard),
     stainsBath: Type.Boolean(),
     leavesGrit: Type.Boolean(),
-    changesColour: Type.Optional(
+    changesColour: optional(
       Type.Boolean({ description: 'its colour changes once it is cured through: looked for before it is called good' }),
     ),
-    hazedBy: Type.Optional(
+    hazedBy: optional(
       Type.Array(literals(SOLVENTS), { maxItems: SOLVENTS.length, description: 'liquids known to haze it' }),
     ),
-    exotherm: Type.Optional(Text(300)),
-    harm: Type.Optional(Text(500)),
-    dataSheet: Type.Optional(Text(300)),
-    procedure: Type.Optional(
+    exotherm: optional(Text(300)),
+    harm: optional(Text(500)),
+    dataSheet: optional(Text(300)),
+    procedure: optional(
       Type.Union([
         WholeProcedure,
         Type.Object(
@@ -140,7 +138,7 @@ export const SaveCard = Type.Object(
     card: Type.Unsafe<ResinCardFile>({ ...ResinCardFile, $id: undefined }),
     changeNote: Text(200),
     /** lots that are on the shelf */
-    lots: Type.Optional(Type.Array(Text(40), { maxItems: 50 })),
+    lots: optional(Type.Array(Text(40), { maxItems: 50 })),
   },
   strict,
 );

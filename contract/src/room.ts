@@ -6,7 +6,7 @@ import { SOLVENTS } from '@north-step/core/liquids';
 import { BENCH_FORMAT, BENCH_PRESET_IDS, BENCH_THING_IDS, type BenchFile } from '@north-step/core/setUp';
 import { AGITATIONS } from '@north-step/core/wash';
 import { type Static, Type } from 'typebox';
-import { EntityId, literals, ranged, strict, Text } from './common.ts';
+import { EntityId, literals, optional, ranged, strict, Text } from './common.ts';
 import { described, Pair, Triple } from './described.ts';
 import { Capacity, CapacityMl } from './layout.ts';
 import { LampInput } from './light.ts';
@@ -20,7 +20,7 @@ const WashSpace = Type.Object(
     openingMm: Size2,
     depthMm: mm(),
     impellerMm: mm(),
-    basket: Type.Optional(Type.Object({ sizeMm: Size3, meshMm: mm(100) }, strict)),
+    basket: optional(Type.Object({ sizeMm: Size3, meshMm: mm(100) }, strict)),
   },
   strict,
 );
@@ -28,9 +28,9 @@ const WashSpace = Type.Object(
 export const SpacesInput = described<Spaces>()(
   Type.Object(
     {
-      plate: Type.Optional(Type.Object({ sizeMm: Size2, mountMm: mm() }, strict)),
-      wash: Type.Optional(Type.Record(EntityId, WashSpace, { maxProperties: 100 })),
-      boxes: Type.Optional(Type.Record(EntityId, Size3, { maxProperties: 100 })),
+      plate: optional(Type.Object({ sizeMm: Size2, mountMm: mm() }, strict)),
+      wash: optional(Type.Record(EntityId, WashSpace, { maxProperties: 100 })),
+      boxes: optional(Type.Record(EntityId, Size3, { maxProperties: 100 })),
     },
     strict,
   ),
@@ -40,24 +40,36 @@ const DayMinute = Type.Integer({ minimum: 0, maximum: 1439, description: 'minute
 export const WaysInput = described<Ways>()(
   Type.Object(
     {
-      zone: Type.Optional(Text(60)),
-      dates: Type.Optional(Type.String({ pattern: '^[a-z]{2,3}(-[A-Z]{2})?$', maxLength: 6, description: 'BCP 47' })),
-      opensMin: Type.Optional(DayMinute),
-      closesMin: Type.Optional(DayMinute),
-      silent: Type.Optional(Type.Array(literals(REMINDERS), { maxItems: REMINDERS.length })),
+      zone: optional(Text(60)),
+      dates: optional(Type.String({ pattern: '^[a-z]{2,3}(-[A-Z]{2})?$', maxLength: 6, description: 'BCP 47' })),
+      opensMin: optional(DayMinute),
+      closesMin: optional(DayMinute),
+      silent: optional(Type.Array(literals(REMINDERS), { maxItems: REMINDERS.length })),
     },
     strict,
   ),
 );
+/** How a route answers where practitioners disagree. */
+export const SchoolsReply = Type.Object(
+  {
+    supports: literals(SCHOOLS.supports),
+    washing: literals(SCHOOLS.washing),
+    cureIn: literals(SCHOOLS.cureIn),
+    howLong: literals(SCHOOLS.howLong),
+    heat: literals(SCHOOLS.heat),
+    drying: literals(SCHOOLS.drying),
+  },
+  strict,
+);
 /** What a workshop prefers where practitioners disagree: the routes that it is offered first follow it. */
 export const SchoolsInput = Type.Object(
   {
-    supports: Type.Optional(literals(SCHOOLS.supports)),
-    washing: Type.Optional(literals(SCHOOLS.washing)),
-    cureIn: Type.Optional(literals(SCHOOLS.cureIn)),
-    howLong: Type.Optional(literals(SCHOOLS.howLong)),
-    heat: Type.Optional(literals(SCHOOLS.heat)),
-    drying: Type.Optional(literals(SCHOOLS.drying)),
+    supports: optional(SchoolsReply.properties.supports),
+    washing: optional(SchoolsReply.properties.washing),
+    cureIn: optional(SchoolsReply.properties.cureIn),
+    howLong: optional(SchoolsReply.properties.howLong),
+    heat: optional(SchoolsReply.properties.heat),
+    drying: optional(SchoolsReply.properties.drying),
   },
   strict,
 );
@@ -73,24 +85,24 @@ export const RoomInput = Type.Object(
     humidityPct: ranged('%', 0, 100),
     /** how air moves over the drying rack */
     dryAir: literals(AIRS),
-    lightCosts: Type.Optional(LightCostsInput),
+    lightCosts: optional(LightCostsInput),
     spaces: SpacesInput,
-    ways: Type.Optional(WaysInput),
-    schools: Type.Optional(SchoolsInput),
+    ways: optional(WaysInput),
+    schools: optional(SchoolsInput),
     /** what the workshop's money is called */
-    currency: Type.Optional(Text(12)),
+    currency: optional(Text(12)),
     /** by that money, for a litre */
     prices: Type.Object(
       {
         freshPerL: ranged('fresh solvent', 0, 10_000),
         disposePerL: ranged('handing waste over', 0, 10_000),
         reclaimPerL: ranged('reclaimed solvent', 0, 10_000),
-        handsPerH: Type.Optional(ranged('an hour of hands', 0, 10_000)),
-        powerPerKWh: Type.Optional(ranged('a kWh', 0, 1000)),
-        filterEach: Type.Optional(ranged('papers for one pass', 0, 1000)),
-        sludgePerKg: Type.Optional(ranged('a kg of sludge handed over', 0, 10_000)),
-        resinPerKg: Type.Optional(ranged('a kg of resin', 0, 100_000)),
-        consumablesPerBatch: Type.Optional(ranged('wipes and gloves of a batch', 0, 1000)),
+        handsPerH: optional(ranged('an hour of hands', 0, 10_000)),
+        powerPerKWh: optional(ranged('a kWh', 0, 1000)),
+        filterEach: optional(ranged('papers for one pass', 0, 1000)),
+        sludgePerKg: optional(ranged('a kg of sludge handed over', 0, 10_000)),
+        resinPerKg: optional(ranged('a kg of resin', 0, 100_000)),
+        consumablesPerBatch: optional(ranged('wipes and gloves of a batch', 0, 1000)),
       },
       strict,
     ),
@@ -122,7 +134,7 @@ export const BenchFileInput = described<BenchFile>()(
           {
             name: Text(60),
             baths: Type.Array(BathInput, { minItems: 1, maxItems: 20 }),
-            stores: Type.Optional(Type.Boolean()),
+            stores: optional(Type.Boolean()),
           },
           strict,
         ),
@@ -144,26 +156,26 @@ export const SetUpShop = Type.Object(
     workshop: Text(80),
     roomC: ranged('°C', ROOM_C.min, ROOM_C.max),
     humidityPct: ranged('%', 0, 100),
-    currency: Type.Optional(Text(12)),
-    ways: Type.Optional(WaysInput),
+    currency: optional(Text(12)),
+    ways: optional(WaysInput),
     people: Type.Array(Type.Object({ name: Text(60), role: literals(['technician', 'lead']) }, strict), {
       minItems: 1,
       maxItems: 40,
     }),
     bench: Type.Union([literals(BENCH_PRESET_IDS), BenchFileInput]),
     /** what else stands there */
-    also: Type.Optional(
+    also: optional(
       Type.Array(Type.Object({ thing: literals(BENCH_THING_IDS), name: Text(60) }, strict), { maxItems: 40 }),
     ),
     /** names of the stations in walking order, where it is another than usual */
-    walk: Type.Optional(Type.Array(Text(60), { maxItems: 200 })),
+    walk: optional(Type.Array(Text(60), { maxItems: 200 })),
     /** what is known of each lamp, in their order; what is not known is as such lamps are */
-    lights: Type.Optional(
+    lights: optional(
       Type.Array(
         Type.Object(
           {
-            leds: Type.Optional(Type.Integer({ minimum: 1, maximum: 2000 })),
-            meteredMWPerCm2: Type.Optional(ranged('mW/cm² in its middle', 0.05, 1000)),
+            leds: optional(Type.Integer({ minimum: 1, maximum: 2000 })),
+            meteredMWPerCm2: optional(ranged('mW/cm² in its middle', 0.05, 1000)),
           },
           strict,
         ),
@@ -171,9 +183,7 @@ export const SetUpShop = Type.Object(
       ),
     ),
     /** where the sill is; left out, 50° north */
-    place: Type.Optional(
-      Type.Object({ latDeg: ranged('° north', -90, 90), lonDeg: ranged('° east', -180, 180) }, strict),
-    ),
+    place: optional(Type.Object({ latDeg: ranged('° north', -90, 90), lonDeg: ranged('° east', -180, 180) }, strict)),
     resins: Type.Array(
       Type.Object(
         {
@@ -183,9 +193,9 @@ export const SetUpShop = Type.Object(
           cardCureS: OF_SHEET.cardCureS,
           cardWashS: OF_SHEET.cardWashS,
           cardDryS: OF_SHEET.cardDryS,
-          cardMWPerCm2: Type.Optional(bounded('cardLight.mWPerCm2', 'mW/cm², of the lamp of the sheet')),
-          exposureCapS: Type.Optional(OF_SHEET.exposureCapS),
-          viscosityMPaS25: Type.Optional(OF_SHEET.viscosityMPaS25),
+          cardMWPerCm2: optional(bounded('cardLight.mWPerCm2', 'mW/cm², of the lamp of the sheet')),
+          exposureCapS: optional(OF_SHEET.exposureCapS),
+          viscosityMPaS25: optional(OF_SHEET.viscosityMPaS25),
           oven: OF_SHEET.oven,
         },
         strict,

@@ -4,25 +4,23 @@ import { AIRS } from '@north-step/core/dry';
 import { DOSES, type Route, type Schools, STEP_TYPE_IDS } from '@north-step/core/route';
 import { AGITATIONS } from '@north-step/core/wash';
 import { type Static, Type } from 'typebox';
-import { counted, EntityId, literals, strict, Text } from './common.ts';
+import { counted, EntityId, literals, optional, strict, Text } from './common.ts';
 import { described } from './described.ts';
-import { SchoolsInput } from './room.ts';
+import { SchoolsReply } from './room.ts';
 
 export const RouteStepInput = Type.Object(
   {
     type: literals(STEP_TYPE_IDS),
     /** over the place that its type asks for */
-    where: Type.Optional(literals(PLACE_IDS)),
+    where: optional(literals(PLACE_IDS)),
     /** a station of this bench, where it must be that one */
-    station: Type.Optional(EntityId),
-    seconds: Type.Optional(
-      Type.Number({ minimum: 1, maximum: 604_800, description: 's; left out, the models plan it' }),
-    ),
-    agitation: Type.Optional(literals(AGITATIONS)),
-    medium: Type.Optional(literals(MEDIA)),
-    tempC: Type.Optional(Type.Number({ minimum: 15, maximum: 250, description: '°C' })),
-    air: Type.Optional(literals(AIRS)),
-    inTank: Type.Optional(Type.Boolean({ description: 'solvent in the ultrasonic tank itself, not in a jar' })),
+    station: optional(EntityId),
+    seconds: optional(Type.Number({ minimum: 1, maximum: 604_800, description: 's; left out, the models plan it' })),
+    agitation: optional(literals(AGITATIONS)),
+    medium: optional(literals(MEDIA)),
+    tempC: optional(Type.Number({ minimum: 15, maximum: 250, description: '°C' })),
+    air: optional(literals(AIRS)),
+    inTank: optional(Type.Boolean({ description: 'solvent in the ultrasonic tank itself, not in a jar' })),
   },
   strict,
 );
@@ -30,9 +28,9 @@ export const RouteStepInput = Type.Object(
 export const SaveRoute = Type.Object(
   {
     /** the route that is changed; left out, a new one is made */
-    routeId: Type.Optional(EntityId),
+    routeId: optional(EntityId),
     /** the version that was looked at when it was changed */
-    basedOn: Type.Optional(counted(undefined, 1)),
+    basedOn: optional(counted(undefined, 1)),
     name: Text(80),
     dose: literals(DOSES),
     steps: Type.Array(RouteStepInput, { minItems: 1, maxItems: 40 }),
@@ -57,7 +55,7 @@ const RouteBody = described<Route>()(
 );
 export const RouteRow = Type.Object({
   route: RouteBody,
-  schools: described<Schools>()(Type.Required(SchoolsInput)),
+  schools: described<Schools>()(SchoolsReply),
   versions: Type.Integer(),
   batches: Type.Integer({ description: 'how many batches ran it, at any version' }),
 });

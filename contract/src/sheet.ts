@@ -1,11 +1,11 @@
 import { SHEET_KINDS } from '@north-step/core/sheet';
 import { type Static, Type } from 'typebox';
-import { literals, strict } from './common.ts';
+import { literals, optional, strict } from './common.ts';
 
 /** Text of a CSV, and which of its heads each field is read from; without, they are told from their names. */
 const SHEET_TEXT = {
   text: Type.String({ minLength: 1, maxLength: 200_000 }),
-  columns: Type.Optional(Type.Record(Type.String(), Type.String({ maxLength: 200 }), { maxProperties: 60 })),
+  columns: optional(Type.Record(Type.String(), Type.String({ maxLength: 200 }), { maxProperties: 60 })),
 };
 export const SheetParams = Type.Object({ sheet: literals(SHEET_KINDS) });
 export const LookAtSheet = Type.Object(SHEET_TEXT, strict);
@@ -15,8 +15,8 @@ export const TakeSheet = Type.Object({ ...SHEET_TEXT, sheet: literals(SHEET_KIND
 export const TakeSheetReply = Type.Object({ rows: Type.Integer() });
 
 const SheetProblem = Type.Object({
-  row: Type.Optional(Type.Integer({ description: 'from 1, without the head' })),
-  field: Type.Optional(Type.String()),
+  row: optional(Type.Integer({ description: 'from 1, without the head' })),
+  field: optional(Type.String()),
   message: Type.String(),
 });
 export const SheetLook = Type.Object({

@@ -1,15 +1,15 @@
 import { type Static, Type } from 'typebox';
-import { strict } from './common.ts';
+import { optional, strict } from './common.ts';
 
 export const ShopImportQuery = Type.Object(
-  { dryRun: Type.Optional(Type.Boolean({ description: 'look only: nothing is kept' })) },
+  { dryRun: optional(Type.Boolean({ description: 'look only: nothing is kept' })) },
   strict,
 );
 export type ShopImportQuery = Static<typeof ShopImportQuery>;
 export const ImportProblem = Type.Object({
   file: Type.String(),
-  row: Type.Optional(Type.Integer({ description: 'from 1' })),
-  field: Type.Optional(Type.String()),
+  row: optional(Type.Integer({ description: 'from 1' })),
+  field: optional(Type.String()),
   message: Type.String(),
 });
 export type ImportProblem = Static<typeof ImportProblem>;

@@ -6,7 +6,7 @@ import { LIDS } from '@north-step/core/solvent';
 import { SOLVENTS } from '@north-step/core/wash';
 import { type Static, Type } from 'typebox';
 import { Vessel } from './bench.ts';
-import { EntityId, literals, Moment, quantity, strict, Text } from './common.ts';
+import { EntityId, literals, Moment, optional, quantity, strict, Text } from './common.ts';
 
 const VolumeMl = Type.Number({ exclusiveMinimum: 0, maximum: 1_000_000, description: 'mL' });
 const Nullable = <T extends ReturnType<typeof Type.String> | ReturnType<typeof Type.Number>>(type: T) =>
@@ -17,11 +17,11 @@ export const FillCommand = Type.Object(
     vesselId: EntityId,
     volumeMl: VolumeMl,
     /** from a vessel of ours; without it, bought */
-    fromVesselId: Type.Optional(EntityId),
+    fromVesselId: optional(EntityId),
     /** of what is bought; default what the vessel holds */
-    solvent: Type.Optional(literals(SOLVENTS)),
-    strengthPct: Type.Optional(Type.Number({ minimum: 0, maximum: 100 })),
-    strengthBy: Type.Optional(literals(['weight', 'volume'])),
+    solvent: optional(literals(SOLVENTS)),
+    strengthPct: optional(Type.Number({ minimum: 0, maximum: 100 })),
+    strengthBy: optional(literals(['weight', 'volume'])),
   },
   strict,
 );
@@ -30,7 +30,7 @@ export const RotateCommand = Type.Object(
     freshMl: VolumeMl,
     fromVesselId: EntityId,
     /** default the first line of several baths */
-    lineId: Type.Optional(EntityId),
+    lineId: optional(EntityId),
   },
   strict,
 );
@@ -48,14 +48,14 @@ export const BlendCommand = Type.Object(
   },
   strict,
 );
-export const ReverseCommand = Type.Object({ postingId: EntityId, note: Type.Optional(Text(200)) }, strict);
+export const ReverseCommand = Type.Object({ postingId: EntityId, note: optional(Text(200)) }, strict);
 /** Out of a vessel for good. */
 export const DiscardCommand = Type.Object(
   {
     vesselId: EntityId,
     volumeMl: VolumeMl,
     to: literals(['spilled', 'disposed']),
-    note: Type.Optional(Text(200)),
+    note: optional(Text(200)),
   },
   strict,
 );
@@ -64,10 +64,10 @@ export const RefillCommand = Type.Object(
   {
     vesselId: EntityId,
     /** where the old liquid goes; without it, to disposal */
-    toVesselId: Type.Optional(EntityId),
+    toVesselId: optional(EntityId),
     /** what comes in; without it, the bath stays empty */
-    fromVesselId: Type.Optional(EntityId),
-    volumeMl: Type.Optional(VolumeMl),
+    fromVesselId: optional(EntityId),
+    volumeMl: optional(VolumeMl),
   },
   strict,
 );
@@ -114,8 +114,8 @@ export const ReadCommand = Type.Object(
     vesselId: EntityId,
     reading: RawReadingInput,
     /** when it was taken, default now; ms since 1970 */
-    takenAtMs: Type.Optional(Moment),
-    note: Type.Optional(Text(200)),
+    takenAtMs: optional(Moment),
+    note: optional(Text(200)),
   },
   strict,
 );
@@ -142,13 +142,13 @@ export const Movement = Type.Object({
 export type Movement = Static<typeof Movement>;
 export const MovementQuery = Type.Object(
   {
-    vesselId: Type.Optional(EntityId),
-    kind: Type.Optional(Type.String({ maxLength: 20 })),
-    search: Type.Optional(Type.String({ maxLength: 100 })),
-    fromMs: Type.Optional(Moment),
-    toMs: Type.Optional(Moment),
-    limit: Type.Optional(Type.Integer({ minimum: 1, maximum: 500 })),
-    offset: Type.Optional(Type.Integer({ minimum: 0, maximum: 10_000_000 })),
+    vesselId: optional(EntityId),
+    kind: optional(Type.String({ maxLength: 20 })),
+    search: optional(Type.String({ maxLength: 100 })),
+    fromMs: optional(Moment),
+    toMs: optional(Moment),
+    limit: optional(Type.Integer({ minimum: 1, maximum: 500 })),
+    offset: optional(Type.Integer({ minimum: 0, maximum: 10_000_000 })),
   },
   strict,
 );
@@ -180,7 +180,7 @@ export type SolventReply = Static<typeof SolventReply>;
 export const PostingReply = Type.Object({
   postingId: EntityId,
   /** a count's difference to the book, g; negative when liquid was missing */
-  unaccountedG: Type.Optional(Type.Number()),
+  unaccountedG: optional(Type.Number()),
 });
 export type PostingReply = Static<typeof PostingReply>;
 export const VesselReply = Type.Object({ vessel: Vessel });

@@ -1,6 +1,6 @@
 import { WASTE_KINDS, type WasteAdded, type WasteContainer } from '@north-step/core/waste';
 import { type Static, Type } from 'typebox';
-import { EntityId, literals, ranged, strict, Text } from './common.ts';
+import { EntityId, literals, optional, ranged, strict, Text } from './common.ts';
 import { described } from './described.ts';
 
 export const OpenWaste = Type.Object(
@@ -11,7 +11,7 @@ export const AddWaste = Type.Object(
   {
     what: literals(WASTE_KINDS),
     grams: Type.Number({ exclusiveMinimum: 0, maximum: 1e6, description: 'g' }),
-    note: Type.Optional(Text(200)),
+    note: optional(Text(200)),
   },
   strict,
 );
@@ -20,8 +20,8 @@ export const HandOverWaste = Type.Object(
     /** a carrier who is licensed for it */
     carrier: Text(80),
     /** number of the paper that goes along */
-    paper: Type.Optional(Text(80)),
-    grams: Type.Optional(Type.Number({ exclusiveMinimum: 0, maximum: 1e7, description: 'g by their scale' })),
+    paper: optional(Text(80)),
+    grams: optional(Type.Number({ exclusiveMinimum: 0, maximum: 1e7, description: 'g by their scale' })),
   },
   strict,
 );
@@ -31,8 +31,8 @@ const Added = described<WasteAdded>()(
     by: Type.String(),
     what: literals(WASTE_KINDS),
     grams: Type.Number({ description: 'g' }),
-    note: Type.Optional(Type.String()),
-    runId: Type.Optional(Type.String({ description: 'the reclaim run that it came from' })),
+    note: optional(Type.String()),
+    runId: optional(Type.String({ description: 'the reclaim run that it came from' })),
   }),
 );
 const Container = described<WasteContainer>()(
@@ -44,13 +44,13 @@ const Container = described<WasteContainer>()(
     openedAtMs: Type.Number(),
     contents: Type.Array(Added),
     grams: Type.Number({ description: 'g in all' }),
-    hardenedAtMs: Type.Optional(Type.Number()),
-    handedOver: Type.Optional(
+    hardenedAtMs: optional(Type.Number()),
+    handedOver: optional(
       Type.Object({
         atMs: Type.Number(),
         by: Type.String(),
         carrier: Type.String(),
-        paper: Type.Optional(Type.String()),
+        paper: optional(Type.String()),
         grams: Type.Number({ description: 'g' }),
       }),
     ),

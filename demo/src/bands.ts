@@ -14,7 +14,7 @@ export type BandRow = {
   readonly plannedS: number;
   readonly band: Band;
   /** why it lies outside, found by planning again with that one thing changed; nothing where no such thing was found */
-  readonly because?: string;
+  readonly because?: string | undefined;
 };
 
 const MIN = 60;
@@ -58,7 +58,12 @@ export function usualBench(): BenchNow {
   };
 }
 
-type Planned = { readonly washS: number; readonly dryS: number; readonly lightS: number; readonly dipS?: number };
+type Planned = {
+  readonly washS: number;
+  readonly dryS: number;
+  readonly lightS: number;
+  readonly dipS?: number | undefined;
+};
 function planned(card: ResinCard, route: Route, bench: BenchNow): Planned {
   const bound = bindRoute(route, bench, { card });
   const request = {

@@ -25,7 +25,7 @@ type Day = {
   readonly bookErrorPctW: number;
   readonly loadPctW: number;
   readonly since: number;
-  readonly left?: { readonly truth: number; readonly ours: number };
+  readonly left?: { readonly truth: number; readonly ours: number } | undefined;
 };
 
 const RECENT = 30;

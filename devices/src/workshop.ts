@@ -19,7 +19,7 @@ export type TrueLamp = {
   readonly heatsK: number;
   readonly roomC: number;
   readonly timerStepS: number;
-  readonly cutOutS?: number;
+  readonly cutOutS?: number | undefined;
 };
 /** The colour of a batch's parts as they truly are, and of an unlit piece of their resin. */
 export type PartColours = { readonly part: Lab; readonly unlit: Lab };

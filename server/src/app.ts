@@ -37,13 +37,13 @@ import { SOLVENT_HANDLINGS, solventRoutes } from './solvent/index.ts';
 import { WASTE_HANDLINGS, wasteRoutes } from './waste/index.ts';
 
 export type AppOptions = {
-  readonly logLevel?: string;
+  readonly logLevel?: string | undefined;
   /** where the log goes; default: standard output */
-  readonly logTo?: { readonly write: (line: string) => void };
+  readonly logTo?: { readonly write: (line: string) => void } | undefined;
   /** built pages to serve */
-  readonly webFolder?: string;
+  readonly webFolder?: string | undefined;
   /** keep estimates up to the book in the background */
-  readonly followEstimates?: boolean;
+  readonly followEstimates?: boolean | undefined;
 };
 const BODY_LIMIT_BYTES = 256 * 1024;
 /** A request must be here whole within so long; whoever stalls is let go. */

@@ -26,10 +26,10 @@ import { keepZone } from './zone.ts';
 export type ServerOptions = {
   readonly folder: string;
   readonly port: number;
-  readonly webFolder?: string;
+  readonly webFolder?: string | undefined;
   readonly logLevel?: string;
   /** fills an empty database before anyone can reach it */
-  readonly fillEmpty?: (db: Db) => Promise<void>;
+  readonly fillEmpty?: ((db: Db) => Promise<void>) | undefined;
   /** told when the database is lost: nothing more can be taken */
   readonly onLost?: (error: DatabaseLost) => void;
   /** how far its clock is ahead of the machine's, ms: tests let hours pass so */

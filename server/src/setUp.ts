@@ -32,7 +32,7 @@ export type Workshop = {
     readonly name: string;
     readonly kind: StationKind;
     readonly capacity: number;
-    readonly vesselId?: string;
+    readonly vesselId?: string | undefined;
     readonly note: string;
   }[];
   /** light sources, by the station they stand at */

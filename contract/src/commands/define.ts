@@ -1,11 +1,11 @@
 import { type Static, type TObject, type TProperties, type TSchema, Type } from 'typebox';
-import { CommandId, PersonId, strict } from '../common.ts';
+import { CommandId, optional, PersonId, strict } from '../common.ts';
 
 /** What every command carries. */
 const COMMAND_META = {
   commandId: CommandId,
-  by: Type.Optional(PersonId),
-  heldMs: Type.Optional(
+  by: optional(PersonId),
+  heldMs: optional(
     Type.Integer({
       minimum: 0,
       maximum: 86_400_000,

@@ -18,7 +18,7 @@ export type Air = {
   readonly roomM3: number;
   readonly airChangesPerH: number;
   /** default 20 */
-  readonly tempC?: number;
+  readonly tempC?: number | undefined;
 };
 
 /**
@@ -73,7 +73,7 @@ export function vapourInRoom(
   use: {
     readonly sourcesGPerH: number;
     readonly hours: number;
-    readonly spillMl?: number;
+    readonly spillMl?: number | undefined;
     readonly limits?: VapourLimits;
   },
 ): VapourReply {

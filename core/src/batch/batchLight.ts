@@ -19,14 +19,14 @@ export type BatchLight = {
   /** the window is that of outer faces; insides of hollows stay soft */
   readonly outerOnly?: boolean;
   /** a rod of LEDs stood in each hollow */
-  readonly inside?: { readonly totalMW: number; readonly lengthMm: number };
+  readonly inside?: { readonly totalMW: number; readonly lengthMm: number } | undefined;
   /** samples of the map, and triangles that threw shadows */
   readonly samples?: number;
   readonly triangles?: number;
 };
 
 /** How a batch is to be cured: the light of its map, and what the lamp is set to. */
-export type CureChoice = { readonly light: BatchLight; readonly medium: Medium; readonly tempC?: number };
+export type CureChoice = { readonly light: BatchLight; readonly medium: Medium; readonly tempC?: number | undefined };
 
 const MOST_POSES = 2;
 

@@ -79,7 +79,7 @@ export function demandsOf(part: PartFacts): readonly Demand[] {
 }
 
 /** Pieces that leave: a number, or so many of each kind. */
-export type TakenOut = { readonly count?: number; readonly pieces?: readonly KindCount[] };
+export type TakenOut = { readonly count?: number | undefined; readonly pieces?: readonly KindCount[] | undefined };
 
 /** So many of each kind, where every kind and number can be. @param leave how the refusal goes on: `leave`, `came back` */
 function pick(

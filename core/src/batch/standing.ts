@@ -1,3 +1,4 @@
+import type { Perhaps } from '../given/index.ts';
 import { isCure } from '../route/index.ts';
 import { currentStep, remainingS } from './asked.ts';
 import type { BatchState } from './types.ts';
@@ -10,7 +11,8 @@ import type { BatchState } from './types.ts';
 export const STANDINGS = ['sealed', 'merged', 'held', 'stopped', 'look', 'due', 'running', 'waiting'] as const;
 export type Standing = (typeof STANDINGS)[number];
 
-type Stands = Pick<BatchState, 'steps' | 'recordHash' | 'mergedInto' | 'held' | 'flag' | 'flagStops' | 'lightClosed'>;
+type Stands = Pick<BatchState, 'steps'> &
+  Perhaps<Pick<BatchState, 'recordHash' | 'mergedInto' | 'held' | 'flag' | 'flagStops' | 'lightClosed'>>;
 
 /** @param batch the steps that are not done are enough */
 export function standingOf(batch: Stands, nowMs: number): Standing {

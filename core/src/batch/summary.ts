@@ -17,23 +17,23 @@ export type Worked = { readonly by: string; readonly atMs: number };
 /** What lists say of a batch: enough to show a line of it and how it stands, without its whole state. */
 export type BatchSummary = {
   readonly part: string;
-  readonly pieces?: BatchState['part']['pieces'];
+  readonly pieces?: BatchState['part']['pieces'] | undefined;
   readonly count: number;
   readonly resin: string;
   readonly lot: string;
-  readonly customer?: string;
-  readonly priority?: BatchState['priority'];
-  readonly route?: string;
+  readonly customer?: string | undefined;
+  readonly priority?: BatchState['priority'] | undefined;
+  readonly route?: string | undefined;
   /** the step that is not done, if any: what its standing is told from */
   readonly steps: readonly Step[];
-  readonly recordHash?: string;
-  readonly mergedInto?: string;
-  readonly held?: string;
-  readonly flag?: string;
-  readonly flagStops?: boolean;
-  readonly lightClosed?: BatchState['lightClosed'];
+  readonly recordHash?: string | undefined;
+  readonly mergedInto?: string | undefined;
+  readonly held?: string | undefined;
+  readonly flag?: string | undefined;
+  readonly flagStops?: boolean | undefined;
+  readonly lightClosed?: BatchState['lightClosed'] | undefined;
   /** the last wash whose load was known */
-  readonly washed?: WashedAt;
+  readonly washed?: WashedAt | undefined;
   /** light it was given so far, s */
   readonly litS: number;
   readonly worked: readonly Worked[];

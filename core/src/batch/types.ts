@@ -16,41 +16,41 @@ export type Step = {
   readonly station: string;
   readonly title: string;
   readonly hint: string;
-  readonly plannedS?: number;
+  readonly plannedS?: number | undefined;
   /** its time was typed into the route */
-  readonly fixed?: boolean;
+  readonly fixed?: boolean | undefined;
   /** what the models would take where the route fixes the time, s */
-  readonly modelS?: number;
+  readonly modelS?: number | undefined;
   /** the solvent stands in the ultrasonic tank itself */
-  readonly inTank?: boolean;
+  readonly inTank?: boolean | undefined;
   /** lit by the day: it has no timer and needs no power */
-  readonly daylight?: boolean;
+  readonly daylight?: boolean | undefined;
   /** which entry of the palette it came from; steps of before routes have none */
-  readonly type?: string;
-  readonly agitation?: Agitation;
-  readonly medium?: Medium;
-  readonly tempC?: number;
-  readonly air?: Air;
+  readonly type?: string | undefined;
+  readonly agitation?: Agitation | undefined;
+  readonly medium?: Medium | undefined;
+  readonly tempC?: number | undefined;
+  readonly air?: Air | undefined;
   /** what the band says before and after; {} is the batch */
-  readonly say?: readonly [start: string, finish: string];
+  readonly say?: readonly [start: string, finish: string] | undefined;
   readonly state: 'waiting' | 'running' | 'done';
-  readonly startedAtMs?: number;
-  readonly endedAtMs?: number;
-  readonly by?: string;
-  readonly outcome?: LookOutcome;
+  readonly startedAtMs?: number | undefined;
+  readonly endedAtMs?: number | undefined;
+  readonly by?: string | undefined;
+  readonly outcome?: LookOutcome | undefined;
   /** said at a look */
-  readonly note?: string;
-  readonly photoSha256?: string;
+  readonly note?: string | undefined;
+  readonly photoSha256?: string | undefined;
   /** measured at a look */
-  readonly colour?: LookColour;
+  readonly colour?: LookColour | undefined;
   /** time put on or taken off while it ran, in order */
-  readonly added?: readonly AddedTime[];
+  readonly added?: readonly AddedTime[] | undefined;
   /** past its limit in solvent and left in: why */
-  readonly stays?: readonly { readonly atMs: number; readonly by: string; readonly because: string }[];
+  readonly stays?: readonly { readonly atMs: number; readonly by: string; readonly because: string }[] | undefined;
   /** what came between while it ran */
-  readonly mishaps?: readonly Mishap[];
+  readonly mishaps?: readonly Mishap[] | undefined;
   /** what was known when it ran: loads, strength, temperature, light */
-  readonly knew?: Knew;
+  readonly knew?: Knew | undefined;
 };
 export type Knew = Readonly<Record<string, number | string>>;
 
@@ -68,8 +68,8 @@ export const MISHAPS = ['power lost', 'knocked over', 'fell', 'got wet'] as cons
 export type Mishap = {
   readonly what: (typeof MISHAPS)[number];
   /** how long the machine stood still, s */
-  readonly offS?: number;
-  readonly note?: string;
+  readonly offS?: number | undefined;
+  readonly note?: string | undefined;
   readonly atMs: number;
   readonly by: string;
 };
@@ -90,8 +90,8 @@ export type BatchState = {
     /** how long its light is: default as the resin is used */
     readonly dose?: Dose;
   };
-  readonly customer?: string;
-  readonly dueAtMs?: number;
+  readonly customer?: string | undefined;
+  readonly dueAtMs?: number | undefined;
   readonly createdAtMs: number;
   readonly steps: readonly Step[];
   /** film of resin on the open faces of the parts now, µm: its mass is what the baths take up */
@@ -101,37 +101,37 @@ export type BatchState = {
   /** bath liquid clinging to the parts, whole mg as text: solvent, water, resin */
   readonly clingingMg: readonly [string, string, string];
   /** light after which its coldest spot is expected tack-free, as it was planned, s */
-  readonly handleS?: number;
+  readonly handleS?: number | undefined;
   /** one increment of light, and the most light in all, s */
   readonly addS: number;
-  readonly lastS?: number;
+  readonly lastS?: number | undefined;
   /** from its light map, made at hanging, or once a plan of light was taken on */
   readonly light?: BatchLight;
   /** by its light map no plan fits: why, and what opens it */
-  readonly lightClosed?: LightClosed;
+  readonly lightClosed?: LightClosed | undefined;
   /** of the parts before any light, where it was photographed */
   readonly colourBefore?: ColourBefore;
   /** steps of its route that were not done, and why */
   readonly leftOut?: readonly LeftOut[];
   readonly broken: number;
-  readonly breakages?: readonly Breakage[];
+  readonly breakages?: readonly Breakage[] | undefined;
   /** what a caliper showed, in order */
-  readonly sizes?: readonly SizeKept[];
-  readonly priority?: Priority;
-  readonly note?: string;
+  readonly sizes?: readonly SizeKept[] | undefined;
+  readonly priority?: Priority | undefined;
+  readonly note?: string | undefined;
   /** why nothing may be begun on it */
-  readonly held?: string;
+  readonly held?: string | undefined;
   readonly splitFrom?: string;
   /** pieces of a sealed batch that came back: whose, its hash, and what was wrong */
   readonly returned?: { readonly from: string; readonly hash: string; readonly what: string };
   /** the batch that it became part of */
   readonly mergedInto?: string;
-  readonly flag?: string;
+  readonly flag?: string | undefined;
   /** nothing is begun on it until somebody has answered its flag */
-  readonly flagStops?: boolean;
+  readonly flagStops?: boolean | undefined;
   /** flags that were lowered, with what was answered */
-  readonly flagsAnswered?: readonly FlagAnswered[];
-  readonly recordHash?: string;
+  readonly flagsAnswered?: readonly FlagAnswered[] | undefined;
+  readonly recordHash?: string | undefined;
   /** given up before the end of its route */
   readonly scrapped?: { readonly because: string; readonly atMs: number; readonly by: string };
 };
@@ -140,7 +140,7 @@ export type FlagAnswered = {
   readonly note: string;
   readonly stopped: boolean;
   /** what was decided; nothing where the flag was only lowered */
-  readonly answer?: string;
+  readonly answer?: string | undefined;
   readonly atMs: number;
   readonly by: string;
 };
@@ -155,11 +155,11 @@ export type Breakage = {
   readonly count: number;
   readonly glued: number;
   /** name of the part, where several kinds are on the plate */
-  readonly which?: string;
+  readonly which?: string | undefined;
   /** it puts an earlier count right: why */
-  readonly corrects?: string;
-  readonly note?: string;
-  readonly photoSha256?: string;
+  readonly corrects?: string | undefined;
+  readonly note?: string | undefined;
+  readonly photoSha256?: string | undefined;
   readonly atMs: number;
   readonly by: string;
 };

@@ -1,6 +1,7 @@
 import type { LightCosts, PairScale } from '../cure/index.ts';
 import type { Air } from '../dry/index.ts';
 import type { Spaces } from '../fit/index.ts';
+import type { Perhaps } from '../given/index.ts';
 import type { Agitation, RecessBeliefs, Solvent } from '../wash/index.ts';
 import type { BathLine } from './lines.ts';
 import type { Schools } from './schools.ts';
@@ -11,8 +12,8 @@ export type BathNow = {
   readonly name: string;
   readonly loadPctW: number;
   /** where its load is in nine of ten cases, and what it is good for, where they were worked out */
-  readonly range90?: readonly [number, number];
-  readonly limitPctW?: number;
+  readonly range90?: readonly [number, number] | undefined;
+  readonly limitPctW?: number | undefined;
   readonly strengthPctW: number;
   readonly agitation: Agitation;
   readonly solvent: Solvent;
@@ -31,7 +32,7 @@ export type LampNow = {
   /** what its heater holds, if it has one */
   readonly heaterToC?: number;
   /** how far its light may be off either way */
-  readonly doubtShare?: number;
+  readonly doubtShare?: number | undefined;
 };
 
 /** A place of the bench where parts can be. */
@@ -52,7 +53,7 @@ export type BenchNow = {
   readonly humidityPct: number;
   readonly dryAir: Air;
   /** solvent vapour in the room as a share of what can burn, %, where a sensor was heard lately */
-  readonly vapourPctLel?: number;
+  readonly vapourPctLel?: number | undefined;
   /** as they stand on the bench */
   readonly stations: readonly StationNow[];
   readonly lines: readonly BathLine[];
@@ -61,13 +62,13 @@ export type BenchNow = {
   /** light sources, by station */
   readonly lamps: Readonly<Record<string, LampNow>>;
   /** sizes of plate, baths, lamps and ovens, as far as they were measured */
-  readonly spaces?: Spaces;
+  readonly spaces?: Spaces | undefined;
   /** what coupons and looks have shown of a resin under a lamp, by `pairKey` */
-  readonly pairs?: Readonly<Record<string, PairScale>>;
+  readonly pairs?: Readonly<Record<string, PairScale>> | undefined;
   /** what a look and a spoiled batch cost in this shop; default: a minute and a half of hands, forty minutes */
-  readonly lightCosts?: LightCosts;
+  readonly lightCosts?: LightCosts | undefined;
   /** what this workshop prefers where practitioners disagree */
-  readonly schools?: Partial<Schools>;
+  readonly schools?: Perhaps<Schools> | undefined;
   /** what looks have shown of recesses, by `recessKey`: family of resin and how the liquid is moved */
-  readonly recesses?: RecessBeliefs;
+  readonly recesses?: RecessBeliefs | undefined;
 };

@@ -20,7 +20,7 @@ export type VesselLine<V extends Member> = {
   readonly id: string;
   readonly name: string;
   readonly baths: readonly V[];
-} & { readonly [R in VesselRole]?: V };
+} & { readonly [R in VesselRole]?: V | undefined };
 
 /** The lines of a bench with their vessels, in the order in which they stand. */
 export function linesOf<V extends Member>(vessels: readonly V[]): readonly VesselLine<V>[] {

@@ -5,14 +5,14 @@ export type Reminder = (typeof REMINDERS)[number];
 /** How a workshop keeps its time and its habits. What is left out is as this machine has it. */
 export type Ways = {
   /** its time zone, by its IANA name */
-  readonly zone?: string;
+  readonly zone?: string | undefined;
   /** language that days and months are written in, by its BCP 47 tag */
-  readonly dates?: string;
+  readonly dates?: string | undefined;
   /** minutes of the day at which work begins and ends */
-  readonly opensMin?: number;
-  readonly closesMin?: number;
+  readonly opensMin?: number | undefined;
+  readonly closesMin?: number | undefined;
   /** what it does not want to be reminded of */
-  readonly silent?: readonly Reminder[];
+  readonly silent?: readonly Reminder[] | undefined;
 };
 
 /** Whether a name is a time zone that this machine knows. */

@@ -7,7 +7,7 @@ export type SizeSide = (typeof SIZE_SIDES)[number];
 export type SizeAsked = {
   readonly name: string;
   /** name of the part, where several kinds are in the batch */
-  readonly which?: string;
+  readonly which?: string | undefined;
   readonly side: SizeSide;
   readonly nominalMm: number;
   /** either way */
@@ -17,7 +17,7 @@ export type SizeAsked = {
 export type SizeFound = SizeAsked & {
   readonly foundMm: number;
   /** which piece of the batch, from 1 */
-  readonly piece?: number;
+  readonly piece?: number | undefined;
 };
 export type SizeKept = SizeFound & { readonly atMs: number; readonly by: string };
 

@@ -14,7 +14,7 @@ export type BathFacts = {
   readonly name: string;
   readonly estimate: BathEstimate;
   readonly limitPctW: number;
-  readonly lastReadingMs?: number;
+  readonly lastReadingMs?: number | undefined;
   /** batches since that reading, or since it was filled when it was never read */
   readonly batchesSince: number;
   readonly batchesLeft: { readonly median: number; readonly range90: readonly [number, number] };

@@ -24,14 +24,16 @@ export type Source = {
 export type ChoiceQuestion = {
   readonly bath: Cloud;
   /** what becomes of this bath when its line is rotated; nothing where it is not */
-  readonly rotated?: {
-    /** guesses of the bath that comes in its place; nothing in the last, which is filled anew */
-    readonly next?: Cloud;
-    /** who becomes whom, in words */
-    readonly what: string;
-    /** liquid that leaves the line, mL */
-    readonly leavesMl: number;
-  };
+  readonly rotated?:
+    | {
+        /** guesses of the bath that comes in its place; nothing in the last, which is filled anew */
+        readonly next?: Cloud | undefined;
+        /** who becomes whom, in words */
+        readonly what: string;
+        /** liquid that leaves the line, mL */
+        readonly leavesMl: number;
+      }
+    | undefined;
   readonly name: string;
   readonly solvent: Solvent;
   readonly recent: readonly WashLoad[];

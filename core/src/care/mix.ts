@@ -74,7 +74,7 @@ const WEAK_PCT_W = 85;
 export type BathBefore = {
   readonly name: string;
   /** of its alcohol; nothing in a bath of water */
-  readonly strengthPctW?: number;
+  readonly strengthPctW?: number | undefined;
   /** g of each resin in it, by card id */
   readonly resinsG: Readonly<Record<string, number>>;
 };

@@ -27,12 +27,12 @@ export type CareBath = {
   readonly capacityMl: number;
   readonly limit: BathLimit;
   /** the bath that parts come from before this one */
-  readonly carrierId?: string;
+  readonly carrierId?: string | undefined;
   /** where its line is rotated: the bath that takes this one's place, and the one that leaves */
-  readonly rotation?: { readonly nextId?: string; readonly leavesId: string };
-  readonly lastReadingMs?: number;
+  readonly rotation?: { readonly nextId?: string | undefined; readonly leavesId: string } | undefined;
+  readonly lastReadingMs?: number | undefined;
   /** when what is in there was put in */
-  readonly lastFillMs?: number;
+  readonly lastFillMs?: number | undefined;
 };
 export type CareQuestion = {
   readonly nowMs: number;

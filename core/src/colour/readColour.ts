@@ -15,7 +15,7 @@ export type ColourMarks = {
 };
 export type ColourReading = {
   readonly part: Lab;
-  readonly reference?: Lab;
+  readonly reference?: Lab | undefined;
   /** standard deviation of a b* of this photo, from the unrest of its spots */
   readonly noiseDb: number;
 };

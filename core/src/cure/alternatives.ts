@@ -5,12 +5,12 @@ import { type CureSetting, type CureWindow, cureEnd, cureMoment, DEFAULT_CURE_C 
 
 export type CureAlternative = {
   readonly change: string;
-  readonly handleS?: number;
-  readonly maxS?: number;
+  readonly handleS?: number | undefined;
+  readonly maxS?: number | undefined;
   /** stiffness of the coldest depth when first handled, % of the fully cured; with an oven after it, then */
-  readonly stiffnessPct?: number;
+  readonly stiffnessPct?: number | undefined;
   /** what it costs, in words */
-  readonly risk?: string;
+  readonly risk?: string | undefined;
 };
 
 const CHAMBERS_C = [45, 60] as const;
@@ -26,9 +26,10 @@ const SOFT_WITHIN_K = 5;
  */
 export function cureAlternatives(
   setting: CureSetting,
-  { poses, turned }: { readonly poses?: readonly PoseLight[]; readonly turned?: readonly PoseLight[] } = {},
+  { poses, turned }: { readonly poses?: readonly PoseLight[]; readonly turned?: readonly PoseLight[] | undefined } = {},
 ): readonly CureAlternative[] {
-  const found: { change: string; window: CureWindow; stiffnessPct?: number; risk?: string }[] = [];
+  const found: { change: string; window: CureWindow; stiffnessPct?: number | undefined; risk?: string | undefined }[] =
+    [];
   const add = (change: string, over: Partial<CureSetting>, risk?: string, powerShare = 1) => {
     const changed = { ...setting, ...over };
     const window = windowOf(
@@ -91,7 +92,7 @@ const stiffnessAt = (setting: CureSetting, seconds: number | undefined): number 
 function ovenAfter(
   setting: CureSetting,
   poses?: readonly PoseLight[],
-): { change: string; window: CureWindow; stiffnessPct?: number; risk?: string } {
+): { change: string; window: CureWindow; stiffnessPct?: number; risk?: string | undefined } {
   const window = windowOf(setting, poses);
   const { handleS } = window;
   const change = `oven at ${OVEN.tempC} °C for an hour after`;

@@ -10,7 +10,7 @@ export type CouponResult = (typeof COUPON_RESULTS)[number];
 export type Outcome = {
   readonly seconds: number;
   readonly result: CouponResult;
-  readonly shoreD?: number;
+  readonly shoreD?: number | undefined;
   /** a look at a part in daily work: it says less than a coupon timed on purpose */
   readonly weak?: boolean;
   /** light on it over that of the setting, default 1: its coldest spot for tack, its hottest for tint */
@@ -64,12 +64,12 @@ export type CouponFit = {
   readonly handleS: number;
   readonly handleRange90: readonly [number, number];
   /** absent when nothing tints or embrittles it in six hours */
-  readonly maxS?: number;
-  readonly maxRange90?: readonly [number, number];
+  readonly maxS?: number | undefined;
+  readonly maxRange90?: readonly [number, number] | undefined;
   /** what was believed before, for the picture */
   readonly prior: {
     readonly handleRange90: readonly [number, number];
-    readonly maxRange90?: readonly [number, number];
+    readonly maxRange90?: readonly [number, number] | undefined;
   };
 };
 

@@ -26,7 +26,7 @@ export type CureConstants = {
   /** cure must reach the middle of the wall */
   readonly toMiddle: boolean;
   readonly stiffFrom: number;
-  readonly tint?: { readonly endDb: number; readonly doseJPerCm2: number; readonly limitDb: number };
+  readonly tint?: { readonly endDb: number; readonly doseJPerCm2: number; readonly limitDb: number } | undefined;
 };
 
 export const CURE_FAMILIES = [

@@ -6,9 +6,9 @@ import type { CureSetting, CureWindow } from './window.ts';
 export type CurePlanStep = { readonly kind: 'cure' | 'look' | 'add'; readonly seconds: number; readonly note: string };
 export type Timer = {
   /** the timer counts in steps of this, default 1 */
-  readonly stepS?: number;
+  readonly stepS?: number | undefined;
   /** the lamp switches itself off after this */
-  readonly cutOutS?: number;
+  readonly cutOutS?: number | undefined;
 };
 
 const FIRST_SHARE = 0.7;
@@ -86,7 +86,10 @@ export const OPEN_RATIO = 1.5;
 export const windowRatio = (window: Pick<CureWindow, 'handleS' | 'maxS'>): number =>
   window.handleS === undefined ? 0 : (window.maxS ?? Number.POSITIVE_INFINITY) / window.handleS;
 
-export type WindowRange = { readonly handleS: readonly [number, number]; readonly maxS?: readonly [number, number] };
+export type WindowRange = {
+  readonly handleS: readonly [number, number];
+  readonly maxS?: readonly [number, number] | undefined;
+};
 
 /** How far rate and harmful dose may be off either way, as shares. */
 export type CureDoubt = { readonly rate: number; readonly dose: number };

@@ -13,7 +13,7 @@ export type TestSchedule = {
   readonly tempC: number;
   readonly wallMm: number;
   /** baked afterwards */
-  readonly oven?: { readonly tempC: number; readonly seconds: number };
+  readonly oven?: { readonly tempC: number; readonly seconds: number } | undefined;
 };
 /** Mean of a set and where its true mean lies, 90 %. */
 export type TestSpread = {

@@ -20,12 +20,12 @@ export type CardSchedule = {
 export type OurLamp = {
   readonly mWPerCm2: number;
   /** what its heater holds, if it has one */
-  readonly canHeatToC?: number;
+  readonly canHeatToC?: number | undefined;
   readonly medium: Medium;
   /** default 25 */
-  readonly roomC?: number;
+  readonly roomC?: number | undefined;
   /** default 0.5 K for each mW/cm², at most 15 */
-  readonly lampHeatsK?: number;
+  readonly lampHeatsK?: number | undefined;
 };
 export type Translation = {
   readonly reachable: boolean;
@@ -36,7 +36,7 @@ export type Translation = {
   /** light until 95 % of what is reachable here, where the card's cure is not */
   readonly lampMinutes?: number;
   /** then so long in an oven; absent when no oven gets there */
-  readonly oven?: { readonly tempC: number; readonly minutes: number };
+  readonly oven?: { readonly tempC: number; readonly minutes: number } | undefined;
 };
 
 const TOLERANCE = 0.001;

@@ -27,36 +27,42 @@ export type CureSetting = {
   readonly hotMWPerCm2: number;
   readonly medium: Medium;
   /** room or chamber, default 25 */
-  readonly tempC?: number;
+  readonly tempC?: number | undefined;
   /** of the part as it goes in; default the room, at most 25, and no warmer than the chamber */
-  readonly entersC?: number;
+  readonly entersC?: number | undefined;
   /** warming by the lamp itself, default 0.5 K for each mW/cm² */
-  readonly lampHeatsK?: number;
+  readonly lampHeatsK?: number | undefined;
   /** played before the setting above goes on for as long as needed */
-  readonly phases?: readonly CurePhase[];
+  readonly phases?: readonly CurePhase[] | undefined;
 };
 
 export type CurePhase = {
   readonly seconds: number;
-  readonly medium?: Medium;
-  readonly tempC?: number;
-  readonly coldMWPerCm2?: number;
-  readonly hotMWPerCm2?: number;
+  readonly medium?: Medium | undefined;
+  readonly tempC?: number | undefined;
+  readonly coldMWPerCm2?: number | undefined;
+  readonly hotMWPerCm2?: number | undefined;
 };
 
 export type CureWindow = {
   /** tack-free, and skin cured, at the coldest spot; absent when not reached in six hours */
-  readonly handleS?: number;
+  readonly handleS?: number | undefined;
   /** 90 % of the attainable rise at the coldest spot; absent when tint or brittleness comes first */
-  readonly fullS?: number;
+  readonly fullS?: number | undefined;
   /** tint limit or brittleness at the hottest spot */
-  readonly maxS?: number;
+  readonly maxS?: number | undefined;
   /** what sets handleS: a tacky surface, uncured depth, or a temperature ceiling below the target */
   readonly limitedBy: 'tack' | 'depth' | 'ceiling';
   readonly maxBy: 'tint' | 'brittle' | 'none';
 };
 
-type Targets = { tackS?: number; deepS?: number; fullS?: number; tintS?: number; brittleS?: number };
+type Targets = {
+  tackS?: number | undefined;
+  deepS?: number | undefined;
+  fullS?: number | undefined;
+  tintS?: number | undefined;
+  brittleS?: number | undefined;
+};
 
 /**
  * Start and end of the cure window in one forward pass over the coldest and hottest spot, crossings interpolated.

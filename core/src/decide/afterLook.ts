@@ -15,7 +15,7 @@ import type { Moment } from './moment.ts';
 export function afterLook(
   batch: BatchState,
   step: Step,
-  { outcome, remedy }: { readonly outcome: LookOutcome; readonly remedy?: 'wash' | 'light' },
+  { outcome, remedy }: { readonly outcome: LookOutcome; readonly remedy?: 'wash' | 'light' | undefined },
   bench: BenchNow,
   now: Moment,
 ): BatchEvent[] {

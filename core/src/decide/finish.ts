@@ -149,9 +149,10 @@ export function decideLifted(
 }
 
 export const FINISH_DEEDS = {
-  'step.finish': byBench<OfStep & { readonly liftedAtMs?: number }>((batch, { stepId, liftedAtMs }, bench, now) =>
-    liftedAtMs === undefined
-      ? decideFinish(batch, stepId, bench, now)
-      : decideLifted(batch, stepId, liftedAtMs, bench, now),
+  'step.finish': byBench<OfStep & { readonly liftedAtMs?: number | undefined }>(
+    (batch, { stepId, liftedAtMs }, bench, now) =>
+      liftedAtMs === undefined
+        ? decideFinish(batch, stepId, bench, now)
+        : decideLifted(batch, stepId, liftedAtMs, bench, now),
   ),
 };

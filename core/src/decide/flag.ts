@@ -7,9 +7,9 @@ import type { Moment } from './moment.ts';
 export type Flagging = {
   readonly note: string | null;
   /** nothing is begun until somebody answers it */
-  readonly stops?: boolean;
+  readonly stops?: boolean | undefined;
   /** what was decided, when it is lowered */
-  readonly answer?: string;
+  readonly answer?: string | undefined;
 };
 
 /** Raises a flag, or lowers it. One that stops is only lowered with an answer, which stays with the batch. */

@@ -12,13 +12,13 @@ import type { Moment } from './moment.ts';
 
 export type Look = {
   readonly outcome: LookOutcome;
-  readonly broken?: number;
-  readonly note?: string;
-  readonly colour?: PhotoColour;
+  readonly broken?: number | undefined;
+  readonly note?: string | undefined;
+  readonly colour?: PhotoColour | undefined;
   /** of a stored photo */
-  readonly photoSha256?: string;
+  readonly photoSha256?: string | undefined;
   /** chosen over what the window says: tacky parts go back to the bath, or get light */
-  readonly remedy?: 'wash' | 'light';
+  readonly remedy?: 'wash' | 'light' | undefined;
 };
 
 /** Records what was seen, and puts in what it calls for: another clean wash, or another increment of light. */

@@ -7,10 +7,10 @@ import type { Moment } from './moment.ts';
 
 /** What can be set at any time before the seal; null takes it away. */
 export type BatchEdit = {
-  readonly customer?: string | null;
-  readonly dueAtMs?: number | null;
-  readonly priority?: Priority;
-  readonly note?: string | null;
+  readonly customer?: string | null | undefined;
+  readonly dueAtMs?: number | null | undefined;
+  readonly priority?: Priority | undefined;
+  readonly note?: string | null | undefined;
 };
 
 /** Nothing is begun on a held batch; what runs may be finished. */
@@ -29,11 +29,11 @@ export const decideEdit = (edit: BatchEdit, now: Moment): Result<BatchEvent[], R
 
 export type Broke = {
   readonly count: number;
-  readonly glued?: number;
+  readonly glued?: number | undefined;
   /** name of the part, where several kinds are on the plate */
-  readonly which?: string;
-  readonly note?: string;
-  readonly photoSha256?: string;
+  readonly which?: string | undefined;
+  readonly note?: string | undefined;
+  readonly photoSha256?: string | undefined;
 };
 
 /** Pieces that broke, at whatever step; how many of them were mended with glue. */

@@ -24,13 +24,13 @@ export type WorkedLight = {
   readonly setting: CureSetting;
   readonly forecast: CureForecast;
   /** of one run of the plan; nothing when no plan fits */
-  readonly eachS?: number;
-  readonly range?: WindowRange;
+  readonly eachS?: number | undefined;
+  readonly range?: WindowRange | undefined;
   readonly closed?: ReturnType<typeof whyClosed>;
   readonly alternatives: readonly CureAlternative[];
-  readonly stiffnessPct?: number;
+  readonly stiffnessPct?: number | undefined;
   /** of the plain pose alone, when the plan turns the parts over */
-  readonly unturnedHandleS?: number;
+  readonly unturnedHandleS?: number | undefined;
 };
 
 /** What a batch would be lit for by a choice, what closes its window, and what else could be done. */

@@ -16,13 +16,13 @@ const RELIEF_FILM_UM = 3;
 
 export type DryRequest = {
   readonly solvent: Solvent;
-  readonly tempC?: number;
-  readonly humidityPct?: number;
+  readonly tempC?: number | undefined;
+  readonly humidityPct?: number | undefined;
   readonly air: Air;
   /** liquid film on the faces; default: what drains in 10 s over 60 mm */
-  readonly filmUm?: number;
+  readonly filmUm?: number | undefined;
   /** deepest puddle in a corner or pocket, default 0 */
-  readonly puddleMm?: number;
+  readonly puddleMm?: number | undefined;
 };
 export type DryAnswer = { readonly seconds: number; readonly wetBulbC: number; readonly filmUm: number };
 

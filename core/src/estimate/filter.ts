@@ -33,7 +33,7 @@ export type Filter = {
   readonly factors: Float64Array[];
   readonly cached: Map<string, Float64Array>;
   /** normalised weights, until a reading changes them */
-  weights?: Weights;
+  weights?: Weights | undefined;
 };
 
 export type Weights = { readonly weights: Float64Array; readonly effective: number };

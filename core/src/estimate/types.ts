@@ -32,7 +32,7 @@ export type BathEvent = { readonly id: string; readonly atMs: number } & (
       readonly resinG: number;
       /** clinging liquid that came with the parts, g, and the bath it came from */
       readonly carriedG: number;
-      readonly carriedFrom?: string;
+      readonly carriedFrom?: string | undefined;
       readonly dragOutG: number;
       readonly lostSolventG: number;
       readonly lostWaterG: number;
@@ -75,7 +75,7 @@ export type History = {
   readonly items: readonly HistoryItem[];
   readonly seed: number;
   /** default 2,000 */
-  readonly particles?: number;
+  readonly particles?: number | undefined;
 };
 
 export type Range = readonly [low: number, high: number];

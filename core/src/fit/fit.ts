@@ -11,11 +11,11 @@ export type WashSpace = {
   readonly depthMm: number;
   /** what the impeller and its guard take up above the floor */
   readonly impellerMm: number;
-  readonly basket?: { readonly sizeMm: Size3; readonly meshMm: number };
+  readonly basket?: { readonly sizeMm: Size3; readonly meshMm: number } | undefined;
 };
 /** What stands where, as far as it was measured. */
 export type Spaces = {
-  readonly plate?: { readonly sizeMm: Size2; readonly mountMm: number };
+  readonly plate?: { readonly sizeMm: Size2; readonly mountMm: number } | undefined;
   readonly wash?: Readonly<Record<string, WashSpace>>;
   /** lamps and ovens by station: clear width, depth, height */
   readonly boxes?: Readonly<Record<string, Size3>>;
@@ -56,9 +56,9 @@ type WashCase = {
   readonly name: string;
   readonly boxMm: Size3;
   readonly space: WashSpace;
-  readonly level?: BathLevel;
+  readonly level?: BathLevel | undefined;
   /** the plate hangs in the bath with the parts on it */
-  readonly plate?: NonNullable<Spaces['plate']>;
+  readonly plate?: NonNullable<Spaces['plate']> | undefined;
 };
 
 /** Does it go in, is it covered, is it clear of the impeller, does it fall through. */

@@ -64,18 +64,18 @@ export type Lamp = {
   readonly floorReflectance: number;
   readonly wallReflectance: number;
   readonly wallAreaMm2: number;
-  readonly portMm2?: number;
+  readonly portMm2?: number | undefined;
   /** warmer than the room after ten minutes, K */
   readonly heatsK: number;
   /** its heater can hold this */
-  readonly heaterToC?: number;
+  readonly heaterToC?: number | undefined;
   readonly timerStepS: number;
-  readonly cutOutS?: number;
+  readonly cutOutS?: number | undefined;
   readonly hours: number;
   /** light lost in 1,000 hours, share */
   readonly fadesPer1000h: number;
   /** last time it was metered: what the meter showed over what the description says */
-  readonly metered?: { readonly scale: number; readonly hours: number; readonly spreadPct: number };
+  readonly metered?: { readonly scale: number; readonly hours: number; readonly spreadPct: number } | undefined;
 };
 /** By ruler, clock and data sheet alone. */
 export type LampDescription = Omit<Lamp, 'metered'>;

@@ -29,11 +29,11 @@ export type SunAt = {
   readonly lonDeg: number;
   readonly atMs: number;
   /** of the sky that is covered, 0 to 1 */
-  readonly cloudShare?: number;
+  readonly cloudShare?: number | undefined;
   /** of the ground about, default 0.15 */
-  readonly albedo?: number;
+  readonly albedo?: number | undefined;
   /** the part lies behind window glass */
-  readonly behindGlass?: boolean;
+  readonly behindGlass?: boolean | undefined;
 };
 export type SunLight = {
   readonly elevationDeg: number;
@@ -104,7 +104,7 @@ const DAY_MIN = 24 * 60;
 export function sunMinutes(
   at: SunAt,
   doseJPerCm2: number,
-): { readonly minutes?: number; readonly range: readonly [number | undefined, number | undefined] } {
+): { readonly minutes?: number | undefined; readonly range: readonly [number | undefined, number | undefined] } {
   const reach = (factor: number): number | undefined => {
     let dose = 0;
     for (let minute = 0; minute < DAY_MIN; minute += STEP_MIN) {

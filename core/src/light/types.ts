@@ -16,19 +16,21 @@ export type Led = {
 /** What lies around the parts and sends light on. Heights in mm above the turntable's plane. */
 export type Surroundings = {
   /** a mirror below everything */
-  readonly floor?: { readonly zMm: number; readonly reflectance: number };
+  readonly floor?: { readonly zMm: number; readonly reflectance: number } | undefined;
   /** the disc the parts stand on: 0 opaque, about 0.9 for clear plastic */
-  readonly table?: { readonly zMm: number; readonly radiusMm: number; readonly transmission: number };
+  readonly table?: { readonly zMm: number; readonly radiusMm: number; readonly transmission: number } | undefined;
   /** white walls about the whole; the port is an opening that swallows light */
-  readonly walls?: {
-    readonly reflectance: number;
-    readonly areaMm2: number;
-    readonly portMm2?: number;
-    /** default 0.3: an engineering guess */
-    readonly partReflectance?: number;
-  };
+  readonly walls?:
+    | {
+        readonly reflectance: number;
+        readonly areaMm2: number;
+        readonly portMm2?: number | undefined;
+        /** default 0.3: an engineering guess */
+        readonly partReflectance?: number | undefined;
+      }
+    | undefined;
   /** default air */
-  readonly medium?: Medium;
+  readonly medium?: Medium | undefined;
 };
 
 /** Points on a surface: at and normal hold three numbers each, mm and unit length. */
@@ -43,16 +45,16 @@ export type Samples = {
 export type LightScene = Surroundings & {
   readonly leds: readonly Led[];
   /** what throws shadows: the parts themselves and their neighbours; none for free points */
-  readonly parts?: ShadowTree;
+  readonly parts?: ShadowTree | undefined;
   /** whole surface of the parts, for what they throw back; default: that of the samples */
-  readonly partAreaMm2?: number;
+  readonly partAreaMm2?: number | undefined;
   /** turns of the table, spread evenly; 1 for parts that stand still */
-  readonly angles?: number;
+  readonly angles?: number | undefined;
   /** shadow rays start this far off the surface, mm */
-  readonly offsetMm?: number;
-  readonly opennessRays?: number;
+  readonly offsetMm?: number | undefined;
+  readonly opennessRays?: number | undefined;
   /** every sample sees every LED in every turn: slower, for comparison */
-  readonly exact?: boolean;
+  readonly exact?: boolean | undefined;
 };
 
 export const DEFAULT_OPENNESS_RAYS = 25;

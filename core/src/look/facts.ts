@@ -18,7 +18,7 @@ export type Facts = {
   readonly rateDoubt: number;
   readonly doseDoubt: number;
   /** coldest over hottest light of its map; nothing without a map */
-  readonly evenness?: number;
+  readonly evenness?: number | undefined;
   readonly neverLitPct: number;
   readonly turned: boolean;
   /** time in solvent over its limit */

@@ -31,14 +31,18 @@ export type ChoreView = {
   readonly later?: readonly { readonly batchId: string; readonly name: string; readonly hoursAgo: number }[];
   /** green parts that have waited a day or more */
   readonly green?: readonly (GreenWait & { readonly batchId: string; readonly name: string })[];
-  readonly lamps: readonly { readonly station: string; readonly name: string; readonly doubtShare?: number }[];
+  readonly lamps: readonly {
+    readonly station: string;
+    readonly name: string;
+    readonly doubtShare?: number | undefined;
+  }[];
   /** reclaim runs under way */
   readonly runs?: readonly RunState[];
   /** checks of the room that are due, the oldest first */
   readonly checks?: readonly { readonly id: string; readonly name: string }[];
   readonly nowMs?: number;
   /** what this workshop does not want to be reminded of */
-  readonly silent?: readonly Reminder[];
+  readonly silent?: readonly Reminder[] | undefined;
 };
 
 /** A range this wide against the limit hides whether the bath is still good. */

@@ -42,23 +42,23 @@ export type Action = {
   /** what is worn at it */
   readonly cautions: readonly CautionId[];
   /** what comes after it in this batch */
-  readonly follows?: string;
+  readonly follows?: string | undefined;
   /** when it is due, s from now; below 0 when overdue; undefined when it can be done any time */
-  readonly dueInS?: number;
+  readonly dueInS?: number | undefined;
   /** a timed step in its first fifth: ending it is asked about */
-  readonly early?: { readonly ranS: number; readonly wantedS: number };
+  readonly early?: { readonly ranS: number; readonly wantedS: number } | undefined;
   /** why it must wait, if it must */
-  readonly waitsFor?: string;
+  readonly waitsFor?: string | undefined;
   /** what to do about that */
-  readonly wayOn?: string;
+  readonly wayOn?: string | undefined;
   /** only a person's word lets it go on */
-  readonly blocked?: 'held' | 'flag' | 'light';
+  readonly blocked?: 'held' | 'flag' | 'light' | undefined;
   /** when what it waits for is over, s from now, if that is known */
-  readonly clearInS?: number;
+  readonly clearInS?: number | undefined;
   /** it cannot be pressed away: it asks whether the parts were lifted, and when */
-  readonly asks?: 'exposure';
+  readonly asks?: 'exposure' | undefined;
   /** what mends it instead of finishing it: so much more time */
-  readonly fix?: { readonly addS: number };
+  readonly fix?: { readonly addS: number } | undefined;
 };
 
 /** A bath as the next step needs it. */
@@ -69,13 +69,13 @@ export type BenchView = {
   readonly nowMs: number;
   readonly stations: Readonly<Record<string, { readonly name: string; readonly capacity: number }>>;
   /** pairs of hands at the bench, default 1 */
-  readonly hands?: number;
+  readonly hands?: number | undefined;
   /** by station */
-  readonly baths?: Readonly<Record<string, BathFit>>;
+  readonly baths?: Readonly<Record<string, BathFit>> | undefined;
   /** by station: how far the light may be off */
-  readonly lamps?: Readonly<Record<string, { readonly doubtShare?: number }>>;
+  readonly lamps?: Readonly<Record<string, { readonly doubtShare?: number | undefined }>> | undefined;
   /** by batch: what the sensor of its lamp has shown in the step that runs */
-  readonly light?: Readonly<Record<string, LightSoFar>>;
+  readonly light?: Readonly<Record<string, LightSoFar>> | undefined;
   /** by batch: what its wash unit has told in the step that runs */
-  readonly wash?: Readonly<Record<string, WashSoFar>>;
+  readonly wash?: Readonly<Record<string, WashSoFar>> | undefined;
 };

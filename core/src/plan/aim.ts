@@ -13,6 +13,7 @@ import {
   translate,
   type WindowRange,
 } from '../cure/index.ts';
+import { given } from '../given/index.ts';
 import type { ResinCard } from '../resin/index.ts';
 import { type Dose, procedureTimes } from '../route/index.ts';
 
@@ -35,7 +36,7 @@ type Asked = {
   readonly window: CureWindow;
   readonly range: WindowRange | undefined;
   readonly timer: Timer;
-  readonly costs?: LightCosts;
+  readonly costs?: LightCosts | undefined;
   /** what half of the surface gets at least: a card speaks of a usual face, not of the darkest corner */
   readonly usualMWPerCm2: number;
 };
@@ -104,7 +105,7 @@ function strongS(card: ResinCard, setting: CureSetting, window: CureWindow): num
 export function minutesHereS(card: ResinCard, setting: CureSetting, minutes: number): number {
   const here = { mWPerCm2: setting.coldMWPerCm2, medium: setting.medium, lampHeatsK: setting.lampHeatsK };
   const roomC = setting.tempC ?? CARD_LAMP.tempC;
-  const sheet = { minutes, ...CARD_LAMP, ...card.cardLight, medium: card.cureMedium };
+  const sheet = { minutes, ...CARD_LAMP, ...given(card.cardLight ?? {}), medium: card.cureMedium };
   const same = translate(setting.constants, sheet, { ...here, roomC }, setting.wallMm);
   return 60 * (same.minutes ?? same.lampMinutes ?? minutes);
 }

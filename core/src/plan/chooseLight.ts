@@ -18,7 +18,7 @@ export type MappedAs = Pick<BatchLight, 'station' | 'placed' | 'outerOnly' | 'in
   readonly ups: readonly Vec3[];
 };
 /** Light of the batch's coldest and hottest spot as placed, and over both poses. */
-export type PoseLights = { readonly plain?: BatchLight; readonly turned?: BatchLight };
+export type PoseLights = { readonly plain?: BatchLight | undefined; readonly turned?: BatchLight | undefined };
 
 /** More surface than this inside hollows, and the plan goes by the outer faces unless told otherwise, %. */
 export const HOLLOW_COUNTS_PCT = 1;
@@ -74,8 +74,8 @@ const LEFT_DARK_PCT = 0.5;
 const WORTH_A_TURN = 1.1;
 
 export type Forecasts = {
-  readonly plain?: Pick<CureForecast, 'window'>;
-  readonly turned?: Pick<CureForecast, 'window'>;
+  readonly plain?: Pick<CureForecast, 'window'> | undefined;
+  readonly turned?: Pick<CureForecast, 'window'> | undefined;
 };
 
 /** Whether the parts are to be turned over half-way: an underside lies in the dark, and turning gains at least a tenth. */

@@ -14,13 +14,13 @@ export type LightFrom = 'procedure' | 'light map' | 'even light';
 export type CureForecast = {
   readonly window: CureWindow;
   /** how far both edges may be off */
-  readonly range?: WindowRange;
+  readonly range?: WindowRange | undefined;
   /** first run, increments and the most in all; nothing when no plan fits */
-  readonly doses?: Doses;
+  readonly doses?: Doses | undefined;
   /** what the first run is to reach */
   readonly aim: LightAim;
   /** chance that the first look passes */
-  readonly passes?: number;
+  readonly passes?: number | undefined;
   readonly from: LightFrom;
 };
 

@@ -10,7 +10,7 @@ import { bathAt, cleanBath } from './baths.ts';
 const PUDDLE_MM = { lifted: 0.1, blown: 0.03, patted: 0.02 } as const;
 
 /** A step as far as it wets or dries: of a route, or of a batch. */
-export type WettingStep = { readonly kind: StepKind; readonly type?: string; readonly station: string };
+export type WettingStep = { readonly kind: StepKind; readonly type?: string | undefined; readonly station: string };
 export type Wetting = { readonly liquid?: Solvent; readonly puddleMm: number };
 
 /** What wets the parts after these steps, and how much of it stands in corners: a warm dip or a rinse leaves water. */
@@ -37,9 +37,9 @@ export const wettingBefore = <S extends WettingStep>(steps: readonly S[], dry: S
 
 export type Drying = Partial<Wetting> & {
   readonly soakedS: number;
-  readonly air?: Air;
+  readonly air?: Air | undefined;
   /** which entry of the palette dries: a warm box takes its own time at the least */
-  readonly type?: string;
+  readonly type?: string | undefined;
 };
 type Dried = {
   readonly bench: BenchNow;

@@ -18,7 +18,7 @@ export type BatchRequest = {
   /** default: two baths by machine, supports off before the cure */
   readonly route?: Route;
   /** from its light map; else the lamp's meter reading is taken as even */
-  readonly light?: BatchLight;
+  readonly light?: BatchLight | undefined;
   /** medium and heat chosen over the route's */
-  readonly cureIn?: { readonly medium: Medium; readonly tempC?: number };
+  readonly cureIn?: { readonly medium: Medium; readonly tempC?: number | undefined };
 };

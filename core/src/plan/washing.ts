@@ -24,7 +24,7 @@ export type BathVessel = {
 };
 
 /** What a wash unit told of itself over the whole step. */
-export type WashSeen = { readonly stirredS: number; readonly tempC?: number };
+export type WashSeen = { readonly stirredS: number; readonly tempC?: number | undefined };
 
 const HANDLING_S = 60;
 /** Shine that an eye can see in recesses means at least this much resin. An engineering guess. */

@@ -33,9 +33,9 @@ export type StageAt = {
   readonly station: string;
   readonly bath: BathNow;
   /** typed into the route: it stands */
-  readonly fixedS?: number;
+  readonly fixedS?: number | undefined;
   /** a dip or a rinse takes as long as such take */
-  readonly capS?: number;
+  readonly capS?: number | undefined;
   readonly card: ResinCard;
 };
 /** Washes in a row, parted by trimming: everything between two dryings. */

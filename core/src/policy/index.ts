@@ -15,7 +15,7 @@ export type PolicyBath = { readonly volumeMl: number; readonly limitPctW: number
 export type PolicyRule = { readonly rule: 'limit' } | { readonly rule: 'calendar'; readonly everyDays: number };
 export type PolicyReclaim =
   | { readonly kind: 'none' }
-  | { readonly kind: 'harden'; readonly passes: number; readonly maxReclaimedPct?: number };
+  | { readonly kind: 'harden'; readonly passes: number; readonly maxReclaimedPct?: number | undefined };
 export type PolicyPrices = SolventPrices & {
   /** work of one change */
   readonly changeEach: number;
@@ -201,10 +201,10 @@ function washThrough(held: Bath[], job: PolicyBatch): void {
 export function drawWorkload(
   pace: {
     readonly days: number;
-    readonly perWeek?: number;
-    readonly resinG?: number;
-    readonly dragG?: number;
-    readonly unevenShare?: number;
+    readonly perWeek?: number | undefined;
+    readonly resinG?: number | undefined;
+    readonly dragG?: number | undefined;
+    readonly unevenShare?: number | undefined;
   },
   seed: number,
 ): readonly PolicyBatch[] {

@@ -6,14 +6,14 @@ import { CLARITY_PER_PCT_MM } from './optics.ts';
 
 /** What else is known of the bath when one reading is taken by itself. */
 export type ReadingContext = {
-  readonly solvent?: Solvent;
+  readonly solvent?: Solvent | undefined;
   /** default 95 % */
-  readonly strengthPctW?: number;
+  readonly strengthPctW?: number | undefined;
   /** default 1 % */
-  readonly strengthSdPct?: number;
-  readonly resinDensityGPerMl?: number;
+  readonly strengthSdPct?: number | undefined;
+  readonly resinDensityGPerMl?: number | undefined;
   /** dimming per % and mm, default a guess */
-  readonly clarityPerPctMm?: number;
+  readonly clarityPerPctMm?: number | undefined;
 };
 
 /**

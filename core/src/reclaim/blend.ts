@@ -8,14 +8,14 @@ export type BlendVessel = {
   readonly loadPctW: number;
   readonly strengthPctW: number;
   readonly costPerKg: number;
-  readonly reclaimed?: boolean;
+  readonly reclaimed?: boolean | undefined;
 };
 export type BlendWish = {
   readonly needKg: number;
   readonly maxLoadPctW: number;
   readonly minStrengthPctW: number;
   /** of the whole, where colour matters */
-  readonly maxReclaimedPct?: number;
+  readonly maxReclaimedPct?: number | undefined;
   readonly vessels: readonly BlendVessel[];
 };
 export type BlendReason = 'too little' | 'too loaded' | 'too weak' | 'too much reclaimed' | 'together';

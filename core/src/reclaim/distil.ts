@@ -119,7 +119,7 @@ const heatJPerG = (alcoholShare: number, tempC: number): number =>
  */
 export function distil(
   charge: Charge,
-  { powerW, altitudeM = 0, stop = DEFAULT_STOP }: { powerW: number; altitudeM?: number; stop?: StopPoint },
+  { powerW, altitudeM = 0, stop = DEFAULT_STOP }: { powerW: number; altitudeM?: number | undefined; stop?: StopPoint },
 ): Distillation {
   const liquidG = charge.isopropanolG + charge.waterG;
   requireInRange('isopropanolG', charge.isopropanolG, 0, 1e6);

@@ -42,7 +42,11 @@ export type PassResult = { readonly yield: number; readonly loadPctW: number; re
 export function hardenFilterPasses(
   liquidG: number,
   loadPctW: number,
-  options: { readonly passes?: number; readonly constants?: PassConstants; readonly prices?: PassPrices } = {},
+  options: {
+    readonly passes?: number;
+    readonly constants?: PassConstants | undefined;
+    readonly prices?: PassPrices;
+  } = {},
 ): { readonly passes: readonly PassResult[]; readonly best: number } {
   requireInRange('solventG', liquidG, 1, 1e6);
   requireInRange('loadPctW', loadPctW, 0, 90);

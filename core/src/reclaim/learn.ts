@@ -71,7 +71,10 @@ const mean = (values: readonly number[]): number => values.reduce((sum, value) =
 export function anotherPass(
   massG: number,
   loadPctW: number,
-  { constants = DEFAULT_PASS, prices = DEFAULT_PASS_PRICES }: { constants?: PassConstants; prices?: PassPrices } = {},
+  {
+    constants = DEFAULT_PASS,
+    prices = DEFAULT_PASS_PRICES,
+  }: { constants?: PassConstants | undefined; prices?: PassPrices } = {},
 ): { readonly more: number; readonly gains: number; readonly nextYield: number; readonly nextPctW: number } {
   const stopNow = (massG / 1000) * prices.freshPerKg * Math.max(0, 1 - loadPctW / prices.worthlessPctW);
   const { passes, best } = hardenFilterPasses(massG, loadPctW, { constants, prices, passes: 3 });

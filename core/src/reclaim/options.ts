@@ -16,11 +16,11 @@ export type DirtyLiquid = {
 };
 export type Here = {
   readonly prices: Prices;
-  readonly pass?: PassConstants;
+  readonly pass?: PassConstants | undefined;
   /** of the still's plug; default 400 */
   readonly powerW?: number;
   readonly altitudeM?: number;
-  readonly panAreaM2?: number;
+  readonly panAreaM2?: number | undefined;
   readonly weather?: Weather;
 };
 export type OptionKind = RunKind | 'buy new';

@@ -8,7 +8,7 @@ export type Weather = {
   /** net radiation, MJ/m² and day */
   readonly netRadiationMJ: number;
   /** default 0 */
-  readonly rainMmPerDay?: number;
+  readonly rainMmPerDay?: number | undefined;
 };
 
 /** γ at sea level, kPa/K. @source Allen et al. (1998), FAO 56, 0.665e-3 times the air pressure */

@@ -40,8 +40,8 @@ function inWords(value: unknown): string {
 }
 
 export type CardDifference = Pick<CardLine, 'field' | 'group' | 'label'> & {
-  readonly before?: string;
-  readonly after?: string;
+  readonly before?: string | undefined;
+  readonly after?: string | undefined;
 };
 
 /** What differs between two cards, field by field, in the order of the second. */

@@ -1,13 +1,17 @@
 import type { CureFamily, Medium } from '../cure/index.ts';
+import { given } from '../given/index.ts';
 import type { Solvent } from '../wash/index.ts';
 import type { ResinCard } from './card.ts';
 
 /** What a data sheet says, as far as somebody typed it. */
-export type SheetSays = Pick<ResinCard, 'name' | 'family'> &
-  Partial<Pick<ResinCard, 'cardCureS' | 'cardWashS' | 'cardDryS' | 'exposureCapS' | 'viscosityMPaS25' | 'oven'>> & {
-    /** the lamp that its light minutes are for */
-    readonly cardMWPerCm2?: number;
-  };
+export type SheetSays = Pick<ResinCard, 'name' | 'family'> & {
+  readonly [K in 'cardCureS' | 'cardWashS' | 'cardDryS' | 'exposureCapS' | 'viscosityMPaS25' | 'oven']?:
+    | ResinCard[K]
+    | undefined;
+} & {
+  /** the lamp that its light minutes are for */
+  readonly cardMWPerCm2?: number | undefined;
+};
 
 type Usual = {
   readonly viscosityMPaS25: number;
@@ -52,7 +56,7 @@ const USUAL: Readonly<Record<CureFamily, Usual>> = {
 export function cardOfSheet(says: SheetSays, id: string): ResinCard {
   const { name, family, cardMWPerCm2, ...sheet } = says;
   const usual = USUAL[family];
-  const said = Object.fromEntries(Object.entries(sheet).filter(([, value]) => value !== undefined));
+  const said = given(sheet);
   return {
     residueTolUm: 0.8,
     densityGPerMl: 1.1,

@@ -9,14 +9,19 @@ export const ok = <T>(value: T): { readonly ok: true; readonly value: T } => ({ 
 export const refuse = <R>(refusal: R): { readonly ok: false; readonly refusal: R } => ({ ok: false, refusal });
 
 /** What happened and the way on, as one text. */
-export const refusalText = ({ message, remedy }: { readonly message: string; readonly remedy?: string }): string =>
-  [message, remedy].filter(Boolean).join(' ');
+export const refusalText = ({
+  message,
+  remedy,
+}: {
+  readonly message: string;
+  readonly remedy?: string | undefined;
+}): string => [message, remedy].filter(Boolean).join(' ');
 
 /** A refusal every screen can show: what happened, and the way on. */
 export type Refusal = {
   readonly code: RefusalCode;
   readonly message: string;
   /** What to do instead, in the imperative. */
-  readonly remedy?: string;
-  readonly field?: string;
+  readonly remedy?: string | undefined;
+  readonly field?: string | undefined;
 };

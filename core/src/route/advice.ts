@@ -15,15 +15,15 @@ export type RouteAdvice = {
   readonly reasons: readonly string[];
   /** what the other schools would say, and why not here */
   readonly others: readonly { readonly when: SupportsWhen; readonly why: string }[];
-  readonly dip: { readonly tempC: number; readonly seconds: number; readonly warning?: string };
+  readonly dip: { readonly tempC: number; readonly seconds: number; readonly warning?: string | undefined };
   readonly clipOrder: readonly string[];
 };
 
 export type AdviceCase = Pick<RouteAsk, 'card' | 'part'> & {
   /** tightest tolerance that somebody stated, ± mm */
-  readonly toleranceMm?: number;
+  readonly toleranceMm?: number | undefined;
   /** where it is to run; left out, any bench will do */
-  readonly bench?: RouteAsk['bench'];
+  readonly bench?: RouteAsk['bench'] | undefined;
 };
 
 /** Tighter than this, the supports hold the shape until the part is hard. */
@@ -151,7 +151,7 @@ const MM2_PER_CONTACT = 150;
 /** A person's own pace counts for as much as the guess after this many batches. */
 const GUESS_BATCHES = 3;
 
-type Trimming = { readonly areaMm2: number; readonly supportContacts?: number; readonly count: number };
+type Trimming = { readonly areaMm2: number; readonly supportContacts?: number | undefined; readonly count: number };
 
 /** Expected trimming time at the common pace. @returns s */
 export const expectedTrimS = ({ areaMm2, supportContacts, count }: Trimming): number =>

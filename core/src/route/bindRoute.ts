@@ -20,7 +20,7 @@ export type BoundRoute = Omit<Route, 'steps'> & {
 export type RouteBench = Pick<BenchNow, 'stations' | 'lines' | 'baths' | 'lamps' | 'spaces'>;
 /** What else decides between stations of a kind. */
 export type Binding = {
-  readonly card?: Pick<ResinCard, 'solvents' | 'residueTolUm'>;
+  readonly card?: Pick<ResinCard, 'solvents' | 'residueTolUm'> | undefined;
   readonly part?: Pick<PartFacts, 'boxMm'>;
   /** by station: how many batches are there now */
   readonly taken?: Readonly<Record<string, number>>;

@@ -9,10 +9,10 @@ import { kindOf, type Route, type RouteStep } from './template.ts';
 
 type About = {
   readonly message: string;
-  readonly remedy?: string;
+  readonly remedy?: string | undefined;
   readonly field?: string;
   /** number of the step it speaks of, from 0; nothing when it is the route as a whole */
-  readonly step?: number;
+  readonly step?: number | undefined;
 };
 /** refused: cannot run · warned: runs, and costs something · advised: would be better */
 export type Finding =
@@ -21,7 +21,7 @@ export type Finding =
 
 /** What is known of the batch that would run the route. All of it may be missing: then only order is judged. */
 export type RouteCase = {
-  readonly card?: ResinCard;
+  readonly card?: ResinCard | undefined;
   readonly part?: PartFacts;
   /** mean film after dripping, µm */
   readonly filmUm?: number;

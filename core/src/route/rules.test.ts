@@ -240,7 +240,7 @@ describe('times for any list of stages', () => {
     expect(two.map(({ plannedS }) => plannedS)).toEqual([two[0]!.plannedS, two[0]!.plannedS]);
     const low = laid('two-baths');
     const long = laid('long-light');
-    const light = (steps: readonly { kind: string; plannedS?: number }[]) =>
+    const light = (steps: readonly { kind: string; plannedS?: number | undefined }[]) =>
       steps.find(({ kind }) => kind === 'cure')!.plannedS!;
     expect(light(long.steps)).toBeGreaterThan(light(low.steps));
     expect(light(long.steps)).toBeLessThanOrEqual(low.plan.cure.doses!.lastS);

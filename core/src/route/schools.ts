@@ -6,6 +6,7 @@ import {
   type SchoolQuestion,
   type Schools,
 } from '../bench/index.ts';
+import type { Perhaps } from '../given/index.ts';
 import { agitationOf, type Dose, kindOf, placeOfStep, type Route, type RouteStep } from './template.ts';
 
 export { SCHOOLS, type SchoolQuestion, type Schools };
@@ -33,7 +34,7 @@ export function schoolsOf(route: Route): Schools {
 }
 
 /** Of what a workshop prefers, how much a route follows. */
-export const followsSchools = (route: Route, preferred: Partial<Schools>): number => {
+export const followsSchools = (route: Route, preferred: Perhaps<Schools>): number => {
   const own = schoolsOf(route);
   return SCHOOL_QUESTIONS.filter((question) => preferred[question] === own[question]).length;
 };

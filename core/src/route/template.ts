@@ -16,17 +16,17 @@ export type Dose = (typeof DOSES)[number];
 export type RouteStep = {
   readonly type: StepTypeId;
   /** over the place that its type asks for */
-  readonly where?: Place;
+  readonly where?: Place | undefined;
   /** a station of this bench, where it must be that one */
-  readonly station?: string;
+  readonly station?: string | undefined;
   /** s; left out, the models plan it */
-  readonly seconds?: number;
-  readonly agitation?: Agitation;
-  readonly medium?: Medium;
-  readonly tempC?: number;
-  readonly air?: Air;
+  readonly seconds?: number | undefined;
+  readonly agitation?: Agitation | undefined;
+  readonly medium?: Medium | undefined;
+  readonly tempC?: number | undefined;
+  readonly air?: Air | undefined;
   /** the solvent stands in the ultrasonic tank itself, not in a jar */
-  readonly inTank?: boolean;
+  readonly inTank?: boolean | undefined;
 };
 /** A named order of work. Versions never change; a batch keeps the one it ran. */
 export type Route = {

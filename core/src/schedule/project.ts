@@ -48,7 +48,7 @@ export const peopleAt = (worked: readonly Worked[], nowMs: number): readonly str
   [...new Set(worked.filter(({ atMs }) => nowMs - atMs <= LATELY_MS).map(({ by }) => by))].sort();
 
 type Task = { readonly step: Step; readonly machineS: number; readonly handsS: number };
-type Line = { readonly batch: BatchState; readonly tasks: Task[]; readyS: number; person?: string };
+type Line = { readonly batch: BatchState; readonly tasks: Task[]; readyS: number; person?: string | undefined };
 
 /**
  * Plays the open batches forward with the hands that are there: always the step that can start first; on a tie the more urgent,

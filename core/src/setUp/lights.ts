@@ -1,7 +1,7 @@
 import { type Lamp, ledCount, MIDDLE_SPOT, meterCheck, meterSpots } from '../light/index.ts';
 
 /** What somebody can say of a lamp in a minute: how many LEDs are in it, what a meter shows in its middle. */
-export type LampSays = { readonly leds?: number; readonly meteredMWPerCm2?: number };
+export type LampSays = { readonly leds?: number | undefined; readonly meteredMWPerCm2?: number | undefined };
 
 /** A usual lamp, with what is said of this one: its LEDs are counted, or its light is scaled to a meter. @throws InputError where it gives no light at all */
 export function lampOfSays(usual: Lamp, { leds, meteredMWPerCm2 }: LampSays): Lamp {

@@ -125,7 +125,7 @@ export function freeName(usual: string, taken: readonly string[]): string {
 export function lineToJoin(
   thing: BenchThing,
   liquid: Solvent,
-  lines: readonly { readonly id: string; readonly liquid?: Solvent }[],
+  lines: readonly { readonly id: string; readonly liquid?: Solvent | undefined }[],
 ): string | undefined {
   const own = lines.filter((line) => line.liquid === liquid);
   return benchThing(thing).station !== 'tank' && own.length === 1 ? own[0]!.id : undefined;

@@ -26,11 +26,11 @@ export type BathLiquid = {
   /** alcohol in alcohol + water, weight %; ignored for water and detergent */
   readonly strengthPctW: number;
   /** resin in the whole bath, weight %, default 0 */
-  readonly loadPctW?: number;
-  readonly resinDensityGPerMl?: number;
+  readonly loadPctW?: number | undefined;
+  readonly resinDensityGPerMl?: number | undefined;
   readonly tempC: number;
   /** default isopropanol */
-  readonly solvent?: Solvent;
+  readonly solvent?: Solvent | undefined;
 };
 
 /**

@@ -16,7 +16,11 @@ export const SINKS = [
 ] as const;
 
 export type LedgerLine = { readonly account: string; readonly parcel: Parcel };
-export type Posting = { readonly id: string; readonly lines: readonly LedgerLine[]; readonly reverses?: string };
+export type Posting = {
+  readonly id: string;
+  readonly lines: readonly LedgerLine[];
+  readonly reverses?: string | undefined;
+};
 /** What every account holds. Accounts not listed hold nothing. Only vessels are guarded against going below zero. */
 export type Balances = ReadonlyMap<string, Parcel>;
 

@@ -87,7 +87,7 @@ export function gettingSurer(view: SurerView): readonly Surer[] {
 }
 
 /** A resin under a lamp: what is known of both together, and what lighting it is expected to cost as it is, min of work. */
-type ResinKnown = { readonly card: ResinCard; readonly pair?: PairScale; readonly nowMin: number };
+type ResinKnown = { readonly card: ResinCard; readonly pair?: PairScale | undefined; readonly nowMin: number };
 type LampKnown = { readonly station: string; readonly lamp: LampNow; readonly resins: readonly ResinKnown[] };
 
 function meterIt(bench: BenchNow, { station, lamp, resins }: LampKnown): readonly Surer[] {

@@ -7,9 +7,9 @@ export type DipRequest = {
   /** softening point of the uncured part */
   readonly greenTgC: number;
   /** how far the thinnest feature reaches out, mm */
-  readonly spanMm?: number;
+  readonly spanMm?: number | undefined;
   /** thickness of that feature, default `thicknessMm` */
-  readonly featureMm?: number;
+  readonly featureMm?: number | undefined;
 };
 export type DipAnswer = {
   readonly seconds: number;
@@ -17,7 +17,7 @@ export type DipAnswer = {
   readonly sagMm: number;
   /** stiffness left at the bath's temperature, MPa */
   readonly modulusMPa: number;
-  readonly warning?: { readonly code: 'TOO_COLD' | 'SAGS' | 'TOO_HOT'; readonly message: string };
+  readonly warning?: { readonly code: 'TOO_COLD' | 'SAGS' | 'TOO_HOT'; readonly message: string } | undefined;
 };
 
 const FILM_W_PER_M2K = 500;

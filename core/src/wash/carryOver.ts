@@ -18,14 +18,14 @@ export type Plateful = {
   readonly areaMm2: number;
   readonly heightMm: number;
   readonly dripS: number;
-  readonly supportAreaMm2?: number;
-  readonly plateAreaMm2?: number;
+  readonly supportAreaMm2?: number | undefined;
+  readonly plateAreaMm2?: number | undefined;
   /** liquid held in cups and blind holes as the plate hangs */
-  readonly trappedMm3?: number;
-  readonly tempC?: number;
-  readonly pullMmPerS?: number;
+  readonly trappedMm3?: number | undefined;
+  readonly tempC?: number | undefined;
+  readonly pullMmPerS?: number | undefined;
   /** leaves out the withdrawal bound: only draining is counted */
-  readonly uncapped?: boolean;
+  readonly uncapped?: boolean | undefined;
 };
 
 export type CarryOver = {

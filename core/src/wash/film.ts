@@ -12,9 +12,9 @@ export type ResinLiquid = {
   readonly viscosityMPaS25: number;
   readonly densityGPerMl: number;
   /** default 42: an engineering guess for acrylate resins, learned from readings later */
-  readonly activationKJPerMol?: number;
+  readonly activationKJPerMol?: number | undefined;
   /** default 0.035 */
-  readonly surfaceTensionNPerM?: number;
+  readonly surfaceTensionNPerM?: number | undefined;
 };
 
 export const DEFAULT_ACTIVATION_KJ_PER_MOL = 42;

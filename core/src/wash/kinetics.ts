@@ -41,23 +41,23 @@ export type WashStage = {
   readonly agitation: Agitation;
   readonly loadPctW: number;
   /** when this stage holds another liquid than the setting's */
-  readonly solvent?: Solvent;
+  readonly solvent?: Solvent | undefined;
   /** the longest this stage may last */
-  readonly capS?: number;
+  readonly capS?: number | undefined;
   /** a time that stands as it was typed, whatever the model would take */
-  readonly fixedS?: number;
+  readonly fixedS?: number | undefined;
 };
 
 export type WashSetting = {
   readonly solvent: Solvent;
   /** resin viscosity as it enters the bath, default 300 */
-  readonly viscosityMPaS?: number;
+  readonly viscosityMPaS?: number | undefined;
   /** bath temperature, default 20 */
-  readonly tempC?: number;
+  readonly tempC?: number | undefined;
   /** clinging film, default by solvent */
-  readonly dragUm?: number;
+  readonly dragUm?: number | undefined;
   /** how much slower recesses are than faces, default `RECESS_FACTOR` */
-  readonly recesses?: Recesses;
+  readonly recesses?: Recesses | undefined;
 };
 
 /**
@@ -112,7 +112,7 @@ export function washResidue(
   filmUm: number,
   stages: readonly WashStage[],
   stagesS: readonly number[],
-  setting: WashSetting & { readonly tau0S?: readonly number[]; readonly recessFilmUm?: number },
+  setting: WashSetting & { readonly tau0S?: readonly number[] | undefined; readonly recessFilmUm?: number | undefined },
 ): WashResidue {
   requireInRange('filmUm', filmUm, 0, 100_000);
   if (stages.length < 1 || stages.length !== stagesS.length)

@@ -34,16 +34,16 @@ export const LEAST_STAGE_S: Readonly<Record<Agitation, number>> = {
 export type WashRequest = WashSetting & {
   readonly filmUm: number;
   /** film in the recesses at the start, default the same */
-  readonly recessFilmUm?: number;
+  readonly recessFilmUm?: number | undefined;
   /** one to six baths, dirtiest first */
   readonly stages: readonly WashStage[];
   /** the longest the part may stay in solvent over all stages */
-  readonly exposureCapS?: number;
-  readonly residueTolUm?: number;
+  readonly exposureCapS?: number | undefined;
+  readonly residueTolUm?: number | undefined;
   /** no stage shorter than this, default by how the liquid is moved */
-  readonly leastStageS?: number;
+  readonly leastStageS?: number | undefined;
   /** all stages together no shorter than this, as far as their limits allow: what a data sheet asks for */
-  readonly leastTotalS?: number;
+  readonly leastTotalS?: number | undefined;
 };
 
 export type WashPlan = {

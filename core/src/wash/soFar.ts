@@ -14,7 +14,7 @@ type Seen = {
   readonly atMs: number;
   readonly stirring: boolean;
   readonly lidOpen: boolean;
-  readonly tempC?: number;
+  readonly tempC?: number | undefined;
 };
 
 /**

@@ -14,11 +14,16 @@ export type WasteEvent = { readonly atMs: number; readonly by: string } & (
       readonly type: 'added';
       readonly what: WasteKind;
       readonly grams: number;
-      readonly note?: string;
-      readonly runId?: string;
+      readonly note?: string | undefined;
+      readonly runId?: string | undefined;
     }
   | { readonly type: 'hardened' }
-  | { readonly type: 'handed-over'; readonly carrier: string; readonly paper?: string; readonly grams?: number }
+  | {
+      readonly type: 'handed-over';
+      readonly carrier: string;
+      readonly paper?: string | undefined;
+      readonly grams?: number | undefined;
+    }
 );
 export type WasteAdded = Omit<Extract<WasteEvent, { type: 'added' }>, 'type'>;
 
@@ -36,7 +41,7 @@ export type WasteContainer = {
     readonly atMs: number;
     readonly by: string;
     readonly carrier: string;
-    readonly paper?: string;
+    readonly paper?: string | undefined;
     readonly grams: number;
   };
 };

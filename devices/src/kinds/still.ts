@@ -8,7 +8,7 @@ import type { RunDevice } from '../workshop.ts';
 export type StillState = {
   readonly atS: number;
   readonly charge: Charge;
-  readonly run?: Distillation;
+  readonly run?: Distillation | undefined;
   readonly powerW: number;
   readonly heating: boolean;
   /** how long it has been heated, s */

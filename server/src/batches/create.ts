@@ -71,13 +71,13 @@ type Hang = Said & {
   readonly part: PartFacts;
   readonly count: number;
   /** without one, the usual route of this bench */
-  readonly routeId?: string;
+  readonly routeId?: string | undefined;
   readonly lot: string;
   readonly dripS: number;
-  readonly customer?: string;
-  readonly dueAtMs?: number;
-  readonly priority?: Priority;
-  readonly note?: string;
+  readonly customer?: string | undefined;
+  readonly dueAtMs?: number | undefined;
+  readonly priority?: Priority | undefined;
+  readonly note?: string | undefined;
 };
 
 /** Plans a batch at the bench as it is now and writes its first fact. */

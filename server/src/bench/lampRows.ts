@@ -13,7 +13,7 @@ export type Sky = {
 export type LampRow = {
   readonly station_id: string;
   readonly version: number;
-  readonly lamp: Lamp & { readonly sky?: Sky };
+  readonly lamp: Lamp & { readonly sky?: Sky | undefined };
   /** by marked place of the meter, mW/cm² */
   readonly described: readonly number[];
   readonly burnt_h: number;

@@ -90,8 +90,8 @@ const lineOf = ({ line_id: id, line_name: name, line_place: place, position }: V
 /** What is set, not measured: the room, the rack's air, the lamp's last meter reading. */
 export type BenchSetting = Omit<BenchNow, 'stations' | 'lines' | 'baths'> & {
   readonly workshop: string;
-  readonly currency?: string;
-  readonly ways?: Ways;
+  readonly currency?: string | undefined;
+  readonly ways?: Ways | undefined;
 };
 
 export async function benchSetting(db: Queryable): Promise<BenchSetting> {

@@ -7,6 +7,7 @@ import {
   translate,
   validateCureConstants,
 } from '@north-step/core/cure';
+import { given } from '@north-step/core/given';
 import { DEFAULT_ALBEDO, sunLight } from '@north-step/core/light';
 import { breachText, InputError, requireInRange } from '@north-step/core/units';
 import type { Static } from 'typebox';
@@ -17,7 +18,7 @@ type ResinInput = Static<typeof TranslateInput>['resin'];
 
 /** Constants of a family by name, or those that were sent with the common ones filled in. @throws RangeError for absurd ones */
 export function constantsOf(resin: ResinInput): CureConstants {
-  const constants = typeof resin === 'string' ? FAMILY_CONSTANTS[resin] : { ...COMMON_CONSTANTS, ...resin };
+  const constants = typeof resin === 'string' ? FAMILY_CONSTANTS[resin] : { ...COMMON_CONSTANTS, ...given(resin) };
   const breaches = validateCureConstants(constants);
   if (breaches.length > 0) throw new InputError('resin', `resin: ${breachText(breaches)}`);
   return constants;

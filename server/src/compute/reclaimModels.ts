@@ -13,6 +13,7 @@ import {
   VapourInput,
 } from '@north-step/contract';
 import { FLAMMABLE_FROM_PCT_V, flashPointC, vapourInRoom } from '@north-step/core/air';
+import { given } from '@north-step/core/given';
 import {
   type BlendReason,
   blend,
@@ -42,7 +43,7 @@ export const RECLAIM_MODELS = [
         efficiency: input.eta ?? DEFAULT_PASS.efficiency,
         floorPctW: input.floorPctW ?? DEFAULT_PASS.floorPctW,
       },
-      prices: { ...DEFAULT_PASS_PRICES, ...input.prices },
+      prices: { ...DEFAULT_PASS_PRICES, ...given(input.prices ?? {}) },
     });
     return {
       passes: passes.map((pass) => ({ ...pass })),
@@ -63,7 +64,7 @@ export const RECLAIM_MODELS = [
     } = distil(charge, {
       powerW,
       altitudeM,
-      stop: { ...DEFAULT_STOP, ...stop },
+      stop: { ...DEFAULT_STOP, ...given(stop ?? {}) },
     });
     return {
       ...run,
@@ -92,7 +93,7 @@ export const RECLAIM_MODELS = [
   }),
   model('vapour', 'Solvent vapour in a room', VapourInput, VapourComputed, (input) => {
     const { sourcesGPerH, hours, spillMl, limits, ...air } = input;
-    const vapour = vapourInRoom(air, { sourcesGPerH, hours, spillMl, limits });
+    const vapour = vapourInRoom(air, { sourcesGPerH, hours, ...given({ spillMl, limits }) });
     return {
       ...vapour,
       ppmSteady: Number.isFinite(vapour.ppmSteady) ? vapour.ppmSteady : null,

@@ -8,8 +8,8 @@ import { type Db, queryable, type Sql, type Writing } from './types.ts';
 
 /** A statement the database refused. `code` is the SQLSTATE. */
 export class DatabaseError extends Error {
-  readonly code?: string;
-  readonly constraint?: string;
+  readonly code?: string | undefined;
+  readonly constraint?: string | undefined;
   constructor(message: string, code?: string, constraint?: string) {
     super(message);
     this.name = 'DatabaseError';
@@ -41,11 +41,11 @@ const WITHIN_MS: Readonly<Record<ThreadRequest['op'], number>> = {
 
 export type OpenOptions = {
   /** what is told to whoever comes second */
-  readonly whoWeAre?: () => string;
+  readonly whoWeAre?: (() => string) | undefined;
   /** told once when the database is lost while it is open; every call fails from then on */
-  readonly onLost?: (error: DatabaseLost) => void;
+  readonly onLost?: ((error: DatabaseLost) => void) | undefined;
   /** how long a call may take, by what it does; tests cannot wait */
-  readonly withinMs?: Partial<typeof WITHIN_MS>;
+  readonly withinMs?: Partial<typeof WITHIN_MS> | undefined;
 };
 
 /**

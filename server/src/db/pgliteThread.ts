@@ -19,14 +19,18 @@ import { PreparedStatements } from './prepared.ts';
 export type ThreadRequest = {
   readonly id: number;
   readonly op: 'open' | 'query' | 'sync' | 'hold' | 'free' | 'close';
-  readonly text?: string;
-  readonly values?: readonly unknown[];
+  readonly text?: string | undefined;
+  readonly values?: readonly unknown[] | undefined;
 };
 export type ThreadReply =
   | { readonly id: number; readonly rows: readonly unknown[] }
   | {
       readonly id: number;
-      readonly error: { readonly message: string; readonly code?: string; readonly constraint?: string };
+      readonly error: {
+        readonly message: string;
+        readonly code?: string | undefined;
+        readonly constraint?: string | undefined;
+      };
     };
 
 const { folder } = workerData as { folder: string };
@@ -59,7 +63,11 @@ async function answer(request: ThreadRequest): Promise<void> {
   try {
     port.postMessage({ id: request.id, rows: await run(request) } satisfies ThreadReply);
   } catch (error) {
-    const { message, code, constraint } = error as { message: string; code?: string; constraint?: string };
+    const { message, code, constraint } = error as {
+      message: string;
+      code?: string | undefined;
+      constraint?: string | undefined;
+    };
     port.postMessage({ id: request.id, error: { message, code, constraint } } satisfies ThreadReply);
   }
 }

@@ -1,4 +1,5 @@
 import { type PGlite, protocol, types } from '@electric-sql/pglite';
+import { given } from '@north-step/core/given';
 
 const { serialize } = protocol;
 type Messages = Awaited<ReturnType<PGlite['execProtocolStream']>>;
@@ -85,7 +86,7 @@ export class PreparedStatements {
   private async drop(text: string): Promise<void> {
     const name = this.known.get(text)?.name;
     this.known.delete(text);
-    await this.say(serialize.close({ type: 'S', name }));
+    await this.say(serialize.close({ type: 'S', ...given({ name }) }));
   }
 
   /** One exchange, whatever it is of. */

@@ -16,7 +16,7 @@ const asDevice = (path: string, token = 'right', body?: object) =>
   t.app.inject({
     method: body ? 'POST' : 'GET',
     url: `/api/devices/scale/${path}`,
-    payload: body,
+    ...(body && { payload: body }),
     headers: { host: 'localhost', authorization: `Bearer ${token}` },
   });
 const sample = { atMs: 1, grams: 12.34, stable: true };

@@ -9,7 +9,7 @@ type Started = {
   readonly id: string;
   readonly kind: Device['kind'];
   readonly token: string;
-  readonly stationId?: string;
+  readonly stationId?: string | undefined;
 };
 
 /**
@@ -18,7 +18,7 @@ type Started = {
  */
 export class Practice {
   private readonly server: string;
-  private thread?: Worker;
+  private thread?: Worker | undefined;
   constructor(server: string) {
     this.server = server;
   }

@@ -7,7 +7,7 @@ export type NewDevice = {
   readonly kind: Device['kind'];
   readonly name: string;
   readonly simulated: boolean;
-  readonly stationId?: string;
+  readonly stationId?: string | undefined;
   readonly token: string;
   /** kept running by this server, for practice */
   readonly practice?: boolean;

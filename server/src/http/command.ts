@@ -86,7 +86,7 @@ async function inTurn<Reply>(
   context: Context,
   { id, kind, asked = null }: { readonly id: string; readonly kind: string; readonly asked?: string | null },
   work: (tx: Writing, nowMs: number, isFirst: boolean) => Promise<Outcome<Reply>>,
-): Promise<Outcome<Reply> & { readonly seq?: number }> {
+): Promise<Outcome<Reply> & { readonly seq?: number | undefined }> {
   const outcome = await context.db.durably(async (tx) => {
     // the command's row is written as soon as it is its turn; whoever sent the same in the moment before has written it
     const first = await tx.maybeOne(sql`
@@ -115,7 +115,7 @@ async function runCommand<T extends CommandType>(
   asked: Asked<T>,
   meta: CommandMeta,
   { work, again }: Handling<T>,
-): Promise<{ readonly reply: CommandReply<T>; readonly seq?: number }> {
+): Promise<{ readonly reply: CommandReply<T>; readonly seq?: number | undefined }> {
   const { commandId, by = DEFAULT_PERSON, heldMs = 0 } = meta;
   const what = hashOf(asked as unknown as Asked, meta);
   const body = asked.body as CommandBody<T>;

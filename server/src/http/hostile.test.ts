@@ -15,7 +15,7 @@ const raw = (method: 'GET' | 'POST', url: string, payload?: string, headers: Rec
   t.app.inject({
     method,
     url,
-    payload,
+    ...(payload === undefined ? {} : { payload }),
     headers: { host: 'localhost', ...(payload ? { 'content-type': 'application/json' } : {}), ...headers },
   });
 const note = (text: string, commandId: string = randomUUID()) =>

@@ -39,7 +39,7 @@ function checkWhenAsked(compile: () => ValidateFunction): Check {
   const compiled = whenFirstAsked(compile);
   const check: Check = (value) => {
     const holds = compiled()(value);
-    check.errors = compiled().errors;
+    check.errors = compiled().errors ?? null;
     return holds;
   };
   return check;

@@ -10,7 +10,7 @@ type Row = {
   readonly capacity: number;
   readonly bath: Omit<BathThere, 'name' | 'station'> | null;
   readonly line_id: string | null;
-  readonly lamp: (Lamp & { readonly sky?: object }) | null;
+  readonly lamp: (Lamp & { readonly sky?: object | undefined }) | null;
 };
 
 /** The bench as it goes to another workshop: what stands there, in its order; nothing of what is in it, and no names of people. */
@@ -46,6 +46,6 @@ export async function benchFile(db: Queryable): Promise<BenchFile> {
 }
 
 /** A lamp as such lamps are; its meter readings and its sky stay with the workshop that took them. */
-function described({ metered: _, sky: __, ...lamp }: Lamp & { readonly sky?: object }): Lamp {
+function described({ metered: _, sky: __, ...lamp }: Lamp & { readonly sky?: object | undefined }): Lamp {
   return lamp;
 }

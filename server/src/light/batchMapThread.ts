@@ -19,7 +19,7 @@ export type KindFile = {
   /** the file of the part as it was stored, and its key */
   readonly bytes: Uint8Array;
   readonly partKey: string;
-  readonly boxMm?: readonly [number, number, number];
+  readonly boxMm?: readonly [number, number, number] | undefined;
   /** of this kind in the batch */
   readonly count: number;
 };
@@ -38,7 +38,7 @@ export type MadePose = {
   readonly triangles: number;
 };
 export type BatchMapAnswer = Result<
-  { readonly placed: number; readonly first: MadePose; readonly second?: MadePose },
+  { readonly placed: number; readonly first: MadePose; readonly second?: MadePose | undefined },
   Refusal
 >;
 

@@ -16,7 +16,7 @@ import { answerAsked } from '../threads/answerAsked.ts';
 export type PairQuestion = {
   readonly card: ResinCard;
   readonly stationId: string;
-  readonly ladder?: Ladder;
+  readonly ladder?: Ladder | undefined;
   readonly batches: readonly BatchState[];
   readonly bench: BenchNow;
 };
@@ -24,11 +24,11 @@ export type PairAnswer = {
   readonly scale: PairScale;
   readonly handleS: number;
   readonly handleRange90: [number, number];
-  readonly maxS?: number;
-  readonly maxRange90?: [number, number];
+  readonly maxS?: number | undefined;
+  readonly maxRange90?: [number, number] | undefined;
   readonly coupons: number;
   readonly looks: number;
-  readonly drift?: string;
+  readonly drift?: string | undefined;
 };
 /** Thickness of a coupon. */
 const COUPON_MM = 3;

@@ -56,7 +56,7 @@ export const beginRun: Handler<'reclaim.begin'> = async (work) => {
   return { reply: { run: poured.length > 0 ? await recordRun(work, begun, poured) : begun }, topics: RUN_TOPICS };
 };
 
-type Vessels = { readonly from: VesselRow; readonly inside: VesselRow; readonly to?: VesselRow };
+type Vessels = { readonly from: VesselRow; readonly inside: VesselRow; readonly to?: VesselRow | undefined };
 /** @throws Refused where a vessel, or what is in it, is not made for this way */
 function refuseUnfit(kind: RunKind, { from, inside, to }: Vessels): void {
   const shape = runKind(kind);

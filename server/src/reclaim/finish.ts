@@ -1,3 +1,4 @@
+import { given } from '@north-step/core/given';
 import {
   binMove,
   chargeOf,
@@ -158,7 +159,7 @@ async function filter(work: Finish, run: RunState, step: RunStep): Promise<reado
   const said = command.reading && readOf(row, command.reading);
   const moved = passMove(
     { vessel: row.id, held, solvent: run.solvent, constants },
-    { backMl: command.backMl, afterPctW: said?.ok ? said.value.loadPctW : undefined },
+    given({ backMl: command.backMl, afterPctW: said?.ok ? said.value.loadPctW : undefined }),
     { ...ranSo(run, step), atMs: at.atMs },
   );
   const { pass } = moved;
@@ -226,7 +227,7 @@ async function collect(work: Finish, run: RunState, step: RunStep): Promise<read
   const held = parcelOf(row);
   const moved = collectMove(
     { vessel: row.id, to: found.id, held, solvent: run.solvent, still: run.still! },
-    { backMl: command.backMl, heelG: command.heelG },
+    given({ backMl: command.backMl, heelG: command.heelG }),
   );
   const bottle = await takesLiquid(tx, found, run.solvent);
   const backMl = command.backMl ?? massG(moved.back) / 0.8;

@@ -93,7 +93,7 @@ export class ChainWatch {
   private last: SealedRecord | undefined;
   private brokenAt: number | undefined;
 
-  async look(db: Queryable): Promise<{ readonly checked: number; readonly brokenAt?: number }> {
+  async look(db: Queryable): Promise<{ readonly checked: number; readonly brokenAt?: number | undefined }> {
     if (this.brokenAt !== undefined) return { checked: this.checked, brokenAt: this.brokenAt };
     const rows = await db.many<{ file: string }>(
       sql`SELECT file FROM record WHERE number > ${this.checked} ORDER BY number LIMIT ${CHECKED_AT_ONCE}`,

@@ -2,6 +2,7 @@ import type { RoomInput, RoomReply } from '@north-step/contract';
 import { isZone } from '@north-step/core/bench';
 import { USUAL_COSTS } from '@north-step/core/cure';
 import { validateSpaces } from '@north-step/core/fit';
+import { given } from '@north-step/core/given';
 import { DEFAULT_PRICES, type Prices } from '@north-step/core/prices';
 import { type BenchSetting, benchSetting, settingFact } from '../bench/index.ts';
 import { type Queryable, sql } from '../db/index.ts';
@@ -75,7 +76,7 @@ export const setRoom: Handler<'room.set'> = async (work) => {
     });
   refuseZone(room.ways?.zone, 'room.ways.zone');
   const { prices, ...rest } = room;
-  const bench: BenchSetting = { ...(await benchSetting(tx)), ...rest };
+  const bench: BenchSetting = { ...(await benchSetting(tx)), ...given(rest) };
   await keep(work, 'bench', bench);
   await keep(work, 'prices', prices);
   return { ...(await inZone(tx, bench.ways?.zone)), topics: ['bench', 'solvent'] };

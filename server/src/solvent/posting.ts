@@ -15,7 +15,7 @@ export type Booking = {
   readonly reverses?: string;
   readonly lines: readonly LedgerLine[];
   /** by vessel, the liquid it was named for before, where this names it anew */
-  readonly liquidsBefore?: Readonly<Record<string, string>>;
+  readonly liquidsBefore?: Readonly<Record<string, string>> | undefined;
   /** what was done to baths, as the estimator sees it */
   readonly deeds?: readonly BathDeed[];
 };

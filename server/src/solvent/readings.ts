@@ -10,7 +10,11 @@ import { need, volumeOf } from './shared.ts';
 
 const FUTURE_SLACK_MS = 60_000;
 
-type More = { readonly atMs?: number; readonly note?: string; readonly postingId?: string };
+type More = {
+  readonly atMs?: number | undefined;
+  readonly note?: string | undefined;
+  readonly postingId?: string | undefined;
+};
 
 /** What a reading says of the liquid in a vessel, by the strength that the book knows. */
 export function readOf(vessel: VesselRow, raw: RawReading): ReturnType<typeof interpretReading> {

@@ -64,7 +64,7 @@ const ROLE_NAMES: Readonly<Record<VesselRole, string>> = {
 export async function needLine(
   context: Context,
   tx: Queryable,
-  command: Said & { readonly lineId?: string },
+  command: Said & { readonly lineId?: string | undefined },
   serves: (line: VesselLine<ReturnType<typeof toVessel>>) => boolean,
   otherwise: string,
 ): Promise<LineNow> {
@@ -231,7 +231,7 @@ export type NewPosting = {
   readonly lines: readonly LedgerLine[];
   readonly deeds?: readonly BathDeed[];
   readonly reverses?: string;
-  readonly liquidsBefore?: Readonly<Record<string, string>>;
+  readonly liquidsBefore?: Readonly<Record<string, string>> | undefined;
   readonly runId?: string;
 };
 /** Books a posting for a command. @returns the command's outcome, with the posting's id */

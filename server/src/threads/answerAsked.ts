@@ -3,7 +3,13 @@ import { InputError } from '@north-step/core/units';
 /** What comes back from a thread: errors of our own kinds do not survive the way as what they are. */
 export type Answered<Answer> =
   | { readonly answer: Answer }
-  | { readonly failed: { readonly message: string; readonly field?: string; readonly stack?: string } };
+  | {
+      readonly failed: {
+        readonly message: string;
+        readonly field?: string | undefined;
+        readonly stack?: string | undefined;
+      };
+    };
 
 /** The other end of `askThread`: what a thread's file exports as its default. */
 export const answerAsked =

@@ -110,7 +110,15 @@ export function askThread<Question, Answer>(source: URL, limits: Limits = {}): A
   };
 }
 
-function errorOf({ message, field, stack }: { message: string; field?: string; stack?: string }): Error {
+function errorOf({
+  message,
+  field,
+  stack,
+}: {
+  message: string;
+  field?: string | undefined;
+  stack?: string | undefined;
+}): Error {
   if (field !== undefined) return new InputError(field, message);
   const error = new Error(message);
   if (stack !== undefined) error.stack = stack;

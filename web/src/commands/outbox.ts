@@ -15,7 +15,7 @@ export type Command = Asked & {
 export type Notice = {
   readonly kind: 'refused' | 'told' | 'asks';
   readonly message: string;
-  readonly remedy?: string;
+  readonly remedy?: string | undefined;
   readonly code?: string;
   /** name of the batch that the page speaks of now */
   readonly about?: string;
@@ -32,13 +32,13 @@ export type Conflict = {
   readonly id: string;
   readonly madeMs: number;
   readonly message: string;
-  readonly remedy?: string;
+  readonly remedy?: string | undefined;
 };
 type Outbox = {
   readonly pending: readonly Command[];
   readonly away: boolean;
-  readonly notice?: Notice;
-  readonly noted?: Noted;
+  readonly notice?: Notice | undefined;
+  readonly noted?: Noted | undefined;
   readonly conflicts: readonly Conflict[];
 };
 

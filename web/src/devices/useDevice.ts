@@ -26,7 +26,7 @@ export function useDevice<K extends DeviceKind>(kind: K, { stationId, deviceId }
   }, [id]);
   async function press(
     button: ButtonOf<K> | typeof CUT_BUTTON,
-    more: { vesselId?: string; batchId?: string; amount?: number; place?: string } = {},
+    more: { vesselId?: string | undefined; batchId?: string | undefined; amount?: number; place?: string } = {},
   ): Promise<void> {
     setRefusal(undefined);
     try {

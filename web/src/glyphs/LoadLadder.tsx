@@ -4,8 +4,8 @@ type LoadLadderProps = {
   readonly loadPctW: number;
   readonly limitPctW: number;
   /** 90 % range, drawn as a thick bar along the ladder */
-  readonly range90?: readonly [number, number];
-  readonly heightPx?: number;
+  readonly range90?: readonly [number, number] | undefined;
+  readonly heightPx?: number | undefined;
 };
 
 /** Beside a tube: where the load stands between nothing and half as much again as its limit, and how sure that is. */

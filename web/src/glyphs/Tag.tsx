@@ -49,13 +49,13 @@ export function Flag({ state }: FlagProps) {
 
 type TagProps = {
   readonly name: string;
-  readonly detail?: string;
+  readonly detail?: string | undefined;
   readonly state: TagState;
   /** a flag is raised on it that does not stop it */
-  readonly flagged?: boolean;
-  readonly chosen?: boolean;
+  readonly flagged?: boolean | undefined;
+  readonly chosen?: boolean | undefined;
   readonly words: string;
-  readonly onPress?: () => void;
+  readonly onPress?: (() => void) | undefined;
 };
 
 /** A batch on the bench. */

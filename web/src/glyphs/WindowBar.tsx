@@ -3,14 +3,14 @@ import { useId } from 'react';
 
 type WindowBarProps = {
   readonly handleS: number;
-  readonly maxS?: number;
+  readonly maxS?: number | undefined;
   /** light so far */
-  readonly nowS?: number;
-  readonly looksS?: readonly number[];
-  readonly handleRangeS?: readonly [number, number];
-  readonly maxRangeS?: readonly [number, number];
-  readonly widthPx?: number;
-  readonly heightPx?: number;
+  readonly nowS?: number | undefined;
+  readonly looksS?: readonly number[] | undefined;
+  readonly handleRangeS?: readonly [number, number] | undefined;
+  readonly maxRangeS?: readonly [number, number] | undefined;
+  readonly widthPx?: number | undefined;
+  readonly heightPx?: number | undefined;
 };
 
 /** Two times nearer than this are written as one. */

@@ -5,7 +5,7 @@ import { api } from './api.ts';
 /** What only this screen knows: who works here, which batch is chosen, how its clock differs from the server's. */
 type Here = {
   readonly person: string;
-  readonly chosenBatchId?: string;
+  readonly chosenBatchId?: string | undefined;
   readonly clockOffsetMs: number;
   readonly theme: 'day' | 'amber';
   readonly signals: Signals;

@@ -4,16 +4,16 @@ import { type KeyboardEvent, useId, useState } from 'react';
 type NumberFieldProps = {
   readonly label: string;
   /** spoken after the label, where one like it stands in every row */
-  readonly of?: string;
+  readonly of?: string | undefined;
   /** what it counts in; what follows a blank or a comma is a remark */
-  readonly unit?: string;
+  readonly unit?: string | undefined;
   readonly value: number | undefined;
-  readonly min?: number;
-  readonly max?: number;
-  readonly step?: number;
-  readonly className?: string;
+  readonly min?: number | undefined;
+  readonly max?: number | undefined;
+  readonly step?: number | undefined;
+  readonly className?: string | undefined;
   /** in a table, whose head says what it is: the label is only spoken */
-  readonly bare?: boolean;
+  readonly bare?: boolean | undefined;
   /** nothing when the field was emptied */
   readonly onChange: (value: number | undefined) => void;
 };
@@ -74,7 +74,11 @@ export function NumberField(props: NumberFieldProps) {
   );
 }
 
-type Limits = { readonly min?: number; readonly max?: number; readonly unit?: string };
+type Limits = {
+  readonly min?: number | undefined;
+  readonly max?: number | undefined;
+  readonly unit?: string | undefined;
+};
 function faultOf(text: string, read: number | undefined, { min, max, unit = '' }: Limits): string | undefined {
   if (text.trim() === '') return undefined;
   if (read === undefined) return `Not understood: a number${unit && `, in ${unit}`}.`;

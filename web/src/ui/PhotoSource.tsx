@@ -1,6 +1,6 @@
 type PhotoSourceProps = {
   /** a camera of the bench, if one is there */
-  readonly camera?: { readonly name: string; readonly busy: boolean };
+  readonly camera?: { readonly name: string; readonly busy: boolean } | undefined;
   readonly onFile: (file: File) => void;
   readonly onShoot: () => void;
 };

@@ -24,7 +24,7 @@ type SortableListProps = {
   /** what one of them is: a step, a station */
   readonly what: string;
   readonly nameOf: (id: string) => string;
-  readonly onStart?: () => void;
+  readonly onStart?: (() => void) | undefined;
   readonly onMove: (from: number, to: number) => void;
   readonly className?: string;
   readonly children: ReactNode;
@@ -49,7 +49,7 @@ export function SortableList({ ids, label, what, nameOf, onStart, onMove, classN
     <DndContext
       sensors={sensors}
       collisionDetection={closestCenter}
-      onDragStart={onStart}
+      onDragStart={() => onStart?.()}
       measuring={{ droppable: { strategy: MeasuringStrategy.Always } }}
       onDragEnd={({ active, over }) => {
         if (over && active.id !== over.id) onMove(ids.indexOf(String(active.id)), ids.indexOf(String(over.id)));

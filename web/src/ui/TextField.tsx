@@ -4,10 +4,10 @@ type TextFieldProps = {
   readonly label: string;
   readonly value: string;
   readonly longest: number;
-  readonly needed?: boolean;
+  readonly needed?: boolean | undefined;
   /** several lines */
-  readonly rows?: number;
-  readonly className?: string;
+  readonly rows?: number | undefined;
+  readonly className?: string | undefined;
   readonly onChange: (value: string) => void;
 };
 

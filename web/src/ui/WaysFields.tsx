@@ -1,4 +1,5 @@
 import type { Ways } from '@north-step/core/bench';
+import { given } from '@north-step/core/given';
 import { SelectField } from './SelectField.tsx';
 
 /** Languages that days and months can be written in. */
@@ -34,8 +35,7 @@ type WaysFieldsProps = { readonly ways: Ways; readonly onChange: (ways: Ways) =>
 /** What the workshop keeps its time by: its zone, the language of its dates, its hours. */
 export function WaysFields({ ways, onChange }: WaysFieldsProps) {
   const machines = Intl.DateTimeFormat().resolvedOptions().timeZone;
-  const set = (over: { readonly [K in keyof Ways]: Ways[K] | undefined }) =>
-    onChange(Object.fromEntries(Object.entries({ ...ways, ...over }).filter(([, value]) => value !== undefined)));
+  const set = (over: { readonly [K in keyof Ways]: Ways[K] | undefined }) => onChange(given({ ...ways, ...over }));
   return (
     <div className="grid max-w-[560px] grid-cols-2 gap-3 max-sm:grid-cols-1">
       <SelectField

@@ -42,7 +42,7 @@ export function WhyText({
   readonly topic: WhyTopic;
   readonly request: BatchRequest;
   /** the step as it was run: then the recorded figure is explained */
-  readonly run?: Step;
+  readonly run?: Step | undefined;
 }) {
   const why = explain(topic, request, undefined, run);
   return (

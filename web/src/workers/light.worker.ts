@@ -21,7 +21,7 @@ export type MapQuestion = {
   readonly lamp: Lamp;
   readonly rods: readonly (InsideRod | undefined)[];
   /** a map that was made before of just this */
-  readonly known?: Float32Array;
+  readonly known?: Float32Array | undefined;
 };
 export type MapAnswer =
   | {

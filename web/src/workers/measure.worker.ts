@@ -1,3 +1,4 @@
+import type { Perhaps } from '@north-step/core/given';
 import {
   type MeasureOptions,
   type MeshMeasures,
@@ -15,9 +16,9 @@ export type MeasuredPart =
       readonly measures: MeshMeasures;
       readonly positions: Float32Array;
       readonly shell: Int32Array;
-      readonly wall?: Float32Array;
+      readonly wall?: Float32Array | undefined;
       /** outsides of pockets and cavities */
-      readonly pocketSkin?: Float32Array;
+      readonly pocketSkin?: Float32Array | undefined;
     }
   | { readonly ok: false; readonly refusal: Refusal };
 
@@ -28,7 +29,7 @@ export type SeveralParts = { readonly ok: true; readonly parts: readonly PlatePa
 const measurer = {
   measure(
     bytes: Uint8Array,
-    { whole, ...options }: Pick<MeasureOptions, 'unit' | 'supportShells'> & { readonly whole?: boolean },
+    { whole, ...options }: Perhaps<Pick<MeasureOptions, 'unit' | 'supportShells'> & { readonly whole: boolean }>,
     onProgress: (share: number) => void,
   ): MeasuredPart | SeveralParts {
     const parts = whole ? undefined : plateParts(bytes);

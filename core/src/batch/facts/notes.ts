@@ -6,10 +6,10 @@ import { fact } from './fact.ts';
 type Edited = {
   /** null takes it away */
   readonly set: {
-    readonly customer?: string | null;
-    readonly dueAtMs?: number | null;
-    readonly priority?: Priority;
-    readonly note?: string | null;
+    readonly customer?: string | null | undefined;
+    readonly dueAtMs?: number | null | undefined;
+    readonly priority?: Priority | undefined;
+    readonly note?: string | null | undefined;
   };
 };
 /** An earlier command is taken back: what it had changed is as it was before. */
@@ -27,12 +27,12 @@ const withoutKeys = (state: BatchState, keys: readonly (keyof BatchState)[]): Ba
 
 /** What is noted of a batch at any step. */
 export const NOTE_FACTS = {
-  flagged: fact<{ readonly note: string; readonly stops?: boolean }>((state, { note, stops }) => ({
+  flagged: fact<{ readonly note: string; readonly stops?: boolean | undefined }>((state, { note, stops }) => ({
     ...state,
     flag: note,
     flagStops: stops,
   })),
-  unflagged: fact<{ readonly answer?: string }>((state, { answer, atMs, by }) => {
+  unflagged: fact<{ readonly answer?: string | undefined }>((state, { answer, atMs, by }) => {
     const { flag, flagStops = false } = state;
     const answered = { note: flag ?? '', stopped: flagStops, answer, atMs, by };
     const flagsAnswered = flag === undefined ? state.flagsAnswered : [...(state.flagsAnswered ?? []), answered];

@@ -19,7 +19,7 @@ type Joined = {
   readonly recessUm?: number;
   /** of the pieces that came: how many are broken, and how that came */
   readonly broken?: number;
-  readonly breakages?: readonly Breakage[];
+  readonly breakages?: readonly Breakage[] | undefined;
   readonly sizes?: readonly SizeKept[];
   readonly from: Named;
 };

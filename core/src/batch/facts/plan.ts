@@ -8,8 +8,8 @@ type Lit = {
     Record<string, Partial<Pick<Step, 'title' | 'hint' | 'station' | 'daylight' | 'medium' | 'tempC' | 'plannedS'>>>
   >;
   readonly addS: number;
-  readonly lastS?: number;
-  readonly handleS?: number;
+  readonly lastS?: number | undefined;
+  readonly handleS?: number | undefined;
   /** its window is closed: nothing is lit until the plan is changed */
   readonly closed?: LightClosed;
 };

@@ -14,9 +14,9 @@ type Finished = OfStep & {
 type Looked = OfStep & {
   readonly outcome: LookOutcome;
   readonly broken: number;
-  readonly note?: string;
-  readonly photoSha256?: string;
-  readonly colour?: LookColour;
+  readonly note?: string | undefined;
+  readonly photoSha256?: string | undefined;
+  readonly colour?: LookColour | undefined;
 };
 type Extended = OfStep & {
   readonly addS: number;

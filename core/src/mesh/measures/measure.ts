@@ -35,26 +35,26 @@ export type MeshMeasures = {
   /** supports included */
   readonly areaMm2: number;
   /** withheld for open meshes */
-  readonly volumeMm3?: number;
+  readonly volumeMm3?: number | undefined;
   readonly boxMm: Vec3;
   /** lowest corner of the box in the file's own axes, mm */
   readonly minMm?: Vec3;
-  readonly wall?: Wall;
-  readonly supports?: Supports;
-  readonly objects?: readonly MeshObject[];
-  readonly drainPose?: DrainPose;
+  readonly wall?: Wall | undefined;
+  readonly supports?: Supports | undefined;
+  readonly objects?: readonly MeshObject[] | undefined;
+  readonly drainPose?: DrainPose | undefined;
   readonly warnings: readonly MeshWarning[];
 } & Partial<Pockets>;
 
 export type MeasureOptions = Watch & {
-  readonly unit?: MeshUnit;
+  readonly unit?: MeshUnit | undefined;
   /** direction that points up as it hangs, default +z */
-  readonly pose?: Vec3;
-  readonly voxelMm?: number;
+  readonly pose?: Vec3 | undefined;
+  readonly voxelMm?: number | undefined;
   /** also gives the outsides of its pockets, for a picture */
-  readonly drawn?: boolean;
+  readonly drawn?: boolean | undefined;
   /** shells that the user picked as supports; none means that there are none; left out, they are looked for */
-  readonly supportShells?: readonly number[];
+  readonly supportShells?: readonly number[] | undefined;
 };
 
 export type Measured = {
@@ -64,7 +64,7 @@ export type Measured = {
   /** shell of each triangle */
   readonly shell: Int32Array;
   /** outsides of its pockets and cavities, nine numbers a triangle, when asked for */
-  readonly pocketSkin?: Float32Array;
+  readonly pocketSkin?: Float32Array | undefined;
 };
 
 const SMALL_MM = 2;

@@ -11,8 +11,8 @@ export type RayBody = {
   readonly tree: Bvh;
   readonly positions: Float32Array;
   /** nothing: the mesh is open, and the first surface met is the far side */
-  readonly shell?: Int32Array;
-  readonly hollow?: ReadonlySet<number>;
+  readonly shell?: Int32Array | undefined;
+  readonly hollow?: ReadonlySet<number> | undefined;
 };
 
 /** Shells that hold less than nothing: the insides of hollow parts. */

@@ -3,9 +3,9 @@ import type { Refusal, RefusalCode } from '../../result/index.ts';
 import { type Affine, IDENTITY } from './affine.ts';
 import { MOST_TRIANGLES, NumberList, tooManyTriangles, type Watch } from './soup.ts';
 
-export type Placed = { readonly id: string; readonly path?: string; readonly transform: Affine };
+export type Placed = { readonly id: string; readonly path?: string | undefined; readonly transform: Affine };
 export type ModelObject = {
-  readonly name?: string;
+  readonly name?: string | undefined;
   readonly type: string;
   readonly vertices: Float32Array;
   readonly corners: Uint32Array;
@@ -78,7 +78,14 @@ class ModelReader {
   private readonly objects = new Map<string, ModelObject>();
   private readonly items: Placed[] = [];
   private open_:
-    | { id: string; name?: string; type: string; vertices: NumberList; corners: number[]; components: Placed[] }
+    | {
+        id: string;
+        name?: string | undefined;
+        type: string;
+        vertices: NumberList;
+        corners: number[];
+        components: Placed[];
+      }
     | undefined;
   private triangles = 0;
 

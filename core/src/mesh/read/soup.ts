@@ -8,7 +8,7 @@ export type TriangleSoup = {
   /** millimetres per unit, when the file says it */
   readonly mmPerUnit?: number;
   /** named pieces in the order of their triangles, when the file has them */
-  readonly objects?: readonly MeshObject[];
+  readonly objects?: readonly MeshObject[] | undefined;
 };
 export type MeshObject = {
   /** of the thing that is placed: the same one may be placed more than once */
@@ -19,7 +19,10 @@ export type MeshObject = {
   readonly support: boolean;
 };
 export type MeshWarning = { readonly code: string; readonly message: string };
-export type Watch = { readonly onProgress?: (share: number) => void; readonly isCancelled?: () => boolean };
+export type Watch = {
+  readonly onProgress?: ((share: number) => void) | undefined;
+  readonly isCancelled?: (() => boolean) | undefined;
+};
 
 /** More triangles than this are refused: they would not fit the memory set aside for one part. */
 export const MOST_TRIANGLES = 3_000_000;

@@ -14,7 +14,7 @@ export type Pocket = {
   /** one mouth, and it does not reach the bottom: air cannot pass through */
   readonly blind?: boolean;
   /** how deep it is behind its mouths on the whole: volume over the mouths' area, mm */
-  readonly depthMm?: number;
+  readonly depthMm?: number | undefined;
   /** diameter of the widest ball that passes from its widest place to the outside */
   readonly neckMm: number;
   /** a place in it, in the file's own axes */
@@ -28,15 +28,15 @@ export type Pockets = {
   readonly enclosedMm3: number;
   readonly pockets: readonly Pocket[];
 };
-export type DrawnPockets = Pockets & { readonly skin?: Float32Array };
+export type DrawnPockets = Pockets & { readonly skin?: Float32Array | undefined };
 
 export type PocketOptions = {
   /** direction that points up, default +z */
-  readonly pose?: Vec3;
+  readonly pose?: Vec3 | undefined;
   /** edge of a voxel; by default the padded box is cut into at most about 1.6 million, and never finer than 0.12 mm */
-  readonly voxelMm?: number;
+  readonly voxelMm?: number | undefined;
   /** also gives the outsides of the pockets, for a picture */
-  readonly drawn?: boolean;
+  readonly drawn?: boolean | undefined;
 };
 
 const AIMED_VOXELS = 7e5;

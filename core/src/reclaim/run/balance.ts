@@ -47,7 +47,7 @@ export function loadedAs(held: Parcel, pctW: number): Parcel {
  */
 export function passMove(
   { vessel, held, solvent, constants }: { vessel: string; held: Parcel; solvent: Solvent; constants: PassConstants },
-  measured: { readonly backMl?: number; readonly afterPctW?: number },
+  measured: { readonly backMl?: number; readonly afterPctW?: number | undefined },
   ran: Pick<PassDone, 'filterHeldG' | 'stoodS' | 'seen' | 'atMs'>,
 ): RunMove & { readonly pass: PassDone } {
   const beforeG = gramsOf(held);

@@ -12,7 +12,7 @@ export type RunNext = {
   readonly say: string;
   readonly why: string;
   /** to the call back; negative when it has passed */
-  readonly dueInS?: number;
+  readonly dueInS?: number | undefined;
   /** whether hands are needed now */
   readonly needsHands: boolean;
 };

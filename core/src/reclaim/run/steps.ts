@@ -25,12 +25,12 @@ export type RunStep = {
   readonly id: string;
   readonly kind: RunStepKind;
   /** which pass it belongs to, from 1 */
-  readonly pass?: number;
+  readonly pass?: number | undefined;
   readonly state: 'waiting' | 'running' | 'done';
-  readonly startedAtMs?: number;
+  readonly startedAtMs?: number | undefined;
   /** how long until somebody is called back, s */
-  readonly plannedS?: number;
-  readonly endedAtMs?: number;
-  readonly seen?: RunLook;
-  readonly heatEnd?: HeatEnd;
+  readonly plannedS?: number | undefined;
+  readonly endedAtMs?: number | undefined;
+  readonly seen?: RunLook | undefined;
+  readonly heatEnd?: HeatEnd | undefined;
 };

@@ -78,7 +78,7 @@ export type StepKindShape = {
   /** it ends with sizes that were measured in it */
   readonly asksSizes?: true;
   /** what its end writes into the books besides the time */
-  readonly books?: 'wash' | 'dry' | 'light' | 'record';
+  readonly books?: 'wash' | 'dry' | 'light' | 'record' | undefined;
   /** what the band says; {} is the batch, {Station} where, {station} the same within a sentence. Default: its entry's */
   readonly starts?: string;
   readonly ends?: string;

@@ -77,7 +77,7 @@ function ThenStrip({
   readonly nowMs: number;
   /** by batch */
   readonly late: ReadonlyMap<string, string | undefined>;
-  readonly chore?: Chore;
+  readonly chore?: Chore | undefined;
 }) {
   const waiting = actions.filter((action) => action.waitsFor).length;
   return (

@@ -27,7 +27,7 @@ type StationColumnProps = {
   readonly actions: readonly Action[];
   readonly nowMs: number;
   readonly plan: BenchPlan | undefined;
-  readonly chosenId?: string;
+  readonly chosenId?: string | undefined;
   readonly onChoose: (batchId: string) => void;
 };
 
@@ -126,7 +126,7 @@ function LampWindow({
   nowMs,
 }: {
   readonly bench: BenchReply;
-  readonly batch?: BatchState;
+  readonly batch?: BatchState | undefined;
   readonly nowMs: number;
 }) {
   const window = useMemo(() => batch && curePlanOf(batch, bench.bench).window, [batch, bench.bench]);
@@ -138,9 +138,9 @@ function LampWindow({
 
 type BatchTagProps = {
   readonly batch: BatchState;
-  readonly action?: Action;
+  readonly action?: Action | undefined;
   readonly nowMs: number;
-  readonly late?: string;
+  readonly late?: string | undefined;
   readonly chosen: boolean;
   readonly onChoose: (batchId: string) => void;
 };

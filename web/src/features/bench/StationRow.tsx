@@ -12,7 +12,7 @@ type StationRowProps = {
   readonly actions: readonly Action[];
   readonly nowMs: number;
   readonly plan: BenchPlan | undefined;
-  readonly chosenId?: string;
+  readonly chosenId?: string | undefined;
   readonly onChoose: (batchId: string) => void;
 };
 

@@ -4,7 +4,7 @@ import { useEffect } from 'react';
 import { useAppSelector } from '../../store/store.ts';
 
 /** Solvent vapour that could burn, by the sensor: said above everything until it is gone. */
-export function VapourStrip({ vapourPctLel = 0 }: { readonly vapourPctLel?: number }) {
+export function VapourStrip({ vapourPctLel = 0 }: { readonly vapourPctLel?: number | undefined }) {
   const signals = useAppSelector((state) => state.here.signals);
   const alarm = vapourPctLel >= VAPOUR_ALARM_PCT_LEL;
   const say = 'Vapour: lids on, air on, no switches';

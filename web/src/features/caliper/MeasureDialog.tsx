@@ -12,7 +12,7 @@ import { usePartSizesQuery } from '../../store/api.ts';
 import { Choice, HeadRow, NumberField, Sheet, Stepper } from '../../ui/index.ts';
 import { offText } from './words.ts';
 
-type Row = Partial<SizeAsked> & { readonly found: string };
+type Row = { readonly [K in keyof SizeAsked]?: SizeAsked[K] | undefined } & { readonly found: string };
 type MeasureDialogProps = {
   readonly batch: BatchState;
   readonly onClose: () => void;

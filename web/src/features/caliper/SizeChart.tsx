@@ -56,7 +56,7 @@ export function SizeChart({ sizes }: { readonly sizes: readonly PartSize[] }) {
             fill={i % 2 === 0 ? 'var(--sea)' : 'var(--panel)'}
             stroke="var(--ink)"
             strokeWidth={1.4}
-            shape={SHAPES[i % SHAPES.length]}
+            shape={SHAPES[i % SHAPES.length]!}
             isAnimationActive={false}
           />
         ))}

@@ -4,7 +4,11 @@ import { type Remote, wrap } from 'comlink';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { CouponFitter } from '../../workers/coupons.worker.ts';
 
-export type Coupon = { readonly seconds: number; readonly result?: CouponResult; readonly shoreD?: number };
+export type Coupon = {
+  readonly seconds: number;
+  readonly result?: CouponResult | undefined;
+  readonly shoreD?: number | undefined;
+};
 export type LadderDraft = { readonly startedAtMs?: number; readonly coupons: readonly Coupon[] };
 const KEY = 'north-step.ladder';
 const fresh = (expectedS: number | undefined): LadderDraft => ({

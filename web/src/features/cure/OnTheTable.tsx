@@ -76,7 +76,7 @@ function Stands({
 }: {
   readonly cure: CureView;
   readonly kind: number;
-  readonly name?: string;
+  readonly name?: string | undefined;
 }) {
   const tipsAt = stand.shapes[kind]?.tipsAtDeg;
   return (

@@ -16,7 +16,7 @@ type PlanColumnProps = {
   readonly batch: BatchState;
   readonly bench: BenchReply;
   readonly cure: CureView;
-  readonly pair?: PairView;
+  readonly pair?: PairView | undefined;
 };
 
 /** What will be done in order, what would change it, how sure it is, and the card's own schedule on this lamp. */

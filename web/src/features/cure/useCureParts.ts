@@ -16,9 +16,9 @@ export type CurePart = {
 };
 export type CureParts = {
   /** nothing while a file is on its way */
-  readonly parts?: readonly CurePart[];
+  readonly parts?: readonly CurePart[] | undefined;
   /** how far the reading is, 0 to 1 */
-  readonly share?: number;
+  readonly share?: number | undefined;
 };
 
 /** Every kind of piece of a batch, at least one. */

@@ -10,10 +10,10 @@ const REST_MS = 350;
 export type LightMaps = {
   /** as placed, and turned over */
   readonly first?: LightMap;
-  readonly second?: LightMap;
+  readonly second?: LightMap | undefined;
   /** of both together; nothing when nothing is being made */
-  readonly share?: number;
-  readonly refusal?: Refusal;
+  readonly share?: number | undefined;
+  readonly refusal?: Refusal | undefined;
   readonly cancel: () => void;
 };
 

@@ -12,7 +12,12 @@ export function AddThing({ known, onAdded }: { readonly known: LayoutReply; read
   const there = known.stations.filter(({ retiredAtMs }) => retiredAtMs === null);
   const [thing, setThing] = useState<BenchThing>('jar');
   const usual = benchThing(thing);
-  const [said, setSaid] = useState<{ name?: string; liquid?: Solvent; litres?: number; lineId?: string }>({});
+  const [said, setSaid] = useState<{
+    name?: string;
+    liquid?: Solvent;
+    litres?: number | undefined;
+    lineId?: string | undefined;
+  }>({});
   const name =
     said.name ??
     freeName(

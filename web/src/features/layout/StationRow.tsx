@@ -8,7 +8,7 @@ import { StationForm } from './StationForm.tsx';
 type StationRowProps = {
   readonly station: StationThere;
   readonly index: number;
-  readonly line?: LayoutReply['lines'][number];
+  readonly line?: LayoutReply['lines'][number] | undefined;
   readonly open: boolean;
   readonly onOpen: () => void;
 };

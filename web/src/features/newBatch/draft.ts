@@ -3,7 +3,7 @@ import type { Priority } from '@north-step/core/batch';
 /** What is chosen for a batch that is not hung yet. */
 export type Choices = {
   readonly cardId?: string;
-  readonly lot?: string;
+  readonly lot?: string | undefined;
   /** pieces, when they are not counted file by file */
   readonly count: number;
   readonly dripMin: number;
@@ -12,7 +12,7 @@ export type Choices = {
   readonly due: string;
   readonly priority: Priority;
   /** nothing: the advised route */
-  readonly routeId?: string;
+  readonly routeId?: string | undefined;
   /** tightest tolerance as typed, ± mm */
   readonly tolerance: string;
 };

@@ -5,12 +5,12 @@ import type { Choices, Sizes } from './draft.ts';
 /** A file on the plate, as it is kept while the batch is described. */
 export type KeptFile = {
   readonly file: File;
-  readonly unit?: MeshUnit;
-  readonly supports?: readonly number[];
+  readonly unit?: MeshUnit | undefined;
+  readonly supports?: readonly number[] | undefined;
   readonly count: number;
 };
 /** What was chosen and typed for a batch that is not hung yet. */
-export type KeptWords = { readonly choices: Choices; readonly sizes?: Sizes };
+export type KeptWords = { readonly choices: Choices; readonly sizes?: Sizes | undefined };
 interface Schema extends DBSchema {
   files: { key: string; value: readonly KeptFile[] };
 }

@@ -7,15 +7,15 @@ export type PlateItem = {
   readonly id: string;
   readonly file: File;
   /** nothing: the file's own unit, else millimetres */
-  readonly unit?: MeshUnit;
+  readonly unit?: MeshUnit | undefined;
   /** shells picked as supports; nothing: they are looked for */
-  readonly supports?: readonly number[];
+  readonly supports?: readonly number[] | undefined;
   readonly count: number;
   readonly state:
     | { readonly stage: 'waiting' }
     | { readonly stage: 'measuring'; readonly share: number }
     | ({ readonly stage: 'measured' } & MeasuredFile)
-    | { readonly stage: 'refused'; readonly message: string; readonly remedy?: string };
+    | { readonly stage: 'refused'; readonly message: string; readonly remedy?: string | undefined };
 };
 export type Plate = ReturnType<typeof usePlate>;
 

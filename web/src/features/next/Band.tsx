@@ -18,12 +18,12 @@ export function Band({
   hands,
   keys,
 }: {
-  readonly countdown?: string;
+  readonly countdown?: string | undefined;
   readonly say: ReactNode;
   readonly reason?: ReactNode;
   /** its flag */
-  readonly mark?: string;
-  readonly hands?: string;
+  readonly mark?: string | undefined;
+  readonly hands?: string | undefined;
   readonly keys: readonly BandKey[];
 }) {
   const { leftHanded } = useAppSelector((state) => state.here.signals);

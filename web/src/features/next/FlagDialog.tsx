@@ -14,7 +14,7 @@ type FlagDialogProps = {
   readonly onClose: () => void;
   readonly onFlag: (note: string | null, stops?: boolean) => void;
   /** the next step, where it can be left out */
-  readonly next?: Step;
+  readonly next?: Step | undefined;
   readonly onLeaveOut: (because: string) => void;
   readonly onElsewhere: (station: StationNow) => void;
   readonly onHappened: (batchIds: readonly string[], happening: Happening) => void;

@@ -18,15 +18,15 @@ type LookDialogProps = {
   readonly batch: BatchState;
   readonly step: Step;
   /** what is marked when it opens */
-  readonly seen?: LookOutcome;
+  readonly seen?: LookOutcome | undefined;
   readonly onClose: () => void;
   readonly onLook: (look: {
     outcome: LookOutcome;
-    broken?: number;
-    note?: string;
-    colour?: PhotoColour;
-    photoSha256?: string;
-    remedy?: 'wash' | 'light';
+    broken?: number | undefined;
+    note?: string | undefined;
+    colour?: PhotoColour | undefined;
+    photoSha256?: string | undefined;
+    remedy?: 'wash' | 'light' | undefined;
   }) => void;
 };
 

@@ -9,7 +9,7 @@ type NextBandProps = {
   readonly action: Action | undefined;
   readonly batch: BatchState | undefined;
   /** how late it will be */
-  readonly late?: string;
+  readonly late?: string | undefined;
   /** said when there is nothing to do */
   readonly idle: string;
 };

@@ -93,7 +93,7 @@ const ofStep = (send: Send, press: Press) => ({
     const change = `${clockText(Math.abs(addS))} ${addS < 0 ? 'less' : 'more'}`;
     return send('step.extend', stepOf(action), { addS }, called(action, change));
   },
-  look: (action: Action, look: { outcome: LookOutcome; broken?: number; note?: string }) =>
+  look: (action: Action, look: { outcome: LookOutcome; broken?: number | undefined; note?: string | undefined }) =>
     press(action, 'step.look', look, `seen ${look.outcome}`),
   measured: (action: Action, sizes: readonly SizeFound[]) => {
     const kept = called(action, `${sizes.length} ${sizes.length === 1 ? 'size' : 'sizes'} kept`);

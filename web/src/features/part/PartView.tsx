@@ -11,10 +11,10 @@ type PartViewProps = {
   readonly name: string;
   readonly theme: string;
   /** default: the thinnest spots and the blind holes */
-  readonly marks?: readonly Mark[];
-  readonly hint?: string;
-  readonly onPickShell?: (shell: number) => void;
-  readonly onPickPlace?: (at: Vec3) => void;
+  readonly marks?: readonly Mark[] | undefined;
+  readonly hint?: string | undefined;
+  readonly onPickShell?: ((shell: number) => void) | undefined;
+  readonly onPickPlace?: ((at: Vec3) => void) | undefined;
 };
 export type Mark = { readonly text: string; readonly at: Vec3 };
 

@@ -9,15 +9,15 @@ export type MeasuredFile = {
   /** shell of each triangle */
   readonly shell: Int32Array;
   /** wall under each triangle, mm; nothing for very large meshes */
-  readonly wall?: Float32Array;
+  readonly wall?: Float32Array | undefined;
   /** outsides of pockets and cavities, nine numbers a triangle */
-  readonly pocketSkin?: Float32Array;
+  readonly pocketSkin?: Float32Array | undefined;
 };
 export type MeasureChoices = {
-  readonly unit?: MeshUnit;
-  readonly supportShells?: readonly number[];
+  readonly unit?: MeshUnit | undefined;
+  readonly supportShells?: readonly number[] | undefined;
   /** a file of several parts is measured as one */
-  readonly whole?: boolean;
+  readonly whole?: boolean | undefined;
 };
 export type Measuring = {
   readonly result: Promise<

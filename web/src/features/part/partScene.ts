@@ -24,9 +24,9 @@ export type PartPicture = {
   readonly positions: Float32Array;
   readonly shell: Int32Array;
   /** wall under each triangle, mm */
-  readonly wall?: Float32Array;
+  readonly wall?: Float32Array | undefined;
   /** outsides of pockets and cavities */
-  readonly pocketSkin?: Float32Array;
+  readonly pocketSkin?: Float32Array | undefined;
   /** shells drawn as supports */
   readonly supports: readonly number[];
 };

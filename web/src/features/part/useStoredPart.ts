@@ -5,7 +5,7 @@ export type StoredParts = {
   /** in the order asked for; nothing for those that have no file, are on their way, or cannot be read */
   readonly files: readonly (MeasuredFile | undefined)[];
   /** how far the reading is, 0 to 1; nothing once all is read */
-  readonly share?: number;
+  readonly share?: number | undefined;
 };
 type Read = StoredParts & { readonly of: string };
 

@@ -95,7 +95,7 @@ function cheapest(shown: readonly Shown[]): Shown | undefined {
   return [...clean].sort((a, b) => a.outcome.costPerBatch - b.outcome.costPerBatch)[0];
 }
 
-function PolicyTable({ shown, best }: { readonly shown: readonly Shown[]; readonly best?: Shown }) {
+function PolicyTable({ shown, best }: { readonly shown: readonly Shown[]; readonly best?: Shown | undefined }) {
   return (
     <table className="table-plain w-full max-w-5xl">
       <HeadRow

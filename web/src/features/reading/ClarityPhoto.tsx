@@ -105,7 +105,7 @@ function Picture({
 }: {
   readonly state: { readonly url: string; readonly width?: number; readonly height?: number };
   readonly marks: Partial<Record<PatchName, Point>>;
-  readonly onMark?: (at: Point) => void;
+  readonly onMark?: ((at: Point) => void) | undefined;
 }) {
   const [size, setSize] = useState<readonly [number, number]>();
   const [width, height] = state.width && state.height ? [state.width, state.height] : (size ?? [640, 480]);

@@ -1,4 +1,5 @@
 import type { RunReply, Vessel } from '@north-step/contract';
+import { given } from '@north-step/core/given';
 import { DEFAULT_STOP, type RunKind, runKind, USUAL_STILL_W } from '@north-step/core/reclaim';
 import { refusalText } from '@north-step/core/result';
 import { litresText, plainNumber } from '@north-step/core/units';
@@ -109,7 +110,7 @@ function StillFields({ still, onChange }: { readonly still: Still; readonly onCh
   const set = (over: Partial<Record<keyof Still, number | undefined>>) =>
     onChange({
       ...still,
-      ...(Object.fromEntries(Object.entries(over).filter(([, v]) => v !== undefined)) as Partial<Still>),
+      ...given(over),
     });
   return (
     <div className="grid grid-cols-3 gap-3">

@@ -87,7 +87,7 @@ const lastWeather = ({ weather }: RunState): Partial<Weather> => {
   const { fromMs: _, toMs: __, ...rest } = last;
   return rest;
 };
-type Mast = { readonly [K in keyof Weather]?: number };
+type Mast = { readonly [K in keyof Weather]?: number | undefined };
 const fromMast = (shown: Mast, before: Required<Weather>): Required<Weather> => ({
   tempC: shown.tempC ?? before.tempC,
   humidityPct: shown.humidityPct ?? before.humidityPct,

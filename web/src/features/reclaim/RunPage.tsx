@@ -15,7 +15,7 @@ export function RunPage() {
   const { data, isError, error, refetch } = useRunQuery(runId);
   const nowMs = useNow(1000);
   if (isError && !data)
-    return 'status' in error && error.status === 404 ? (
+    return error && 'status' in error && error.status === 404 ? (
       <Failed what={`a run “${runId}”: there is none by that name`} onRetry={() => void refetch()} />
     ) : (
       <Failed what="the run" onRetry={() => void refetch()} />

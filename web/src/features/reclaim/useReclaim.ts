@@ -1,4 +1,5 @@
 import type { BenchReply, RoomReply, Vessel } from '@north-step/contract';
+import { given } from '@north-step/core/given';
 import { DEFAULT_PRICES, type Prices } from '@north-step/core/prices';
 import { type DirtyLiquid, type ReclaimOption, reclaimOptions } from '@north-step/core/reclaim';
 import { useBenchQuery, useRoomQuery } from '../../store/api.ts';
@@ -7,7 +8,7 @@ import { useRunsQuery } from './endpoints.ts';
 /** Prices of the workshop, and what they are in. */
 export function usePrices(): { readonly prices: Prices; readonly currency: string } {
   const room: RoomReply['room'] | undefined = useRoomQuery().data?.room;
-  return { prices: { ...DEFAULT_PRICES, ...room?.prices }, currency: room?.currency ?? '' };
+  return { prices: { ...DEFAULT_PRICES, ...given(room?.prices ?? {}) }, currency: room?.currency ?? '' };
 }
 
 /** Used liquid as the bench knows it: by its readings where there are some, else by the book. */

@@ -156,7 +156,7 @@ function CardTable({ card, versions, resins }: CardTableProps) {
 type RowsProps = {
   readonly rows: readonly CardLine[];
   readonly heads: readonly string[];
-  readonly other?: ResinCard;
+  readonly other?: ResinCard | undefined;
   readonly differs: ReadonlyMap<string, CardDifference>;
 };
 /** Fields of one group; what differs stands out. */

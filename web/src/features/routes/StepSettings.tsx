@@ -90,7 +90,13 @@ const Pick = ({ name, value, options, onChange }: PickProps) => (
 );
 
 /** A time as 4:30 or 270 s; empty leaves it to the models. */
-function Seconds({ value, onChange }: { readonly value?: number; readonly onChange: (seconds?: number) => void }) {
+function Seconds({
+  value,
+  onChange,
+}: {
+  readonly value?: number | undefined;
+  readonly onChange: (seconds?: number) => void;
+}) {
   const [text, setText] = useState(value === undefined ? '' : clockText(value));
   const wrong = text.trim() !== '' && parseDurationS(text) === undefined;
   return (
@@ -113,7 +119,13 @@ function Seconds({ value, onChange }: { readonly value?: number; readonly onChan
   );
 }
 
-function Degrees({ value, onChange }: { readonly value?: number; readonly onChange: (tempC?: number) => void }) {
+function Degrees({
+  value,
+  onChange,
+}: {
+  readonly value?: number | undefined;
+  readonly onChange: (tempC?: number) => void;
+}) {
   const [text, setText] = useState(value === undefined ? '' : String(value));
   return (
     <Field name="°C (15–250; empty: planned)">

@@ -1,4 +1,5 @@
 import type { ErrorReply, RouteReply } from '@north-step/contract';
+import { given } from '@north-step/core/given';
 import { type Dose, type Route, type RouteStep, type StepTypeId, TWO_BATHS } from '@north-step/core/route';
 import { useState } from 'react';
 import { useDo } from '../next/index.ts';
@@ -116,5 +117,4 @@ export function useRouteDraft(from: Route | undefined) {
 }
 
 /** Settings that were emptied are left out. */
-const trimmed = (step: RouteStep): RouteStep =>
-  Object.fromEntries(Object.entries(step).filter(([, value]) => value !== undefined)) as RouteStep;
+const trimmed = (step: RouteStep): RouteStep => given(step);

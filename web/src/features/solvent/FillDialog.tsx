@@ -19,7 +19,7 @@ export function FillDialog({
   onClose,
 }: {
   readonly vessels: readonly Vessel[];
-  readonly intoId?: string;
+  readonly intoId?: string | undefined;
   readonly onClose: () => void;
 }) {
   const [line] = linesOf(vessels);

@@ -6,7 +6,11 @@ import { useState } from 'react';
 import { Choice, TextField } from '../../ui/index.ts';
 import { PostingDialog, SolventSelect, VesselSelect, VolumeField } from './dialogParts.tsx';
 
-type Props = { readonly vessels: readonly Vessel[]; readonly vesselId?: string; readonly onClose: () => void };
+type Props = {
+  readonly vessels: readonly Vessel[];
+  readonly vesselId?: string | undefined;
+  readonly onClose: () => void;
+};
 
 const OUT = [
   { value: 'spilled', text: 'Spilled' },

@@ -1,4 +1,5 @@
 import type { Movement, MovementQuery, Vessel } from '@north-step/contract';
+import { given } from '@north-step/core/given';
 import { SINKS } from '@north-step/core/solvent';
 import { useSearchParams } from 'react-router';
 import { dayAndClock } from '../../shell/useNow.ts';
@@ -153,5 +154,5 @@ function queryOf(params: URLSearchParams): MovementQuery {
     fromMs: dayMs('from'),
     toMs: to === undefined ? undefined : to + DAY_MS,
   };
-  return Object.fromEntries(Object.entries(all).filter(([, value]) => value !== undefined)) as MovementQuery;
+  return given(all) as MovementQuery;
 }

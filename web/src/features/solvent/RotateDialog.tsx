@@ -12,7 +12,7 @@ export function RotateDialog({
 }: {
   readonly vessels: readonly Vessel[];
   /** the line that is looked at */
-  readonly ofLine?: string;
+  readonly ofLine?: string | undefined;
   readonly onClose: () => void;
 }) {
   const lines = linesOf(vessels).filter(({ baths, drum }) => drum && baths.length > 1);

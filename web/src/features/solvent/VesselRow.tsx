@@ -29,7 +29,7 @@ export function VesselRow({
   /** what the bench says of each: it carries what was done until the estimate has caught up */
   readonly notes: Readonly<Record<string, BathNote>>;
   readonly limitOf: (vessel: Vessel) => number;
-  readonly chosenId?: string;
+  readonly chosenId?: string | undefined;
   readonly onChoose: (vesselId: string) => void;
 }) {
   const onTheWay = onTheWayOf(vessels);
@@ -72,7 +72,7 @@ export function VesselRow({
 
 type OneProps = {
   readonly vessel: Vessel;
-  readonly known?: Pick<BathNote, 'loadPctW' | 'range90' | 'strengthPctW'>;
+  readonly known?: Pick<BathNote, 'loadPctW' | 'range90' | 'strengthPctW'> | undefined;
   readonly limitPctW: number;
   readonly chosen: boolean;
   readonly onChoose: (vesselId: string) => void;

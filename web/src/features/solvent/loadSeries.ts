@@ -46,7 +46,7 @@ export const readingMarks = (bath: BathCare, sinceMs: number): LoadPoint[] =>
 export function crossing(
   bath: BathCare,
   nowMs: number,
-): { readonly soonMs: number; readonly lateMs?: number } | undefined {
+): { readonly soonMs: number; readonly lateMs?: number | undefined } | undefined {
   if (bath.batchesPerDay <= 0) return undefined;
   const at = (batches: number) => nowMs + (batches / bath.batchesPerDay) * DAY_MS;
   const { path } = bath.forecast;

@@ -16,7 +16,7 @@ export type TestedSet = CureTest & { readonly expected: ExpectedStiffness };
 export type Tested = { readonly sets: readonly TestedSet[]; readonly fit: StiffnessFit };
 
 /** What a lamp does to the samples, where the test does not say it. */
-type Room = { readonly roomC: number; readonly lampHeatsK?: number };
+type Room = { readonly roomC: number; readonly lampHeatsK?: number | undefined };
 
 /** The sets of one resin and property, softest schedule first, with what its constants expect and what the tests make of it. @returns nothing without a test */
 export function testedOf(

@@ -21,7 +21,7 @@ export type RunKindShape = {
   /** what follows a step that is done; nothing where the run is over */
   readonly after: (
     step: RunStep,
-    told: { readonly another?: boolean; readonly seen?: RunLook },
+    told: { readonly another?: boolean | undefined; readonly seen?: RunLook | undefined },
   ) => readonly StepToCome[];
   /** until somebody is called back, s; what is not named is begun and ended by hand */
   readonly waitsS: Partial<Readonly<Record<RunStepKind, number>>>;
