@@ -50,10 +50,36 @@ const BODY_LIMIT_BYTES = 256 * 1024;
 const SENT_WITHIN_MS = 30_000;
 const STALLED_CHECK_MS = 5000;
 
-/** The whole server on a context, not yet listening. */
-export async function buildApp(context: Context, options: AppOptions = {}): Promise<FastifyInstance> {
+/** A page loads nothing from elsewhere, and tells nobody. */
+const ONLY_OURS = {
+  defaultSrc: ["'self'"],
+  scriptSrc: ["'self'"],
+  styleSrc: ["'self'", "'unsafe-inline'"],
+  imgSrc: ["'self'", 'data:', 'blob:'],
+  fontSrc: ["'self'", 'data:'],
+  workerSrc: ["'self'", 'blob:'],
+  connectSrc: ["'self'"],
+  upgradeInsecureRequests: null,
+};
+/** What every command does, but those that teach a lamp. */
+const HANDLINGS = {
+  ...BATCH_HANDLINGS,
+  ...SOLVENT_HANDLINGS,
+  ...RECLAIM_HANDLINGS,
+  ...WASTE_HANDLINGS,
+  ...AIR_HANDLINGS,
+  ...RESIN_HANDLINGS,
+  ...ROUTE_HANDLINGS,
+  ...PART_HANDLINGS,
+  ...ROOM_HANDLINGS,
+  ...LAYOUT_HANDLINGS,
+  ...OPEN_HANDLINGS,
+};
+
+/** What every request passes, whatever it asks. */
+async function guardedApp(context: Context, { logLevel = 'info', logTo }: AppOptions): Promise<FastifyInstance> {
   const app = Fastify({
-    logger: { level: options.logLevel ?? 'info', ...(options.logTo ? { stream: options.logTo } : {}) },
+    logger: { level: logLevel, ...(logTo ? { stream: logTo } : {}) },
     bodyLimit: BODY_LIMIT_BYTES,
     // what is in flight is finished; who only listens is let go
     forceCloseConnections: 'idle',
@@ -64,21 +90,13 @@ export async function buildApp(context: Context, options: AppOptions = {}): Prom
   refuseWhenFull(app, context);
   strictInput(app);
   errorReplies(app);
-  await app.register(helmet, {
-    hsts: false,
-    contentSecurityPolicy: {
-      directives: {
-        defaultSrc: ["'self'"],
-        scriptSrc: ["'self'"],
-        styleSrc: ["'self'", "'unsafe-inline'"],
-        imgSrc: ["'self'", 'data:', 'blob:'],
-        fontSrc: ["'self'", 'data:'],
-        workerSrc: ["'self'", 'blob:'],
-        connectSrc: ["'self'"],
-        upgradeInsecureRequests: null,
-      },
-    },
-  });
+  await app.register(helmet, { hsts: false, contentSecurityPolicy: { directives: ONLY_OURS } });
+  return app;
+}
+
+/** The whole server on a context, not yet listening. */
+export async function buildApp(context: Context, options: AppOptions = {}): Promise<FastifyInstance> {
+  const app = await guardedApp(context, options);
   await apiDocs(app, VERSION);
   const measurer = makeMeasurer();
   const estimator = makeEstimator();
@@ -123,20 +141,7 @@ export async function buildApp(context: Context, options: AppOptions = {}): Prom
   const batchMaps = makeBatchMaps(context);
   app.addHook('onClose', () => batchMaps.close());
   lightRoutes(app, context);
-  commandRoutes(app, context, {
-    ...BATCH_HANDLINGS,
-    ...SOLVENT_HANDLINGS,
-    ...RECLAIM_HANDLINGS,
-    ...WASTE_HANDLINGS,
-    ...AIR_HANDLINGS,
-    ...RESIN_HANDLINGS,
-    ...ROUTE_HANDLINGS,
-    ...PART_HANDLINGS,
-    ...ROOM_HANDLINGS,
-    ...LAYOUT_HANDLINGS,
-    ...OPEN_HANDLINGS,
-    ...lightHandlings(pairs),
-  });
+  commandRoutes(app, context, { ...HANDLINGS, ...lightHandlings(pairs) });
   const keeper = makeKeeper(context, estimator);
   estimateRoutes(app, context, keeper);
   if (options.followEstimates) {

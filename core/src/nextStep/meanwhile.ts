@@ -79,21 +79,7 @@ export function meanwhile(view: ChoreView): readonly Chore[] {
         task: { kind: 'read', bathId: id },
       }),
     );
-  const few = baths
-    .filter(
-      ({ batchesLeft, loadPctW, limitPctW }) =>
-        loadPctW <= limitPctW && batchesLeft !== undefined && batchesLeft <= FEW_BATCHES,
-    )
-    .map(
-      ({ id, name, batchesLeft }): Chore => ({
-        say: `Make ready to change ${name}`,
-        reason:
-          batchesLeft === 0
-            ? 'No batch more by its load.'
-            : `About ${batchesLeft === 1 ? 'one batch' : `${batchesLeft} batches`} more by its load.`,
-        task: { kind: 'tend', bathId: id },
-      }),
-    );
+  const few = baths.filter(isNearlyDone).map(changeChore);
   const meter = lamps
     .filter(({ doubtShare = 0 }) => doubtShare > UNSURE_LIGHT)
     .map(
@@ -122,6 +108,17 @@ export function meanwhile(view: ChoreView): readonly Chore[] {
     ...told('check', checks.map(checkChore)),
   ];
 }
+
+const isNearlyDone = ({ batchesLeft, loadPctW, limitPctW }: ChoreView['baths'][number]): boolean =>
+  loadPctW <= limitPctW && batchesLeft !== undefined && batchesLeft <= FEW_BATCHES;
+const changeChore = ({ id, name, batchesLeft }: ChoreView['baths'][number]): Chore => ({
+  say: `Make ready to change ${name}`,
+  reason:
+    batchesLeft === 0
+      ? 'No batch more by its load.'
+      : `About ${batchesLeft === 1 ? 'one batch' : `${batchesLeft} batches`} more by its load.`,
+  task: { kind: 'tend', bathId: id },
+});
 
 /** A run asks for hands once its call-back has come; a still that is hot asks as long as it is. */
 function runChore(run: RunState, nowMs: number): readonly Chore[] {

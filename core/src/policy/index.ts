@@ -134,11 +134,7 @@ export function playPolicy(question: PolicyQuestion): PolicyOutcome {
     });
   }
   const batches = jobs.length;
-  const cost =
-    store.freshL * prices.freshPerL +
-    store.disposedL * prices.disposePerL +
-    store.madeL * prices.reclaimPerL +
-    changes * prices.changeEach;
+  const cost = costOf(store, changes, prices);
   return {
     litresBought: store.freshL,
     litresDisposed: store.disposedL,
@@ -150,6 +146,13 @@ export function playPolicy(question: PolicyQuestion): PolicyOutcome {
     outOfTolerancePct: batches > 0 ? (100 * late) / batches : 0,
   };
 }
+
+const costOf = (
+  { freshL, disposedL, madeL }: { readonly freshL: number; readonly disposedL: number; readonly madeL: number },
+  changes: number,
+  prices: PolicyQuestion['prices'],
+): number =>
+  freshL * prices.freshPerL + disposedL * prices.disposePerL + madeL * prices.reclaimPerL + changes * prices.changeEach;
 
 const loadOf = (bath: Bath): number => (100 * bath.resinG) / (bath.liquidG + bath.resinG);
 

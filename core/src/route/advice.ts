@@ -93,13 +93,7 @@ export function adviseRoute(facts: AdviceCase): RouteAdvice {
   if (lack !== undefined) reasons.push(`${lack} The usual one of this bench is taken.`);
   const routeId = lack !== undefined && facts.bench ? usualRoute({ card, part, bench: facts.bench }).id : wanted;
   const bathC = dipTempC(greenTgC);
-  const softening = dip({
-    thicknessMm: softenedMm(part.wallMm),
-    bathC,
-    greenTgC: Math.max(-80, greenTgC),
-    spanMm: part.thinSpanMm && Math.min(500, part.thinSpanMm),
-    featureMm: part.thinMm && Math.max(0.05, part.thinMm),
-  });
+  const softening = softeningOf(part, greenTgC, bathC);
   return {
     routeId,
     when,
@@ -114,6 +108,16 @@ export function adviseRoute(facts: AdviceCase): RouteAdvice {
     clipOrder: clipOrder(facts),
   };
 }
+
+/** A warm dip of this part, within what the model of dips takes. */
+const softeningOf = (part: AdviceCase['part'], greenTgC: number, bathC: number) =>
+  dip({
+    thicknessMm: softenedMm(part.wallMm),
+    bathC,
+    greenTgC: Math.max(-80, greenTgC),
+    spanMm: part.thinSpanMm && Math.min(500, part.thinSpanMm),
+    featureMm: part.thinMm && Math.max(0.05, part.thinMm),
+  });
 
 /** What this bench lacks of a route, in words. */
 const lackOf = (id: string, { card, part, bench }: AdviceCase): string | undefined =>

@@ -3,41 +3,8 @@ import { startThread } from '../threads/index.ts';
 import { examineFolder, forgetHalfFilled, refusedToOpen } from './folder.ts';
 import { LAYOUT } from './layout.ts';
 import { holdFolder } from './lock.ts';
-import type { ThreadReply, ThreadRequest } from './pgliteThread.ts';
-import { type Db, queryable, type Sql, type Writing } from './types.ts';
-
-/** A statement the database refused. `code` is the SQLSTATE. */
-export class DatabaseError extends Error {
-  readonly code?: string | undefined;
-  readonly constraint?: string | undefined;
-  constructor(message: string, code?: string, constraint?: string) {
-    super(message);
-    this.name = 'DatabaseError';
-    this.code = code;
-    this.constraint = constraint;
-  }
-}
-
-/** A commit that was written but could not be forced to disk, or a database that ended: nothing more can be taken. */
-export class DatabaseLost extends DatabaseError {
-  constructor(message: string) {
-    super(message);
-    this.name = 'DatabaseLost';
-  }
-}
-
-/** What the disk did to a statement, or what was found on it. @source PostgreSQL documentation, appendix A: classes 58, 53100, XX001, XX002 */
-const DISK_FAILED = /^(58...|53100|XX00[12])$/;
-
-/** A call is given so long, whatever the disk does; opening may have a long log to work off. */
-const WITHIN_MS: Readonly<Record<ThreadRequest['op'], number>> = {
-  open: 600_000,
-  query: 60_000,
-  sync: 60_000,
-  hold: 60_000,
-  free: 60_000,
-  close: 60_000,
-};
+import { DatabaseLost, type Talk, talkTo, WITHIN_MS } from './talk.ts';
+import { type Db, type Queryable, queryable, type Sql, type Writing } from './types.ts';
 
 export type OpenOptions = {
   /** what is told to whoever comes second */
@@ -70,98 +37,24 @@ async function openHeld(
   { onLost = () => {}, withinMs = {} }: OpenOptions,
   release: () => Promise<void>,
 ): Promise<Db> {
-  const limits = { ...WITHIN_MS, ...withinMs };
   const thread = startThread(new URL('./pgliteThread.ts', import.meta.url), {
     folder: path.resolve(folder, LAYOUT.database),
   });
-  const waiting = new Map<number, { resolve: (rows: readonly unknown[]) => void; reject: (error: Error) => void }>();
-  let nextId = 1;
-  thread.on('message', (reply: ThreadReply) => {
-    const promise = waiting.get(reply.id);
-    waiting.delete(reply.id);
-    if (!('error' in reply)) return promise?.resolve(reply.rows);
-    const { message, code, constraint } = reply.error;
-    if (!DISK_FAILED.test(code ?? '')) return promise?.reject(new DatabaseError(message, code, constraint));
-    const lost = new DatabaseLost(`The database cannot use its disk: ${message}.`);
-    promise?.reject(lost);
-    lose(lost);
-  });
-  const failAll = (error: Error) => {
-    for (const { reject } of waiting.values()) reject(error);
-    waiting.clear();
-  };
-  let gone: DatabaseError | undefined;
-  let closing = false;
-  let opened = false;
-  const lose = (error: DatabaseError) => {
-    if (gone) return;
-    gone = error;
-    failAll(error);
-    void thread.terminate();
-    if (error instanceof DatabaseLost && opened) onLost(error);
-  };
-  thread.on('error', (error) => lose(new DatabaseLost(`The database’s thread failed: ${error.message}`)));
-  thread.on('exit', () =>
-    lose(closing ? new DatabaseError('the database is closed') : new DatabaseLost('The database’s thread ended.')),
-  );
-
-  const send = (op: ThreadRequest['op'], text?: string, values?: readonly unknown[]) =>
-    new Promise<readonly unknown[]>((resolve, reject) => {
-      if (gone) return reject(gone);
-      const id = nextId++;
-      const tooLong = setTimeout(
-        () => lose(new DatabaseLost(`The database has not answered for ${limits[op] / 1000} s.`)),
-        limits[op],
-      );
-      waiting.set(id, {
-        resolve: (rows) => {
-          clearTimeout(tooLong);
-          resolve(rows);
-        },
-        reject: (error) => {
-          clearTimeout(tooLong);
-          reject(error);
-        },
-      });
-      thread.postMessage({ id, op, text, values } satisfies ThreadRequest);
-    });
+  const talk = talkTo(thread, { ...WITHIN_MS, ...withinMs }, onLost);
+  const { send } = talk;
   try {
     await send('open');
   } catch (error) {
-    closing = true;
+    talk.closing();
     await thread.terminate();
     throw refusedToOpen(folder, (error as Error).message);
   }
-  opened = true;
+  talk.opened();
   const inside = queryable(({ text, values }: Sql) => send('query', text, values));
   const turn = makeTurns();
   const outside = queryable(({ text, values }: Sql) => turn(() => send('query', text, values)));
 
-  const forceLog = async () => {
-    try {
-      await send('sync');
-    } catch (error) {
-      const { message } = error as Error;
-      lose(new DatabaseLost(`What was done is written, but could not be forced to disk: ${message}`));
-      throw gone;
-    }
-  };
-  /** What needs no answer to go on is sent at once: the thread works in the order of what it is sent. */
-  const write = async <T>(work: (tx: Writing) => Promise<T>, forced: () => boolean) => {
-    const begun = send('query', 'BEGIN');
-    begun.catch(() => {});
-    const last: Sql[] = [];
-    try {
-      const result = await work({ ...inside, last: (statement) => void last.push(statement) });
-      const sent = [begun, ...last.map(({ text, values }) => send('query', text, values)), send('query', 'COMMIT')];
-      const isForced = forced();
-      await Promise.all(isForced ? [...sent, forceLog()] : sent);
-      return { result, isForced };
-    } catch (error) {
-      await Promise.all([begun, send('query', 'ROLLBACK')]);
-      throw error;
-    }
-  };
+  const { forceLog, write } = writing(talk, inside);
   const transaction = <T>(work: (tx: Writing) => Promise<T>) =>
     turn(async () => (await write(work, () => false)).result);
   const sync = sharedSync(() => turn(forceLog));
@@ -186,7 +79,7 @@ async function openHeld(
       }
     },
     close: async () => {
-      closing = true;
+      talk.closing();
       try {
         await turn(() => send('close'));
       } finally {
@@ -195,6 +88,35 @@ async function openHeld(
       }
     },
   };
+}
+
+/** A transaction that is written, and its log forced to disk. */
+function writing({ send, lose }: Talk, inside: Queryable) {
+  const forceLog = async () => {
+    try {
+      await send('sync');
+    } catch (error) {
+      const { message } = error as Error;
+      throw lose(new DatabaseLost(`What was done is written, but could not be forced to disk: ${message}`));
+    }
+  };
+  /** What needs no answer to go on is sent at once: the thread works in the order of what it is sent. */
+  const write = async <T>(work: (tx: Writing) => Promise<T>, forced: () => boolean) => {
+    const begun = send('query', 'BEGIN');
+    begun.catch(() => {});
+    const last: Sql[] = [];
+    try {
+      const result = await work({ ...inside, last: (statement) => void last.push(statement) });
+      const sent = [begun, ...last.map(({ text, values }) => send('query', text, values)), send('query', 'COMMIT')];
+      const isForced = forced();
+      await Promise.all(isForced ? [...sent, forceLog()] : sent);
+      return { result, isForced };
+    } catch (error) {
+      await Promise.all([begun, send('query', 'ROLLBACK')]);
+      throw error;
+    }
+  };
+  return { forceLog, write };
 }
 
 /** One connection: whoever comes later waits for a turn. Who has it can ask whether anybody waits. */

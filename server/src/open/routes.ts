@@ -19,7 +19,7 @@ export const OPEN_HANDLINGS = { 'sheet.take': { work: takeSheet } } satisfies Pa
 
 /** Everything out in open files, and in again. */
 export async function openRoutes(app: FastifyInstance, context: Context): Promise<void> {
-  const { db, live } = context;
+  const { db } = context;
   app.post<{ Params: { sheet: SheetKind }; Body: LookAtSheet }>(
     '/api/sheets/:sheet/look',
     {
@@ -63,45 +63,51 @@ export async function openRoutes(app: FastifyInstance, context: Context): Promis
           response: { 200: ShopImport },
         },
       },
-      async ({ query: { dryRun = false }, body }) => {
-        if (!Buffer.isBuffer(body) || body.length === 0)
-          throw new Refused({ code: 'BAD_VALUE', message: 'Send the zip itself as application/zip.' });
-        const empty = await isEmpty(db);
-        if (!empty && !dryRun)
-          throw new Refused({
-            code: 'ALREADY_SET_UP',
-            message: 'Something stands here already: a shop is taken in only where nothing does. Nothing was changed.',
-            remedy: 'Start North Step with a new data folder, and take it in there.',
-          });
-        try {
-          const { schema } = await db.one<{ schema: number }>(sql`SELECT max(number)::int AS schema FROM migration`);
-          const shop = readShop(body, schema);
-          // where something stands, rows can be looked at and not tried
-          const rows = empty
-            ? await importShop(db, shop, { nowMs: context.nowMs(), keep: !dryRun })
-            : Object.fromEntries(shop.manifest.tables.map((table) => [table.name, table.rows]));
-          if (!dryRun) {
-            const { ways } = await benchSetting(db);
-            keepZone(ways?.zone);
-            live.publish([
-              'bench',
-              'batches',
-              'solvent',
-              'records',
-              'resins',
-              'routes',
-              'lamps',
-              'layout',
-              'reclaim',
-              'waste',
-            ]);
-          }
-          return { taken: !dryRun, rows, problems: [] };
-        } catch (error) {
-          if (error instanceof BadShop) return { taken: false, rows: {}, problems: [...error.problems] };
-          throw error;
-        }
-      },
+      ({ query: { dryRun = false }, body }) => takeShop(context, body, dryRun),
     );
   });
+}
+
+/** What changes for whoever looks, when a whole shop has come in. */
+const ALL_TOPICS = [
+  'bench',
+  'batches',
+  'solvent',
+  'records',
+  'resins',
+  'routes',
+  'lamps',
+  'layout',
+  'reclaim',
+  'waste',
+] as const;
+
+/** @throws Refused where something stands already, or what was sent is no zip */
+async function takeShop({ db, live, nowMs }: Context, body: Buffer, dryRun: boolean): Promise<ShopImport> {
+  if (!Buffer.isBuffer(body) || body.length === 0)
+    throw new Refused({ code: 'BAD_VALUE', message: 'Send the zip itself as application/zip.' });
+  const empty = await isEmpty(db);
+  if (!empty && !dryRun)
+    throw new Refused({
+      code: 'ALREADY_SET_UP',
+      message: 'Something stands here already: a shop is taken in only where nothing does. Nothing was changed.',
+      remedy: 'Start North Step with a new data folder, and take it in there.',
+    });
+  try {
+    const { schema } = await db.one<{ schema: number }>(sql`SELECT max(number)::int AS schema FROM migration`);
+    const shop = readShop(body, schema);
+    // where something stands, rows can be looked at and not tried
+    const rows = empty
+      ? await importShop(db, shop, { nowMs: nowMs(), keep: !dryRun })
+      : Object.fromEntries(shop.manifest.tables.map((table) => [table.name, table.rows]));
+    if (!dryRun) {
+      const { ways } = await benchSetting(db);
+      keepZone(ways?.zone);
+      live.publish([...ALL_TOPICS]);
+    }
+    return { taken: !dryRun, rows, problems: [] };
+  } catch (error) {
+    if (error instanceof BadShop) return { taken: false, rows: {}, problems: [...error.problems] };
+    throw error;
+  }
 }

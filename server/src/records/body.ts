@@ -41,7 +41,7 @@ export type Sealing = { readonly body: Json; readonly internal: Json };
  * workshop, and where its solvent went, is internal: whoever gets the parts need not see it.
  */
 export function recordBody(batch: BatchState, now: Moment, around: Around): Sealing {
-  const { workshop, events, stations, movements, trace, readings, salt } = around;
+  const { workshop, events, movements, readings, salt } = around;
   const internal = {
     salt,
     note: batch.note,
@@ -91,33 +91,36 @@ export function recordBody(batch: BatchState, now: Moment, around: Around): Seal
     light: batch.light && { ...batch.light },
     steps: batch.steps
       .filter((step) => step.state === 'done')
-      .map((step, i, done) => ({
-        id: step.id,
-        title: step.title,
-        kind: step.kind,
-        station: stations.get(step.station) ?? step.station,
-        plannedS: step.plannedS,
-        addedS: addedS(step) || undefined,
-        lightS: isCure(step) ? Math.round(litStepS(step)) : undefined,
-        added: step.added?.map(({ atMs, idleS, ...more }) => ({ ...more, idleS: Math.round(idleS), at: iso(atMs) })),
-        tookS: Math.round(tookS(step)),
-        started: iso(step.startedAtMs!),
-        ended: iso(step.endedAtMs!),
-        by: step.by,
-        outcome: step.outcome,
-        photoSha256: step.photoSha256,
-        cautions: cautionsOf(step, isUncured({ steps: done.slice(0, i) })),
-        colour: step.colour && { ...step.colour },
-        deviation: deviationOf(batch, step),
-        knew: step.knew,
-        lightSeen: lightSeen(trace.filter(({ stepId }) => stepId === step.id)),
-      })),
+      .map((step, i, done) => stepBody(batch, step, isUncured({ steps: done.slice(0, i) }), around)),
     readings,
     constants: 'Resin and wash constants are defaults to be calibrated, not measurements.',
   };
   const plain = (value: unknown) => JSON.parse(canonicalJson(value)) as Json;
   return { body: plain(body), internal: plain(internal) };
 }
+
+/** What a record says of a step that was done. @param uncured the part was, when it was begun */
+const stepBody = (batch: BatchState, step: Step, uncured: boolean, { stations, trace }: Around) => ({
+  id: step.id,
+  title: step.title,
+  kind: step.kind,
+  station: stations.get(step.station) ?? step.station,
+  plannedS: step.plannedS,
+  addedS: addedS(step) || undefined,
+  lightS: isCure(step) ? Math.round(litStepS(step)) : undefined,
+  added: step.added?.map(({ atMs, idleS, ...more }) => ({ ...more, idleS: Math.round(idleS), at: iso(atMs) })),
+  tookS: Math.round(tookS(step)),
+  started: iso(step.startedAtMs!),
+  ended: iso(step.endedAtMs!),
+  by: step.by,
+  outcome: step.outcome,
+  photoSha256: step.photoSha256,
+  cautions: cautionsOf(step, uncured),
+  colour: step.colour && { ...step.colour },
+  deviation: deviationOf(batch, step),
+  knew: step.knew,
+  lightSeen: lightSeen(trace.filter(({ stepId }) => stepId === step.id)),
+});
 
 /** What happened at a time, with that as a record writes it. */
 const timed = <T extends { readonly atMs: number }>(all: readonly T[] | undefined) =>

@@ -4,7 +4,7 @@ import { useCallback, useRef, useState } from 'react';
 export function useWidth(initial: number) {
   const [width, setWidth] = useState(initial);
   const watch = useRef<ResizeObserver>(undefined);
-  const element = useCallback((node: HTMLDivElement | null) => {
+  const element = useCallback((node: HTMLElement | null) => {
     watch.current?.disconnect();
     if (!node) return;
     watch.current = new ResizeObserver(

@@ -1,7 +1,8 @@
 import type { AirReply } from '@north-step/contract';
 import type { AirSetting } from '@north-step/core/air';
 import { plainNumber } from '@north-step/core/units';
-import { CartesianGrid, ComposedChart, Line, ReferenceLine, Scatter, XAxis, YAxis } from 'recharts';
+import { Line, ReferenceLine, Scatter } from 'recharts';
+import { AcrossAxis, ChartFrame, STILL, UpAxis } from '../../charts/index.ts';
 import { clockOfDay } from '../../shell/useNow.ts';
 import { roundTicks, useWidth } from '../../ui/index.ts';
 import { type AirHour, sensorPpm } from './dayOfAir.ts';
@@ -18,58 +19,41 @@ export function AirChart({ hours, sensor, air }: ChartProps) {
   const top = Math.max(air.shortPpm * 1.15, ...hours.map(({ ppm }) => ppm), ...dots.map(({ seen }) => seen));
   const ticks = roundTicks(0, top, 5);
   const most = Math.max(0, ...hours.map(({ ppm }) => ppm));
-  const axis = { stroke: 'var(--ink-2)', tick: { fontSize: 13 } } as const;
   return (
-    <figure
-      ref={element}
-      className="m-0 min-w-0 overflow-hidden"
-      aria-label={`Vapour today: at most ${plainNumber(most, 3)} ppm by the book, ${sensor.length} samples of the sensor.`}
+    <ChartFrame
+      element={element}
+      className="min-w-0 overflow-hidden"
+      words={`Vapour today: at most ${plainNumber(most, 3)} ppm by the book, ${sensor.length} samples of the sensor.`}
+      title={
+        <h2 className="text-lg font-bold">
+          Vapour today{' '}
+          <span className="ml-2 text-sm font-normal text-ink-2">
+            line: by the book · dots: by the sensor, all vapours
+          </span>
+        </h2>
+      }
+      width={width}
+      height={HEIGHT}
+      data={hours}
+      margin={{ right: 110 }}
     >
-      <h2 className="text-lg font-bold">
-        Vapour today{' '}
-        <span className="ml-2 text-sm font-normal text-ink-2">
-          line: by the book · dots: by the sensor, all vapours
-        </span>
-      </h2>
-      <ComposedChart
-        width={width}
-        height={HEIGHT}
-        data={[...hours]}
-        margin={{ top: 8, right: 110, bottom: 4, left: 0 }}
-        accessibilityLayer={false}
-      >
-        <CartesianGrid vertical={false} stroke="var(--line)" />
-        <XAxis
-          dataKey="atMs"
-          type="number"
-          scale="time"
-          domain={['dataMin', 'dataMax']}
-          tickFormatter={clockOfDay}
-          {...axis}
-        />
-        <YAxis
-          domain={[0, ticks.at(-1)!]}
-          ticks={ticks}
-          width={64}
-          tickFormatter={(value: number) => `${value} ppm`}
-          {...axis}
-        />
-        <ReferenceLine
-          y={air.meanPpm}
-          stroke="var(--amber)"
-          strokeWidth={2}
-          strokeDasharray="6 4"
-          label={{ value: '8 h mean', position: 'right', fontSize: 13, fill: 'var(--ink)' }}
-        />
-        <ReferenceLine
-          y={air.shortPpm}
-          stroke="var(--brick)"
-          strokeWidth={2}
-          label={{ value: 'short term', position: 'right', fontSize: 13, fill: 'var(--ink)' }}
-        />
-        <Line dataKey="ppm" stroke="var(--sea)" strokeWidth={2.5} dot={false} isAnimationActive={false} />
-        <Scatter data={dots} dataKey="seen" fill="var(--ink)" isAnimationActive={false} />
-      </ComposedChart>
-    </figure>
+      <AcrossAxis of="atMs" scale="time" text={clockOfDay} />
+      <UpAxis ticks={ticks} text={(ppm) => `${ppm} ppm`} width={72} />
+      <ReferenceLine
+        y={air.meanPpm}
+        stroke="var(--amber)"
+        strokeWidth={2}
+        strokeDasharray="6 4"
+        label={{ value: '8 h mean', position: 'right', fontSize: 13, fill: 'var(--ink)' }}
+      />
+      <ReferenceLine
+        y={air.shortPpm}
+        stroke="var(--brick)"
+        strokeWidth={2}
+        label={{ value: 'short term', position: 'right', fontSize: 13, fill: 'var(--ink)' }}
+      />
+      <Line dataKey="ppm" stroke="var(--sea)" strokeWidth={2.5} dot={false} {...STILL} />
+      <Scatter data={dots} dataKey="seen" fill="var(--ink)" {...STILL} />
+    </ChartFrame>
   );
 }

@@ -1,6 +1,7 @@
 import type { PartSize } from '@north-step/contract';
 import { isOut, offMm, offShare } from '@north-step/core/caliper';
-import { CartesianGrid, ReferenceLine, Scatter, ScatterChart, XAxis, YAxis } from 'recharts';
+import { ReferenceLine, Scatter } from 'recharts';
+import { AcrossAxis, ChartFrame, STILL, UpAxis } from '../../charts/index.ts';
 import { roundTicks, useWidth } from '../../ui/index.ts';
 import { mmText } from './words.ts';
 
@@ -17,59 +18,43 @@ export function SizeChart({ sizes }: { readonly sizes: readonly PartSize[] }) {
   const last = inOrder.at(-1)!;
   const words = `${sizes.length} sizes from the oldest to the newest, as a share of their tolerance: ${inOrder.filter(isOut).length} out; the last, ${last.name}, ${mmText(offMm(last))} mm off.`;
   return (
-    <figure ref={element} className="m-0 mt-3" aria-label={words}>
-      <ScatterChart
-        width={width}
-        height={HEIGHT}
-        margin={{ top: 8, right: 16, bottom: 4, left: 0 }}
-        accessibilityLayer={false}
-      >
-        <CartesianGrid vertical={false} stroke="var(--line)" />
-        <XAxis
-          dataKey="no"
-          type="number"
-          domain={[0, inOrder.length + 1]}
-          tick={false}
-          stroke="var(--ink-2)"
-          height={12}
+    <ChartFrame
+      element={element}
+      className="mt-3"
+      words={words}
+      legend={
+        <span className="flex flex-wrap gap-x-5">
+          <span>off, % of the tolerance; between the dashes is in; oldest left</span>
+          {names.map((name, i) => (
+            <span key={name}>
+              {MARKS[i % MARKS.length]} {name}
+            </span>
+          ))}
+        </span>
+      }
+      width={width}
+      height={HEIGHT}
+    >
+      <AcrossAxis of="no" ends={[0, inOrder.length + 1]} bare />
+      <UpAxis of="share" ticks={ticks} width={64} text={(share) => `${share < 0 ? '−' : ''}${Math.abs(share)} %`} />
+      {[-100, 0, 100].map((y) => (
+        <ReferenceLine key={y} y={y} stroke="var(--ink)" strokeDasharray={y === 0 ? '2 4' : '7 5'} />
+      ))}
+      {names.map((name, i) => (
+        <Scatter
+          key={name}
+          name={name}
+          data={inOrder.flatMap((size, at) =>
+            size.name === name ? [{ no: at + 1, share: 100 * offShare(size) }] : [],
+          )}
+          fill={i % 2 === 0 ? 'var(--sea)' : 'var(--panel)'}
+          stroke="var(--ink)"
+          strokeWidth={1.4}
+          shape={SHAPES[i % SHAPES.length]!}
+          {...STILL}
         />
-        <YAxis
-          dataKey="share"
-          type="number"
-          domain={[ticks[0]!, ticks.at(-1)!]}
-          ticks={ticks}
-          width={58}
-          tickFormatter={(value: number) => `${value < 0 ? '−' : ''}${Math.abs(value)} %`}
-          stroke="var(--ink-2)"
-          tick={{ fontSize: 13 }}
-        />
-        {[-100, 0, 100].map((y) => (
-          <ReferenceLine key={y} y={y} stroke="var(--ink)" strokeDasharray={y === 0 ? '2 4' : '7 5'} />
-        ))}
-        {names.map((name, i) => (
-          <Scatter
-            key={name}
-            name={name}
-            data={inOrder.flatMap((size, at) =>
-              size.name === name ? [{ no: at + 1, share: 100 * offShare(size) }] : [],
-            )}
-            fill={i % 2 === 0 ? 'var(--sea)' : 'var(--panel)'}
-            stroke="var(--ink)"
-            strokeWidth={1.4}
-            shape={SHAPES[i % SHAPES.length]!}
-            isAnimationActive={false}
-          />
-        ))}
-      </ScatterChart>
-      <figcaption className="flex flex-wrap gap-x-5 text-[13px] text-ink-2">
-        <span>off, % of the tolerance; between the dashes is in; oldest left</span>
-        {names.map((name, i) => (
-          <span key={name}>
-            {MARKS[i % MARKS.length]} {name}
-          </span>
-        ))}
-      </figcaption>
-    </figure>
+      ))}
+    </ChartFrame>
   );
 }
 const MARKS = ['●', '□', '▲', '◇', '✚', '☆'];

@@ -97,30 +97,7 @@ export function CouponsPage() {
           onLot={setLot}
           onLamp={(value) => choose('lamp', value)}
         />
-        <section aria-label="Coupons" className="border-r border-line px-[18px] py-3">
-          <h2 className="text-lg font-bold">The ladder</h2>
-          <ol>
-            {draft.coupons.map((coupon, index) => (
-              <CouponRow
-                key={coupon.seconds}
-                number={index + 1}
-                coupon={coupon}
-                now={index === next}
-                onAnswer={(over) => ladder.answer(index, over)}
-              />
-            ))}
-          </ol>
-          {refusal && (
-            <p role="alert" className="mt-2 border-l-4 border-brick pl-3">
-              {refusal.message} {refusal.remedy} Your answers are still here.
-            </p>
-          )}
-          {(answered > 0 || draft.startedAtMs !== undefined) && (
-            <button type="button" className="btn mt-2 print:hidden" onClick={ladder.clear}>
-              Begin anew
-            </button>
-          )}
-        </section>
+        <TheLadder ladder={ladder} next={next} refusal={refusal} />
         <section aria-label="What it says" className="px-[18px] py-3 print:hidden">
           <h2 className="text-lg font-bold">What it says</h2>
           {fit && <FitWords fit={fit} answered={answered} />}
@@ -128,6 +105,42 @@ export function CouponsPage() {
         </section>
       </div>
     </>
+  );
+}
+
+type TheLadderProps = {
+  readonly ladder: ReturnType<typeof useLadder>;
+  /** the coupon to be looked at, from 0; below 0 when all are */
+  readonly next: number;
+  readonly refusal: ErrorReply['error'] | undefined;
+};
+function TheLadder({ ladder: { draft, answer, clear }, next, refusal }: TheLadderProps) {
+  const begun = draft.startedAtMs !== undefined || draft.coupons.some(({ result }) => result);
+  return (
+    <section aria-label="Coupons" className="border-r border-line px-[18px] py-3">
+      <h2 className="text-lg font-bold">The ladder</h2>
+      <ol>
+        {draft.coupons.map((coupon, index) => (
+          <CouponRow
+            key={coupon.seconds}
+            number={index + 1}
+            coupon={coupon}
+            now={index === next}
+            onAnswer={(over) => answer(index, over)}
+          />
+        ))}
+      </ol>
+      {refusal && (
+        <p role="alert" className="mt-2 border-l-4 border-brick pl-3">
+          {refusal.message} {refusal.remedy} Your answers are still here.
+        </p>
+      )}
+      {begun && (
+        <button type="button" className="btn mt-2 print:hidden" onClick={clear}>
+          Begin anew
+        </button>
+      )}
+    </section>
   );
 }
 

@@ -74,58 +74,95 @@ export function TablePlan({ parts, radiiMm, placements, lamp, onChange }: TableP
         onPointerUp={() => setHeld(undefined)}
         onPointerLeave={() => setHeld(undefined)}
       >
-        <circle
-          r={radius}
-          fill="var(--panel)"
-          stroke="var(--ink)"
-          strokeWidth={1.5}
-          strokeDasharray="5 4"
-          vectorEffect="non-scaling-stroke"
-        />
+        <Rim radius={radius} />
         {outlines.map((outline, i) => (
-          // biome-ignore lint/a11y/useSemanticElements: a part on the plan is a shape, not a button element
-          <polygon
+          <PlacedPart
             key={i}
-            role="button"
-            tabIndex={0}
-            aria-label={`${nameOf(i)}${bad.has(i) ? ', badly placed' : ''}: arrow keys move it, R turns it`}
-            points={outline.map(([x, y]) => `${x},${-y}`).join(' ')}
-            fill={bad.has(i) ? 'var(--brick)' : 'var(--liquid)'}
-            stroke="var(--ink)"
-            strokeWidth={held === i ? 3 : 1.5}
-            vectorEffect="non-scaling-stroke"
-            className="cursor-grab"
-            onPointerDown={(event) => {
-              svg.current?.setPointerCapture?.(event.pointerId);
+            name={nameOf(i)}
+            outline={outline}
+            bad={bad.has(i)}
+            held={held === i}
+            onHold={(pointerId) => {
+              svg.current?.setPointerCapture?.(pointerId);
               setHeld(i);
             }}
-            onKeyDown={(event) => {
-              const by = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }[event.key];
-              if (by) move(i, by[0]! * SNAP_MM, by[1]! * SNAP_MM);
-              else if (event.key === 'r' || event.key === 'R')
-                set(i, { turnDeg: (placements[i]!.turnDeg + TURN_DEG) % 360 });
-              else return;
-              event.preventDefault();
-              event.stopPropagation();
-            }}
-          >
-            <title>{nameOf(i)}</title>
-          </polygon>
+            onMove={(dx, dy) => move(i, dx, dy)}
+            onTurn={() => set(i, { turnDeg: (placements[i]!.turnDeg + TURN_DEG) % 360 })}
+          />
         ))}
       </svg>
-      {problems.length > 0 ? (
-        <p role="alert" className="border-l-4 border-brick pl-2 text-sm">
-          {problems[0]!.message}
-        </p>
-      ) : (
-        crowded(placements.map(({ xMm, yMm, part }) => ({ xMm, yMm, radiusMm: radiiMm[part] ?? 0 }))) && (
-          <p className="text-[13px] text-ink-2">
-            They stand close and shadow each other; two loads would be more even.
-          </p>
-        )
-      )}
+      <HowTheyStand problem={problems[0]?.message} placements={placements} radiiMm={radiiMm} />
     </div>
   );
 }
 
+type HowTheyStandProps = Pick<TablePlanProps, 'placements' | 'radiiMm'> & { readonly problem: string | undefined };
+function HowTheyStand({ problem, placements, radiiMm }: HowTheyStandProps) {
+  if (problem !== undefined)
+    return (
+      <p role="alert" className="border-l-4 border-brick pl-2 text-sm">
+        {problem}
+      </p>
+    );
+  const close = crowded(placements.map(({ xMm, yMm, part }) => ({ xMm, yMm, radiusMm: radiiMm[part] ?? 0 })));
+  return close ? (
+    <p className="text-[13px] text-ink-2">They stand close and shadow each other; two loads would be more even.</p>
+  ) : null;
+}
+
 const snap = (mm: number): number => Math.round(mm / SNAP_MM) * SNAP_MM;
+const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
+  ArrowLeft: [-SNAP_MM, 0],
+  ArrowRight: [SNAP_MM, 0],
+  ArrowUp: [0, SNAP_MM],
+  ArrowDown: [0, -SNAP_MM],
+};
+
+const Rim = ({ radius }: { readonly radius: number }) => (
+  <circle
+    r={radius}
+    fill="var(--panel)"
+    stroke="var(--ink)"
+    strokeWidth={1.5}
+    strokeDasharray="5 4"
+    vectorEffect="non-scaling-stroke"
+  />
+);
+
+type PlacedPartProps = {
+  readonly name: string;
+  readonly outline: readonly (readonly [number, number])[];
+  readonly bad: boolean;
+  readonly held: boolean;
+  readonly onHold: (pointerId: number) => void;
+  readonly onMove: (dxMm: number, dyMm: number) => void;
+  readonly onTurn: () => void;
+};
+/** A part from above, dragged or moved by keys. */
+function PlacedPart({ name, outline, bad, held, onHold, onMove, onTurn }: PlacedPartProps) {
+  return (
+    // biome-ignore lint/a11y/useSemanticElements: a part on the plan is a shape, not a button element
+    <polygon
+      role="button"
+      tabIndex={0}
+      aria-label={`${name}${bad ? ', badly placed' : ''}: arrow keys move it, R turns it`}
+      points={outline.map(([x, y]) => `${x},${-y}`).join(' ')}
+      fill={bad ? 'var(--brick)' : 'var(--liquid)'}
+      stroke="var(--ink)"
+      strokeWidth={held ? 3 : 1.5}
+      vectorEffect="non-scaling-stroke"
+      className="cursor-grab"
+      onPointerDown={(event) => onHold(event.pointerId)}
+      onKeyDown={(event) => {
+        const by = ARROWS[event.key];
+        if (by) onMove(...by);
+        else if (event.key === 'r' || event.key === 'R') onTurn();
+        else return;
+        event.preventDefault();
+        event.stopPropagation();
+      }}
+    >
+      <title>{name}</title>
+    </polygon>
+  );
+}

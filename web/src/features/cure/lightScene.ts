@@ -4,20 +4,16 @@ import {
   Color,
   DoubleSide,
   Group,
-  LineBasicMaterial,
   LineDashedMaterial,
   LineLoop,
   Mesh,
   MeshBasicMaterial,
-  OrthographicCamera,
   PlaneGeometry,
-  Raycaster,
   Scene,
   ShaderMaterial,
-  Vector2,
   Vector3,
-  WebGLRenderer,
 } from 'three';
+import { inkCanvas } from '../../scene/index.ts';
 
 export type LightPicture = {
   readonly positions: Float32Array;
@@ -77,16 +73,15 @@ const FRAGMENT = `
     gl_FragColor = vec4(tone * facing, 1.0);
   }`;
 
-/** Draws placed parts shaded by the light they get, the table about them and the LEDs. Nothing moves unless turned. */
-export function makeLightScene(canvas: HTMLCanvasElement, picture: LightPicture): LightScene {
-  const renderer = new WebGLRenderer({ canvas, antialias: true, alpha: true });
+const DEPTH_MM = 2000;
+
+/** Parts shaded by the light that each of their corners gets. */
+function litBody(picture: LightPicture) {
   const geometry = new BufferGeometry();
   geometry.setAttribute('position', new BufferAttribute(picture.positions, 3));
   geometry.setAttribute('light', new BufferAttribute(picture.light, 1));
   geometry.computeVertexNormals();
   geometry.computeBoundingBox();
-  const box = geometry.boundingBox!;
-  const heightMm = box.max.z;
   const stops = [new Color(), new Color(), new Color(), new Color()];
   const skin = new ShaderMaterial({
     vertexShader: VERTEX,
@@ -98,36 +93,44 @@ export function makeLightScene(canvas: HTMLCanvasElement, picture: LightPicture)
       hatchedBelow: { value: picture.hatchedBelowMWPerCm2 },
     },
   });
-  const body = new Mesh(geometry, skin);
-  const world = new Group();
-  world.add(body);
-  const rim = new BufferGeometry().setFromPoints(
+  return { mesh: new Mesh(geometry, skin), geometry, stops, box: geometry.boundingBox! };
+}
+
+/** The rim of the table, dashed. */
+function tableRim(radiusMm: number) {
+  const geometry = new BufferGeometry().setFromPoints(
     Array.from({ length: 96 }, (_, i) => {
       const angle = (2 * Math.PI * i) / 96;
-      return new Vector3(picture.tableRadiusMm * Math.cos(angle), picture.tableRadiusMm * Math.sin(angle), 0);
+      return new Vector3(radiusMm * Math.cos(angle), radiusMm * Math.sin(angle), 0);
     }),
   );
   const dashes = new LineDashedMaterial({ dashSize: 5, gapSize: 4 });
-  const table = new LineLoop(rim, dashes);
-  table.computeLineDistances();
-  world.add(table);
+  const line = new LineLoop(geometry, dashes);
+  line.computeLineDistances();
+  return { line, geometry, dashes };
+}
+
+/** Draws placed parts shaded by the light they get, the table about them and the LEDs. Nothing moves unless turned. */
+export function makeLightScene(canvas: HTMLCanvasElement, picture: LightPicture): LightScene {
+  const { tone, aspect, render, hit, dispose } = inkCanvas(canvas);
+  const { mesh: body, geometry, stops, box } = litBody(picture);
+  const rim = tableRim(picture.tableRadiusMm);
   const ledTone = new MeshBasicMaterial();
-  const ledEdge = new LineBasicMaterial();
   const square = new PlaneGeometry(4, 4);
   const chips = picture.leds.map((at) => {
     const chip = new Mesh(square, ledTone);
     chip.position.set(...at);
-    world.add(chip);
     return chip;
   });
-  world.position.z = 0;
+  const world = new Group();
+  world.add(body, rim.line, ...chips);
+  world.rotation.z = 0.5;
   const tilt = new Group();
   tilt.add(world);
   tilt.rotation.x = -Math.PI / 2.6;
-  world.rotation.z = 0.5;
   const scene = new Scene();
   scene.add(tilt);
-  const camera = new OrthographicCamera();
+  const heightMm = box.max.z;
   const reach = Math.min(
     picture.tableRadiusMm * 1.06,
     1.25 * Math.hypot(box.max.x - box.min.x, box.max.y - box.min.y, heightMm),
@@ -135,34 +138,16 @@ export function makeLightScene(canvas: HTMLCanvasElement, picture: LightPicture)
   const middle = new Vector3((box.max.x + box.min.x) / 2, (box.max.y + box.min.y) / 2, heightMm / 2);
 
   const draw = () => {
-    const style = getComputedStyle(canvas);
     const amber = document.documentElement.dataset.theme === 'amber';
-    SCALE_STOPS[amber ? 'amber' : 'day'].forEach((tone, i) => void stops[i]!.set(tone).convertLinearToSRGB());
-    const ink = new Color(style.getPropertyValue('--ink').trim() || '#172226');
-    dashes.color = ink;
-    ledEdge.color = ink;
-    ledTone.color = new Color(style.getPropertyValue('--amber').trim() || '#c77f0a');
-    const { clientWidth: width, clientHeight: height } = canvas;
-    renderer.setPixelRatio(Math.min(2, window.devicePixelRatio));
-    renderer.setSize(width, height, false);
-    const aspect = width / Math.max(1, height);
+    SCALE_STOPS[amber ? 'amber' : 'day'].forEach((stop, i) => void stops[i]!.set(stop).convertLinearToSRGB());
+    rim.dashes.color = tone('--ink', '#172226');
+    ledTone.color = tone('--amber', '#c77f0a');
     tilt.updateMatrixWorld(true);
-    const look = world.localToWorld(middle.clone());
-    const half = Math.max(reach, (picture.tableRadiusMm * 1.04) / aspect) * 0.85;
-    Object.assign(camera, {
-      left: look.x - half * aspect,
-      right: look.x + half * aspect,
-      top: look.y + half,
-      bottom: look.y - half,
-      near: -2000,
-      far: 2000,
-    });
-    camera.updateProjectionMatrix();
     for (const chip of chips) chip.quaternion.copy(tilt.quaternion.clone().multiply(world.quaternion).invert());
-    renderer.render(scene, camera);
+    const half = Math.max(reach, (picture.tableRadiusMm * 1.04) / aspect()) * 0.85;
+    render(scene, half, DEPTH_MM, world.localToWorld(middle.clone()));
   };
   draw();
-  const ray = new Raycaster();
   return {
     draw,
     turn: (aroundRad, overRad) => {
@@ -171,17 +156,14 @@ export function makeLightScene(canvas: HTMLCanvasElement, picture: LightPicture)
       draw();
     },
     pick: (x, y) => {
-      ray.setFromCamera(new Vector2((2 * x) / canvas.clientWidth - 1, 1 - (2 * y) / canvas.clientHeight), camera);
-      const hit = ray.intersectObject(body)[0];
-      if (!hit) return undefined;
-      const at = world.worldToLocal(hit.point.clone());
+      const seen = hit(body, x, y);
+      if (!seen) return undefined;
+      const at = world.worldToLocal(seen.point.clone());
       return [at.x, at.y, at.z];
     },
     dispose: () => {
-      geometry.dispose();
-      rim.dispose();
-      square.dispose();
-      renderer.dispose();
+      for (const one of [geometry, rim.geometry, square]) one.dispose();
+      dispose();
     },
   };
 }

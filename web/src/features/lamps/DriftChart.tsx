@@ -1,6 +1,7 @@
 import type { LampView } from '@north-step/contract';
 import { plainNumber } from '@north-step/core/units';
-import { CartesianGrid, ComposedChart, Line, Scatter, XAxis, YAxis } from 'recharts';
+import { Line, Scatter } from 'recharts';
+import { AcrossAxis, ChartFrame, STILL, UpAxis } from '../../charts/index.ts';
 import { roundTicks } from '../../ui/index.ts';
 
 const WIDTH = 400;
@@ -22,54 +23,27 @@ export function DriftChart({ lamp: { lamp, events } }: { readonly lamp: LampView
   const checked = checks.map((check) => check.checked);
   const shares = roundTicks(Math.min(80, ...checked.map((share) => share - 3)), Math.max(100, ...checked), 4);
   return (
-    <figure className="m-0 mt-4" aria-label={words}>
-      <h2 className="text-lg font-bold">Drift</h2>
-      <ComposedChart
-        width={WIDTH}
-        height={HEIGHT}
-        data={line}
-        margin={{ top: 8, right: 16, bottom: 4, left: 0 }}
-        accessibilityLayer={false}
-      >
-        <CartesianGrid vertical={false} stroke="var(--line)" />
-        <XAxis
-          dataKey="hours"
-          type="number"
-          domain={[0, lastH]}
-          ticks={ticks}
-          tickFormatter={(h: number) => `${h} h`}
-          stroke="var(--ink-2)"
-          tick={{ fontSize: 13 }}
-        />
-        <YAxis
-          domain={[shares[0]!, shares.at(-1)!]}
-          ticks={shares}
-          width={46}
-          tickFormatter={(value: number) => `${value}%`}
-          stroke="var(--ink-2)"
-          tick={{ fontSize: 13 }}
-        />
-        <Line
-          dataKey="expected"
-          stroke="var(--sea)"
-          strokeWidth={2}
-          strokeDasharray="7 5"
-          dot={false}
-          isAnimationActive={false}
-        />
-        <Scatter
-          data={checks}
-          dataKey="checked"
-          fill="var(--panel)"
-          stroke="var(--ink)"
-          strokeWidth={1.8}
-          shape="diamond"
-          isAnimationActive={false}
-        />
-      </ComposedChart>
-      <figcaption className="text-[13px] text-ink-2">
-        dashes: fading as described · diamonds: meter checks, % of the description
-      </figcaption>
-    </figure>
+    <ChartFrame
+      className="mt-4"
+      words={words}
+      title={<h2 className="text-lg font-bold">Drift</h2>}
+      legend="dashes: fading as described · diamonds: meter checks, % of the description"
+      width={WIDTH}
+      height={HEIGHT}
+      data={line}
+    >
+      <AcrossAxis of="hours" ends={[0, lastH]} ticks={ticks} text={(hours) => `${hours} h`} />
+      <UpAxis ticks={shares} text={(share) => `${share}%`} />
+      <Line dataKey="expected" stroke="var(--sea)" strokeWidth={2} strokeDasharray="7 5" dot={false} {...STILL} />
+      <Scatter
+        data={checks}
+        dataKey="checked"
+        fill="var(--panel)"
+        stroke="var(--ink)"
+        strokeWidth={1.8}
+        shape="diamond"
+        {...STILL}
+      />
+    </ChartFrame>
   );
 }

@@ -12,12 +12,7 @@ export function AddThing({ known, onAdded }: { readonly known: LayoutReply; read
   const there = known.stations.filter(({ retiredAtMs }) => retiredAtMs === null);
   const [thing, setThing] = useState<BenchThing>('jar');
   const usual = benchThing(thing);
-  const [said, setSaid] = useState<{
-    name?: string;
-    liquid?: Solvent;
-    litres?: number | undefined;
-    lineId?: string | undefined;
-  }>({});
+  const [said, setSaid] = useState<BathSaid & { readonly name?: string }>({});
   const name =
     said.name ??
     freeName(
@@ -70,34 +65,56 @@ export function AddThing({ known, onAdded }: { readonly known: LayoutReply; read
         Add it
       </button>
       {usual.bath && (
-        <>
-          <SelectField
-            label="liquid"
-            className="col-span-2"
-            value={liquid}
-            options={SOLVENTS}
-            onChange={(next) => setSaid({ ...said, lineId: undefined, liquid: next })}
-          />
-          <NumberField
-            label="holds"
-            unit="L"
-            min={0.05}
-            step={0.05}
-            value={said.litres ?? usual.bath.capacityMl / 1000}
-            onChange={(litres) => setSaid({ ...said, litres })}
-          />
-          <SelectField
-            label="line"
-            className="col-span-2"
-            value={lineId}
-            options={[
-              { value: '', text: 'by itself' },
-              ...lines.map((line) => ({ value: line.id, text: `${line.name}, at its clean end` })),
-            ]}
-            onChange={(next) => setSaid({ ...said, lineId: next })}
-          />
-        </>
+        <BathFields
+          bath={{ liquid, litres: said.litres ?? usual.bath.capacityMl / 1000, lineId }}
+          lines={lines}
+          onChange={(over) => setSaid({ ...said, ...over })}
+        />
       )}
     </form>
+  );
+}
+
+type BathSaid = {
+  readonly liquid?: Solvent | undefined;
+  readonly litres?: number | undefined;
+  readonly lineId?: string | undefined;
+};
+type BathFieldsProps = {
+  readonly bath: BathSaid;
+  /** those of its liquid */
+  readonly lines: LayoutReply['lines'];
+  readonly onChange: (over: BathSaid) => void;
+};
+/** What is asked of a new bath: its liquid, how much it holds, and the line that it joins. */
+function BathFields({ bath: { liquid, litres, lineId }, lines, onChange }: BathFieldsProps) {
+  return (
+    <>
+      <SelectField
+        label="liquid"
+        className="col-span-2"
+        value={liquid}
+        options={SOLVENTS}
+        onChange={(next) => onChange({ lineId: undefined, liquid: next })}
+      />
+      <NumberField
+        label="holds"
+        unit="L"
+        min={0.05}
+        step={0.05}
+        value={litres}
+        onChange={(next) => onChange({ litres: next })}
+      />
+      <SelectField
+        label="line"
+        className="col-span-2"
+        value={lineId}
+        options={[
+          { value: '', text: 'by itself' },
+          ...lines.map((line) => ({ value: line.id, text: `${line.name}, at its clean end` })),
+        ]}
+        onChange={(next) => onChange({ lineId: next })}
+      />
+    </>
   );
 }

@@ -1,6 +1,6 @@
-import type { StationThere } from '@north-step/contract';
+import type { CommandBody, StationThere } from '@north-step/contract';
 import { stationKind } from '@north-step/core/bench';
-import { AGITATIONS } from '@north-step/core/wash';
+import { AGITATIONS, type Agitation } from '@north-step/core/wash';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { NumberField, SelectField, Stepper, TextField } from '../../ui/index.ts';
@@ -8,22 +8,14 @@ import { useDo } from '../next/index.ts';
 
 /** What can be said of a station; what it holds is changed by a fill. Kept with one press, and asked twice before it is taken away. */
 export function StationForm({ station, onDone }: { readonly station: StationThere; readonly onDone: () => void }) {
-  const { id, name, kind, capacity, note, bath } = station;
+  const { id, name, capacity, note, bath } = station;
   const acts = useDo();
   const [draft, setDraft] = useState({ name, capacity, note, litres: (bath?.capacityMl ?? 0) / 1000 });
   const [face, setFace] = useState(bath?.surfaceCm2);
   const [agitation, setAgitation] = useState(bath?.agitation);
   const [asked, setAsked] = useState(false);
   const keep = async () => {
-    const mL = Math.round(draft.litres * 1000);
-    const set = {
-      ...(draft.name.trim() !== name ? { name: draft.name } : {}),
-      ...(draft.capacity !== capacity ? { capacity: draft.capacity } : {}),
-      ...(draft.note !== note ? { note: draft.note } : {}),
-      ...(bath && mL !== bath.capacityMl ? { capacityMl: mL } : {}),
-      ...(bath && face !== undefined && face !== bath.surfaceCm2 ? { surfaceCm2: face } : {}),
-      ...(bath && agitation !== bath.agitation ? { agitation } : {}),
-    };
+    const set = changesOf(station, { ...draft, face, agitation });
     if (Object.keys(set).length === 0) return onDone();
     const answer = await acts.send('layout.change', { stationId: id }, set);
     if (answer?.ok) onDone();
@@ -83,24 +75,9 @@ export function StationForm({ station, onDone }: { readonly station: StationTher
             options={AGITATIONS}
             onChange={setAgitation}
           />
-          <p className="mt-2 text-[13px]">
-            What is in it is changed by a fill:{' '}
-            <Link className="underline" to={`/solvent/baths/${encodeURIComponent(bath.vesselId)}`}>
-              its page on Solvent
-            </Link>
-            .
-          </p>
         </>
       )}
-      {stationKind(kind).lights && (
-        <p className="mt-2 text-[13px]">
-          Its light is described and metered on{' '}
-          <Link className="underline" to={`/cure/lamps/${encodeURIComponent(id)}`}>
-            its page on Cure
-          </Link>
-          .
-        </p>
-      )}
+      <Elsewhere station={station} />
       <p className="mt-3 flex flex-wrap gap-3">
         <button type="submit" className="btn btn-sea">
           Keep
@@ -115,5 +92,50 @@ export function StationForm({ station, onDone }: { readonly station: StationTher
         </p>
       )}
     </form>
+  );
+}
+
+type Draft = Pick<StationThere, 'name' | 'capacity' | 'note'> & {
+  readonly litres: number;
+  /** cm² */
+  readonly face: number | undefined;
+  readonly agitation: Agitation | undefined;
+};
+/** What is said otherwise than it stands: only that is sent. */
+function changesOf({ name, capacity, note, bath }: StationThere, draft: Draft): CommandBody<'layout.change'> {
+  const mL = Math.round(draft.litres * 1000);
+  return {
+    ...(draft.name.trim() !== name ? { name: draft.name } : {}),
+    ...(draft.capacity !== capacity ? { capacity: draft.capacity } : {}),
+    ...(draft.note !== note ? { note: draft.note } : {}),
+    ...(bath && mL !== bath.capacityMl ? { capacityMl: mL } : {}),
+    ...(bath && draft.face !== undefined && draft.face !== bath.surfaceCm2 ? { surfaceCm2: draft.face } : {}),
+    ...(bath && draft.agitation !== bath.agitation ? { agitation: draft.agitation } : {}),
+  };
+}
+
+/** What of it is changed on other pages. */
+function Elsewhere({ station: { id, kind, bath } }: { readonly station: StationThere }) {
+  return (
+    <>
+      {bath && (
+        <p className="mt-2 text-[13px]">
+          What is in it is changed by a fill:{' '}
+          <Link className="underline" to={`/solvent/baths/${encodeURIComponent(bath.vesselId)}`}>
+            its page on Solvent
+          </Link>
+          .
+        </p>
+      )}
+      {stationKind(kind).lights && (
+        <p className="mt-2 text-[13px]">
+          Its light is described and metered on{' '}
+          <Link className="underline" to={`/cure/lamps/${encodeURIComponent(id)}`}>
+            its page on Cure
+          </Link>
+          .
+        </p>
+      )}
+    </>
   );
 }

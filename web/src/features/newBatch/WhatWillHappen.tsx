@@ -73,7 +73,7 @@ const demandsText = (part: PartFacts): string =>
 
 function linesOf(request: BatchRequest, plan: BatchPlan): readonly Line[] {
   const { card } = request;
-  const { window, doses } = plan.cure;
+  const { doses } = plan.cure;
   let dried = 0;
   let lit = 0;
   return layRoute(request, plan).map((step, index): Line => {
@@ -91,7 +91,7 @@ function linesOf(request: BatchRequest, plan: BatchPlan): readonly Line[] {
       return line(
         plan.wash.ok ? why(topic) : why(topic, '–'),
         washTitle(step, bath.name),
-        `${washMore(stage)}${typedText(step)}`,
+        `${washMore(request, plan, stage)}${typedText(step)}`,
       );
     }
     if (isDrying(step))
@@ -105,44 +105,45 @@ function linesOf(request: BatchRequest, plan: BatchPlan): readonly Line[] {
       return line(
         first ? why('cure', doses ? clock : '–') : clock,
         step.title,
-        first ? `${windowText()}${typedText(step)}` : step.hint,
+        first ? `${windowText(request, plan.cure)}${typedText(step)}` : step.hint,
       );
     }
     if (isLookAfter(step))
       return line(
         'look',
         step.title,
-        doses && !card.procedure ? `${passText()}; tacky: add ${clockText(doses.addS)}` : 'as the procedure says',
+        doses && !card.procedure
+          ? `${passText(plan.cure)}; tacky: add ${clockText(doses.addS)}`
+          : 'as the procedure says',
       );
     if (isLookBefore(step))
       return line('look', 'Matte, no shine, no tack', 'else back to clean solvent, with a new time');
     const timed = step.mode === 'timed' && step.plannedS !== undefined;
     return line(timed ? clock : kindShape(step.kind).short, step.title, step.hint);
   });
+}
 
-  function washMore(stage: number): string {
-    const { bath } = plan.stages[stage]!;
-    if (!plan.wash.ok)
-      return stage === 0 ? `${plan.wash.refusal.message} ${plan.wash.refusal.remedy ?? ''}` : 'see above';
-    const load = `at ${percentText(bath.loadPctW)} load`;
-    if (stage < plan.stages.length - 1) return load;
-    const totalS = plan.wash.value.stagesS.reduce((a, b) => a + b, 0);
-    return `${load}; leaves ${plainNumber(plan.wash.value.residueUm)} of ${plainNumber(card.residueTolUm)} µm · ${clockText(totalS)} of ${clockText(card.exposureCapS)} allowance`;
-  }
-  function passText(): string {
-    const { passes = 0 } = plan.cure;
-    return `${chanceText(passes)} pass at the first look${passes < SELDOM ? ', which is meant to be low' : ''}`;
-  }
-  function windowText(): string {
-    if (window.handleS === undefined) return 'not reached in six hours here: warm the chamber or change the medium';
-    const end =
-      window.maxS === undefined
-        ? ''
-        : `, ${window.maxBy === 'tint' ? 'tints' : 'brittle'} after ${clockText(window.maxS)}`;
-    const exact = card.procedure ? ` · exact time of ${card.procedure.reference}` : '';
-    const even = plan.cure.from === 'even light' ? ' · even light is assumed until it is mapped' : '';
-    return `handles from ${clockText(window.handleS)}${end}${exact}${even}`;
-  }
+function washMore({ card }: BatchRequest, plan: BatchPlan, stage: number): string {
+  const { bath } = plan.stages[stage]!;
+  if (!plan.wash.ok)
+    return stage === 0 ? `${plan.wash.refusal.message} ${plan.wash.refusal.remedy ?? ''}` : 'see above';
+  const load = `at ${percentText(bath.loadPctW)} load`;
+  if (stage < plan.stages.length - 1) return load;
+  const totalS = plan.wash.value.stagesS.reduce((a, b) => a + b, 0);
+  return `${load}; leaves ${plainNumber(plan.wash.value.residueUm)} of ${plainNumber(card.residueTolUm)} µm · ${clockText(totalS)} of ${clockText(card.exposureCapS)} allowance`;
+}
+function passText({ passes = 0 }: BatchPlan['cure']): string {
+  return `${chanceText(passes)} pass at the first look${passes < SELDOM ? ', which is meant to be low' : ''}`;
+}
+function windowText({ card }: BatchRequest, { window, from }: BatchPlan['cure']): string {
+  if (window.handleS === undefined) return 'not reached in six hours here: warm the chamber or change the medium';
+  const end =
+    window.maxS === undefined
+      ? ''
+      : `, ${window.maxBy === 'tint' ? 'tints' : 'brittle'} after ${clockText(window.maxS)}`;
+  const exact = card.procedure ? ` · exact time of ${card.procedure.reference}` : '';
+  const even = from === 'even light' ? ' · even light is assumed until it is mapped' : '';
+  return `handles from ${clockText(window.handleS)}${end}${exact}${even}`;
 }
 
 /** Fewer first looks than this pass: the plan starts low, and says so. */

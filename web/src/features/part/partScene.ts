@@ -11,14 +11,11 @@ import {
   LineSegments,
   Mesh,
   MeshLambertMaterial,
-  OrthographicCamera,
-  Raycaster,
   Scene,
   ShaderMaterial,
-  Vector2,
   Vector3,
-  WebGLRenderer,
 } from 'three';
+import { inkCanvas } from '../../scene/index.ts';
 
 export type PartPicture = {
   readonly positions: Float32Array;
@@ -46,10 +43,12 @@ const EDGE_ANGLE_DEG = 30;
 /** Above this the edges are left out: they would be all one sees. */
 const EDGES_UP_TO_TRIANGLES = 60_000;
 
+const CENTRE = { x: 0, y: 0 };
+
 /** Draws a mesh in paper tones with ink edges. Nothing moves unless turned. */
 export function makePartScene(canvas: HTMLCanvasElement, picture: PartPicture): PartScene {
   const { positions } = picture;
-  const renderer = new WebGLRenderer({ canvas, antialias: true, alpha: true });
+  const { tone, render, hit, camera, dispose } = inkCanvas(canvas);
   const geometry = new BufferGeometry();
   geometry.setAttribute('position', new BufferAttribute(positions, 3));
   geometry.computeVertexNormals();
@@ -74,11 +73,7 @@ export function makePartScene(canvas: HTMLCanvasElement, picture: PartPicture): 
   sun.position.set(1, 2, 1.5);
   const scene = new Scene();
   scene.add(part, sun, new AmbientLight(0xffffff, 1.1));
-  const camera = new OrthographicCamera();
-
   const draw = () => {
-    const style = getComputedStyle(canvas);
-    const tone = (name: string, otherwise: string) => new Color(style.getPropertyValue(name).trim() || otherwise);
     paint(shade, picture, isSupport, {
       part: tone('--line', '#cbc5b8'),
       support: tone('--sea-2', '#2f6f86'),
@@ -87,26 +82,9 @@ export function makePartScene(canvas: HTMLCanvasElement, picture: PartPicture): 
     geometry.attributes.color!.needsUpdate = true;
     ink.color = tone('--ink', '#172226');
     hollow?.tint(tone('--sea', '#12465a'));
-    const { clientWidth: width, clientHeight: height } = canvas;
-    renderer.setPixelRatio(Math.min(2, window.devicePixelRatio));
-    renderer.setSize(width, height, false);
-    const half = radius * 1.12;
-    const aspect = width / Math.max(1, height);
-    Object.assign(camera, {
-      left: -half * aspect,
-      right: half * aspect,
-      top: half,
-      bottom: -half,
-      near: -radius * 4,
-      far: radius * 4,
-    });
-    camera.updateProjectionMatrix();
-    renderer.render(scene, camera);
+    render(scene, radius * 1.12, radius * 4, CENTRE);
   };
   draw();
-  const ray = new Raycaster();
-  const onScreen = (x: number, y: number) =>
-    new Vector2((2 * x) / canvas.clientWidth - 1, 1 - (2 * y) / canvas.clientHeight);
   return {
     draw,
     place: ([x, y, z]) => {
@@ -115,11 +93,10 @@ export function makePartScene(canvas: HTMLCanvasElement, picture: PartPicture): 
       return [((at.x + 1) / 2) * canvas.clientWidth, ((1 - at.y) / 2) * canvas.clientHeight];
     },
     pick: (x, y) => {
-      ray.setFromCamera(onScreen(x, y), camera);
-      const hit = ray.intersectObject(body)[0];
-      if (hit?.faceIndex === undefined || hit.faceIndex === null) return undefined;
-      const at = part.worldToLocal(hit.point.clone()).add(middle);
-      return { shell: picture.shell[hit.faceIndex] ?? -1, at: [at.x, at.y, at.z] };
+      const seen = hit(body, x, y);
+      if (seen?.faceIndex === undefined || seen.faceIndex === null) return undefined;
+      const at = part.worldToLocal(seen.point.clone()).add(middle);
+      return { shell: picture.shell[seen.faceIndex] ?? -1, at: [at.x, at.y, at.z] };
     },
     turn: (aroundRad, overRad) => {
       part.rotation.z += aroundRad;
@@ -130,7 +107,7 @@ export function makePartScene(canvas: HTMLCanvasElement, picture: PartPicture): 
       geometry.dispose();
       edges?.dispose();
       hollow?.mesh.geometry.dispose();
-      renderer.dispose();
+      dispose();
     },
   };
 }

@@ -38,47 +38,16 @@ export function Sizes({ stations, spaces, onChange }: SizesProps) {
           />
         )}
       </Thing>
-      {washes.map(({ id, name }) => {
-        const space = spaces.wash?.[id];
-        return (
-          <Thing
-            key={id}
-            name={name}
-            known={space !== undefined}
-            onToggle={(known) => setWash(id, known ? NEW_WASH : undefined)}
-          >
-            {space && (
-              <>
-                <SizeRow
-                  name="tub"
-                  sides={['long', 'wide', 'deep', 'impeller']}
-                  values={[...space.openingMm, space.depthMm, space.impellerMm]}
-                  onChange={([long = 0, wide = 0, depthMm = 0, impellerMm = 0]) =>
-                    setWash(id, { ...space, openingMm: [long, wide], depthMm, impellerMm })
-                  }
-                />
-                {space.basket && (
-                  <SizeRow
-                    name="basket"
-                    sides={['long', 'wide', 'high', 'mesh']}
-                    values={[...space.basket.sizeMm, space.basket.meshMm]}
-                    onChange={([long = 0, wide = 0, high = 0, meshMm = 0]) =>
-                      setWash(id, { ...space, basket: { sizeMm: [long, wide, high], meshMm } })
-                    }
-                  />
-                )}
-                <button
-                  type="button"
-                  className="min-h-11 text-sm underline"
-                  onClick={() => setWash(id, { ...space, basket: space.basket ? undefined : NEW_BASKET })}
-                >
-                  {space.basket ? 'It has no basket' : 'It has a basket'}
-                </button>
-              </>
-            )}
-          </Thing>
-        );
-      })}
+      {washes.map(({ id, name }) => (
+        <Thing
+          key={id}
+          name={name}
+          known={spaces.wash?.[id] !== undefined}
+          onToggle={(known) => setWash(id, known ? NEW_WASH : undefined)}
+        >
+          {spaces.wash?.[id] && <WashSizes space={spaces.wash[id]} onChange={(space) => setWash(id, space)} />}
+        </Thing>
+      ))}
       {boxes.map(({ id, name }) => {
         const size = spaces.boxes?.[id];
         return (
@@ -99,6 +68,40 @@ export function Sizes({ stations, spaces, onChange }: SizesProps) {
           </Thing>
         );
       })}
+    </>
+  );
+}
+
+type WashSizesProps = { readonly space: WashSpace; readonly onChange: (space: WashSpace) => void };
+/** The tub of a wash, and the basket where it has one. */
+function WashSizes({ space, onChange }: WashSizesProps) {
+  return (
+    <>
+      <SizeRow
+        name="tub"
+        sides={['long', 'wide', 'deep', 'impeller']}
+        values={[...space.openingMm, space.depthMm, space.impellerMm]}
+        onChange={([long = 0, wide = 0, depthMm = 0, impellerMm = 0]) =>
+          onChange({ ...space, openingMm: [long, wide], depthMm, impellerMm })
+        }
+      />
+      {space.basket && (
+        <SizeRow
+          name="basket"
+          sides={['long', 'wide', 'high', 'mesh']}
+          values={[...space.basket.sizeMm, space.basket.meshMm]}
+          onChange={([long = 0, wide = 0, high = 0, meshMm = 0]) =>
+            onChange({ ...space, basket: { sizeMm: [long, wide, high], meshMm } })
+          }
+        />
+      )}
+      <button
+        type="button"
+        className="min-h-11 text-sm underline"
+        onClick={() => onChange({ ...space, basket: space.basket ? undefined : NEW_BASKET })}
+      >
+        {space.basket ? 'It has no basket' : 'It has a basket'}
+      </button>
     </>
   );
 }

@@ -78,54 +78,14 @@ function Builder({ versions, bench, resins }: BuilderProps) {
       <div className="grid grid-cols-[330px_1fr_330px] max-lg:grid-cols-1">
         <Palette onAdd={draft.add} />
         <section aria-label="The route" className="min-w-0 border-r border-line px-[18px] py-3">
-          <div className="mb-3 grid grid-cols-2 gap-3 max-md:grid-cols-1">
-            <label className="block">
-              <span className="label">Name</span>
-              <input
-                className="field font-bold"
-                maxLength={80}
-                value={draft.name}
-                onChange={(e) => draft.setName(e.target.value)}
-              />
-            </label>
-            <label className="block">
-              <span className="label">Why it is changed</span>
-              <input
-                className="field"
-                maxLength={200}
-                placeholder={from ? 'steps changed' : 'made'}
-                value={draft.changeNote}
-                onChange={(e) => draft.setChangeNote(e.target.value)}
-              />
-            </label>
-            <TextField
-              label="What it is for"
-              className="col-span-full"
-              longest={500}
-              rows={2}
-              value={draft.note}
-              onChange={draft.setNote}
-            />
-          </div>
+          <AboutIt draft={draft} isNew={!from} />
           <StepList draft={draft} findings={findings} bound={bound} bench={bench.bench} />
           {from && (
-            <button
-              type="button"
-              className="btn mt-3"
-              disabled={Boolean(refusal) || unnamed || draft.name === from.name}
-              onClick={() => void save(true)}
-            >
-              Save as another route
-            </button>
-          )}
-          {from && (
-            <a
-              className="btn mt-3 ml-3"
-              download={`${from.id}.route.json`}
-              href={`data:application/json,${encodeURIComponent(JSON.stringify(routeFile(from), null, 2))}`}
-            >
-              Save it to a file
-            </a>
+            <KeepElsewhere
+              route={from}
+              mayCopy={!refusal && !unnamed && draft.name !== from.name}
+              onCopy={() => void save(true)}
+            />
           )}
         </section>
         <Judgement
@@ -145,4 +105,63 @@ function Builder({ versions, bench, resins }: BuilderProps) {
     if (!from) return `${draft.steps.length} steps, in an order that can be run.`;
     return draft.changed ? 'Changed; nothing is saved yet.' : `Version ${from.version}. ${from.note}`;
   }
+}
+
+type AboutItProps = { readonly draft: ReturnType<typeof useRouteDraft>; readonly isNew: boolean };
+/** What it is called, what for, and why it is changed. */
+function AboutIt({ draft, isNew }: AboutItProps) {
+  return (
+    <div className="mb-3 grid grid-cols-2 gap-3 max-md:grid-cols-1">
+      <label className="block">
+        <span className="label">Name</span>
+        <input
+          className="field font-bold"
+          maxLength={80}
+          value={draft.name}
+          onChange={(e) => draft.setName(e.target.value)}
+        />
+      </label>
+      <label className="block">
+        <span className="label">Why it is changed</span>
+        <input
+          className="field"
+          maxLength={200}
+          placeholder={isNew ? 'made' : 'steps changed'}
+          value={draft.changeNote}
+          onChange={(e) => draft.setChangeNote(e.target.value)}
+        />
+      </label>
+      <TextField
+        label="What it is for"
+        className="col-span-full"
+        longest={500}
+        rows={2}
+        value={draft.note}
+        onChange={draft.setNote}
+      />
+    </div>
+  );
+}
+
+type KeepElsewhereProps = {
+  readonly route: RouteVersion['route'];
+  readonly mayCopy: boolean;
+  readonly onCopy: () => void;
+};
+/** As another route, or as a file. */
+function KeepElsewhere({ route, mayCopy, onCopy }: KeepElsewhereProps) {
+  return (
+    <>
+      <button type="button" className="btn mt-3" disabled={!mayCopy} onClick={onCopy}>
+        Save as another route
+      </button>
+      <a
+        className="btn mt-3 ml-3"
+        download={`${route.id}.route.json`}
+        href={`data:application/json,${encodeURIComponent(JSON.stringify(routeFile(route), null, 2))}`}
+      >
+        Save it to a file
+      </a>
+    </>
+  );
 }

@@ -18,9 +18,8 @@ export function useRouteDraft(from: Route | undefined) {
   const [name, setName] = useState(base.name);
   const [note, setNote] = useState(base.note);
   const [dose, setDose] = useState<Dose>(base.dose);
-  const [steps, setSteps] = useState<readonly DraftStep[]>(() => base.steps.map(keyed));
+  const list = useSteps(base.steps);
   const [changeNote, setChangeNote] = useState('');
-  const [chosen, setChosen] = useState<string>();
   const [refusal, setRefusal] = useState<ErrorReply['error']>();
   const [saving, setSaving] = useState(false);
 
@@ -30,40 +29,14 @@ export function useRouteDraft(from: Route | undefined) {
     name,
     note,
     dose,
-    steps: steps.map(({ step }) => step),
+    steps: list.steps.map(({ step }) => step),
   };
-  const changed =
-    name !== base.name ||
-    note !== base.note ||
-    dose !== base.dose ||
-    JSON.stringify(route.steps) !== JSON.stringify(base.steps);
+  const changed = [name !== base.name, note !== base.note, dose !== base.dose, !sameSteps(route, base)].includes(true);
 
-  /** Adds after the chosen step, else before the seal. */
-  function add(type: StepTypeId) {
-    const added = keyed({ type });
-    const after = steps.findIndex(({ key }) => key === chosen);
-    const seal = steps.findIndex(({ step }) => step.type === 'seal');
-    const at = after >= 0 ? after + 1 : seal >= 0 && type !== 'seal' ? seal : steps.length;
-    setSteps([...steps.slice(0, at), added, ...steps.slice(at)]);
-    setChosen(added.key);
-  }
-  const remove = (key: string) => {
-    const at = steps.findIndex((one) => one.key === key);
-    setSteps(steps.filter((one) => one.key !== key));
-    setChosen((steps[at - 1] ?? steps[at + 1])?.key);
-  };
-  const move = (fromIndex: number, toIndex: number) => {
-    const moved = [...steps];
-    moved.splice(toIndex, 0, ...moved.splice(fromIndex, 1));
-    setSteps(moved);
-  };
-  const change = (key: string, over: Partial<RouteStep>) =>
-    setSteps(steps.map((one) => (one.key === key ? { key, step: trimmed({ ...one.step, ...over }) } : one)));
   const take = (other: Route) => {
     setDose(other.dose);
     setNote(other.note);
-    setSteps(other.steps.map(keyed));
-    setChosen(undefined);
+    list.take(other.steps);
   };
 
   /** @returns the saved route, or nothing when it was refused */
@@ -98,17 +71,11 @@ export function useRouteDraft(from: Route | undefined) {
     setNote,
     dose,
     setDose,
-    steps,
+    ...list,
     changeNote,
     setChangeNote,
-    chosen,
-    setChosen,
     route,
     changed,
-    add,
-    remove,
-    move,
-    change,
     take,
     save,
     saving,
@@ -118,3 +85,38 @@ export function useRouteDraft(from: Route | undefined) {
 
 /** Settings that were emptied are left out. */
 const trimmed = (step: RouteStep): RouteStep => given(step);
+
+const sameSteps = (a: Pick<Route, 'steps'>, b: Pick<Route, 'steps'>) =>
+  JSON.stringify(a.steps) === JSON.stringify(b.steps);
+
+/** The steps of a draft, and which of them is open. */
+function useSteps(from: readonly RouteStep[]) {
+  const [steps, setSteps] = useState<readonly DraftStep[]>(() => from.map(keyed));
+  const [chosen, setChosen] = useState<string>();
+  /** Adds after the chosen step, else before the seal. */
+  function add(type: StepTypeId) {
+    const added = keyed({ type });
+    const after = steps.findIndex(({ key }) => key === chosen);
+    const seal = steps.findIndex(({ step }) => step.type === 'seal');
+    const at = after >= 0 ? after + 1 : seal >= 0 && type !== 'seal' ? seal : steps.length;
+    setSteps([...steps.slice(0, at), added, ...steps.slice(at)]);
+    setChosen(added.key);
+  }
+  const remove = (key: string) => {
+    const at = steps.findIndex((one) => one.key === key);
+    setSteps(steps.filter((one) => one.key !== key));
+    setChosen((steps[at - 1] ?? steps[at + 1])?.key);
+  };
+  const move = (fromIndex: number, toIndex: number) => {
+    const moved = [...steps];
+    moved.splice(toIndex, 0, ...moved.splice(fromIndex, 1));
+    setSteps(moved);
+  };
+  const change = (key: string, over: Partial<RouteStep>) =>
+    setSteps(steps.map((one) => (one.key === key ? { key, step: trimmed({ ...one.step, ...over }) } : one)));
+  const take = (others: readonly RouteStep[]) => {
+    setSteps(others.map(keyed));
+    setChosen(undefined);
+  };
+  return { steps, chosen, setChosen, add, remove, move, change, take };
+}

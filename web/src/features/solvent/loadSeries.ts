@@ -42,11 +42,9 @@ export const readingMarks = (bath: BathCare, sinceMs: number): LoadPoint[] =>
     .filter((row) => row.loadPctW !== null && row.verdict !== 'discarded' && row.atMs >= sinceMs)
     .map((row) => ({ atMs: row.atMs, reading: row.loadPctW! }));
 
+export type Crossing = { readonly soonMs: number; readonly lateMs?: number | undefined };
 /** When the middle of the forecast crosses the limit, and when its edges do; undefined when it does not within sight. */
-export function crossing(
-  bath: BathCare,
-  nowMs: number,
-): { readonly soonMs: number; readonly lateMs?: number | undefined } | undefined {
+export function crossing(bath: BathCare, nowMs: number): Crossing | undefined {
   if (bath.batchesPerDay <= 0) return undefined;
   const at = (batches: number) => nowMs + (batches / bath.batchesPerDay) * DAY_MS;
   const { path } = bath.forecast;

@@ -1,11 +1,11 @@
 import { type TestProperty, testSpread } from '@north-step/core/cure';
 import { plainNumber } from '@north-step/core/units';
-import { CartesianGrid, ComposedChart, ErrorBar, Scatter, XAxis, YAxis } from 'recharts';
+import { ErrorBar, Scatter } from 'recharts';
+import { AcrossAxis, ChartFrame, STILL, UpAxis } from '../../charts/index.ts';
 import { roundTicks } from '../../ui/index.ts';
 import { scheduleWords, type Tested, unitOf } from './testWords.ts';
 
 const HEIGHT = 280;
-const tick = { fontSize: 13, fontFamily: 'var(--font-mono)' };
 
 /** Every reading, each set's mean with its 90 % range, and what the fit says of that schedule. */
 export function TestChart({
@@ -44,71 +44,34 @@ export function TestChart({
     .map(({ mean }, i) => `${scheduleWords(tested.sets[i]!.schedule)}: ${plainNumber(mean, 3)}`)
     .join('; ')}.`;
   return (
-    <figure className="m-0" aria-label={words}>
-      <ComposedChart
-        width={width}
-        height={HEIGHT}
-        margin={{ top: 10, right: 16, bottom: 4, left: 0 }}
-        accessibilityLayer={false}
+    <ChartFrame
+      words={words}
+      legend="rings: readings · diamonds: means with their 90 % range · open squares: what all tests together say, 90 %"
+      width={width}
+      height={HEIGHT}
+    >
+      <AcrossAxis
+        of="place"
+        ends={[0.5, columns.length + 0.5]}
+        ticks={columns.map(({ place }) => place)}
+        text={(place) => `set ${place}`}
+      />
+      <UpAxis ticks={ticks} />
+      <Scatter data={readings} dataKey="reading" fill="none" stroke="var(--ink-2)" shape="circle" {...STILL} />
+      <Scatter data={means} dataKey="mean" fill="var(--ink)" stroke="var(--ink)" shape="diamond" {...STILL}>
+        <ErrorBar dataKey="off" direction="y" width={6} stroke="var(--ink)" strokeWidth={1.8} {...STILL} />
+      </Scatter>
+      <Scatter
+        data={fits}
+        dataKey="fit"
+        fill="var(--panel)"
+        stroke="var(--sea)"
+        strokeWidth={2}
+        shape="square"
+        {...STILL}
       >
-        <CartesianGrid vertical={false} stroke="var(--line)" />
-        <XAxis
-          dataKey="place"
-          type="number"
-          domain={[0.5, columns.length + 0.5]}
-          ticks={columns.map(({ place }) => place)}
-          tickFormatter={(place: number) => `set ${place}`}
-          stroke="var(--ink-2)"
-          tick={tick}
-        />
-        <YAxis domain={[ticks[0]!, ticks.at(-1)!]} ticks={ticks} width={46} stroke="var(--ink-2)" tick={tick} />
-        <Scatter
-          data={readings}
-          dataKey="reading"
-          fill="none"
-          stroke="var(--ink-2)"
-          shape="circle"
-          isAnimationActive={false}
-        />
-        <Scatter
-          data={means}
-          dataKey="mean"
-          fill="var(--ink)"
-          stroke="var(--ink)"
-          shape="diamond"
-          isAnimationActive={false}
-        >
-          <ErrorBar
-            dataKey="off"
-            direction="y"
-            width={6}
-            stroke="var(--ink)"
-            strokeWidth={1.8}
-            isAnimationActive={false}
-          />
-        </Scatter>
-        <Scatter
-          data={fits}
-          dataKey="fit"
-          fill="var(--panel)"
-          stroke="var(--sea)"
-          strokeWidth={2}
-          shape="square"
-          isAnimationActive={false}
-        >
-          <ErrorBar
-            dataKey="off"
-            direction="y"
-            width={6}
-            stroke="var(--sea)"
-            strokeWidth={2}
-            isAnimationActive={false}
-          />
-        </Scatter>
-      </ComposedChart>
-      <figcaption className="text-[13px] text-ink-2">
-        rings: readings · diamonds: means with their 90 % range · open squares: what all tests together say, 90 %
-      </figcaption>
-    </figure>
+        <ErrorBar dataKey="off" direction="y" width={6} stroke="var(--sea)" strokeWidth={2} {...STILL} />
+      </Scatter>
+    </ChartFrame>
   );
 }

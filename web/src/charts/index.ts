@@ -1,0 +1,1 @@
+export { AcrossAxis, ChartFrame, STILL, UpAxis } from './ChartFrame.tsx';

@@ -1,0 +1,1 @@
+export { inkCanvas } from './inkCanvas.ts';
