@@ -1,5 +1,5 @@
 import type { ReactNode, Ref } from 'react';
-import { CartesianGrid, ComposedChart, XAxis, YAxis } from 'recharts';
+import { CartesianGrid, ComposedChart, Scatter, XAxis, YAxis } from 'recharts';
 
 /** Every axis: its line, and figures that are read at arm's length. */
 const AXIS = { stroke: 'var(--ink-2)', tick: { fontSize: 13, fontFamily: 'var(--font-mono)' } } as const;
@@ -85,5 +85,18 @@ export const AcrossAxis = ({ of, ends, ticks, text, scale = 'linear', bare }: Ac
     type="number"
     scale={scale}
     domain={ends ? [...ends] : ['dataMin', 'dataMax']}
+  />
+);
+
+/** What was measured, over what is calculated. */
+export const Diamonds = ({ of, data }: { readonly of: string; readonly data: readonly object[] }) => (
+  <Scatter
+    data={[...data]}
+    dataKey={of}
+    fill="var(--panel)"
+    stroke="var(--ink)"
+    strokeWidth={1.8}
+    shape="diamond"
+    {...STILL}
   />
 );

@@ -1,1 +1,1 @@
-export { AcrossAxis, ChartFrame, STILL, UpAxis } from './ChartFrame.tsx';
+export { AcrossAxis, ChartFrame, Diamonds, STILL, UpAxis } from './ChartFrame.tsx';

@@ -1,7 +1,7 @@
 import type { LampView } from '@north-step/contract';
 import { plainNumber } from '@north-step/core/units';
-import { Line, Scatter } from 'recharts';
-import { AcrossAxis, ChartFrame, STILL, UpAxis } from '../../charts/index.ts';
+import { Line } from 'recharts';
+import { AcrossAxis, ChartFrame, Diamonds, STILL, UpAxis } from '../../charts/index.ts';
 import { roundTicks } from '../../ui/index.ts';
 
 const WIDTH = 400;
@@ -35,15 +35,7 @@ export function DriftChart({ lamp: { lamp, events } }: { readonly lamp: LampView
       <AcrossAxis of="hours" ends={[0, lastH]} ticks={ticks} text={(hours) => `${hours} h`} />
       <UpAxis ticks={shares} text={(share) => `${share}%`} />
       <Line dataKey="expected" stroke="var(--sea)" strokeWidth={2} strokeDasharray="7 5" dot={false} {...STILL} />
-      <Scatter
-        data={checks}
-        dataKey="checked"
-        fill="var(--panel)"
-        stroke="var(--ink)"
-        strokeWidth={1.8}
-        shape="diamond"
-        {...STILL}
-      />
+      <Diamonds of="checked" data={checks} />
     </ChartFrame>
   );
 }

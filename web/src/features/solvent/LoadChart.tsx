@@ -1,7 +1,7 @@
 import type { BathCare } from '@north-step/contract';
 import { percentText, plainNumber } from '@north-step/core/units';
-import { Area, Line, ReferenceLine, Scatter } from 'recharts';
-import { AcrossAxis, ChartFrame, STILL, UpAxis } from '../../charts/index.ts';
+import { Area, Line, ReferenceLine } from 'recharts';
+import { AcrossAxis, ChartFrame, Diamonds, STILL, UpAxis } from '../../charts/index.ts';
 import { dayText } from '../../shell/useNow.ts';
 import { midnights, roundTicks } from '../../ui/index.ts';
 import { type Crossing, crossing, loadSeries, readingMarks } from './loadSeries.ts';
@@ -60,15 +60,7 @@ export function LoadChart({ bath, name, nowMs, sinceMs, width, height }: LoadCha
         ))}
       <Line dataKey="load" stroke="var(--sea)" strokeWidth={2.5} dot={false} {...STILL} />
       <Line dataKey="ahead" stroke="var(--sea)" strokeWidth={2} strokeDasharray="7 5" dot={false} {...STILL} />
-      <Scatter
-        data={marks}
-        dataKey="reading"
-        fill="var(--panel)"
-        stroke="var(--ink)"
-        strokeWidth={1.8}
-        shape="diamond"
-        {...STILL}
-      />
+      <Diamonds of="reading" data={marks} />
     </ChartFrame>
   );
 }
