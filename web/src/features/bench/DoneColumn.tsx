@@ -16,7 +16,7 @@ export function DoneColumn({ done }: { readonly done: readonly DoneBatch[] }) {
             <Link
               to={`/batches/${batch.id}`}
               aria-label={`${batch.name}, ${batch.outcome === 'scrapped' ? 'scrapped' : 'sealed'}${batch.flag ? `, flagged: ${batch.flag}` : ''}`}
-              className="frame flex min-h-11 items-center gap-2 bg-panel px-2.5"
+              className="frame flex min-h-11 flex-wrap items-center gap-x-2 bg-panel px-2.5"
             >
               <Flag state="done" />
               <span className="font-bold whitespace-nowrap">{batch.name}</span>
