@@ -6,7 +6,7 @@ import {
   outcomeOf,
   summaryOf,
 } from '@north-step/core/batch';
-import { type Queryable, sql } from '../db/index.ts';
+import { type Queryable, type Sql, sql } from '../db/index.ts';
 import { Refused, unknown } from '../http/errors.ts';
 
 export async function loadBatch(db: Queryable, id: string): Promise<BatchState> {
@@ -74,20 +74,22 @@ export async function record(
   const search = [after.name, after.part.name, after.card.name, after.lot, after.customer ?? '', after.note ?? '']
     .join(' ')
     .toLowerCase();
-  const written = await tx.maybeOne(sql`
-    WITH told AS (
-      INSERT INTO event (at, batch_id, type, by, payload, command_id)
-      SELECT at, ${after.id}::text, type, by, payload, ${commandId}::text
-        FROM jsonb_to_recordset(${JSON.stringify(rows)}::jsonb) AS fact (at timestamptz, type text, by text, payload jsonb))
-    INSERT INTO batch (id, name, created_at, due_at, sealed_at, flagged, search, route_id, outcome, first_look, summary, state, version)
-    VALUES (${after.id}, ${after.name}, ${new Date(after.createdAtMs)}, ${after.dueAtMs === undefined ? null : new Date(after.dueAtMs)},
-            ${sealedAt === undefined ? null : new Date(sealedAt)}, ${after.flag !== undefined || after.held !== undefined}, ${search}, ${after.route?.id ?? 'two-baths'}, ${outcomeOf(after)}, ${firstLookOf(after)?.outcome ?? null},
-            ${JSON.stringify(summaryOf(after))}, ${JSON.stringify(after)}, 1)
-    ON CONFLICT (id) DO UPDATE
-       SET state = excluded.state, summary = excluded.summary, flagged = excluded.flagged, search = excluded.search, due_at = excluded.due_at, outcome = excluded.outcome, first_look = excluded.first_look,
-           sealed_at = coalesce(excluded.sealed_at, batch.sealed_at), version = batch.version + 1
-     WHERE batch.version = ${before?.version ?? null}
-    RETURNING id`);
+  const facts = sql`
+    INSERT INTO event (at, batch_id, type, by, payload, command_id)
+    SELECT at, ${after.id}::text, type, by, payload, ${commandId}::text
+      FROM jsonb_to_recordset(${JSON.stringify(rows)}::jsonb) AS fact (at timestamptz, type text, by text, payload jsonb)`;
+  const row = {
+    dueAt: after.dueAtMs === undefined ? null : new Date(after.dueAtMs),
+    sealedAt: sealedAt === undefined ? null : new Date(sealedAt),
+    flagged: after.flag !== undefined || after.held !== undefined,
+    search,
+    outcome: outcomeOf(after),
+    firstLook: firstLookOf(after)?.outcome ?? null,
+    summary: JSON.stringify(summaryOf(after)),
+    state: JSON.stringify(after),
+  };
+  const batch = before ? overwritten(after, before.version, row) : inserted(after, row);
+  const written = await tx.maybeOne(sql`WITH told AS (${facts}) ${batch} RETURNING id`);
   if (!written)
     throw new Refused({
       code: 'BATCH_CHANGED',
@@ -96,6 +98,29 @@ export async function record(
     });
   return after;
 }
+
+type Row = {
+  readonly dueAt: Date | null;
+  readonly sealedAt: Date | null;
+  readonly flagged: boolean;
+  readonly search: string;
+  readonly outcome: string;
+  readonly firstLook: string | null;
+  readonly summary: string;
+  readonly state: string;
+};
+
+const inserted = ({ id, name, createdAtMs, route }: BatchState, row: Row): Sql => sql`
+  INSERT INTO batch (id, name, created_at, due_at, sealed_at, flagged, search, route_id, outcome, first_look, summary, state, version)
+  VALUES (${id}, ${name}, ${new Date(createdAtMs)}, ${row.dueAt}, ${row.sealedAt}, ${row.flagged}, ${row.search}, ${route?.id ?? 'two-baths'}, ${row.outcome}, ${row.firstLook},
+          ${row.summary}, ${row.state}, 1)`;
+
+/** No row where another has written over that version. */
+const overwritten = ({ id }: BatchState, version: number, row: Row): Sql => sql`
+  UPDATE batch
+     SET state = ${row.state}, summary = ${row.summary}, flagged = ${row.flagged}, search = ${row.search}, due_at = ${row.dueAt}, outcome = ${row.outcome}, first_look = ${row.firstLook},
+         sealed_at = coalesce(${row.sealedAt}, batch.sealed_at), version = version + 1
+   WHERE id = ${id} AND version = ${version}`;
 
 const BIRDS = [
   'Tern',
