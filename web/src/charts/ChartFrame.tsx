@@ -1,3 +1,4 @@
+import { given } from '@north-step/core/given';
 import type { ReactNode, Ref } from 'react';
 import { CartesianGrid, ComposedChart, Scatter, XAxis, YAxis } from 'recharts';
 
@@ -55,8 +56,7 @@ type ScaleProps = {
 export const UpAxis = ({ ticks, text, width = 46, of }: ScaleProps) => (
   <YAxis
     {...AXIS}
-    {...(of === undefined ? {} : { dataKey: of })}
-    {...(text && { tickFormatter: text })}
+    {...given({ dataKey: of, tickFormatter: text })}
     type="number"
     domain={[ticks[0]!, ticks.at(-1)!]}
     ticks={[...ticks]}

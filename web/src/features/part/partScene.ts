@@ -73,6 +73,7 @@ export function makePartScene(canvas: HTMLCanvasElement, picture: PartPicture): 
   sun.position.set(1, 2, 1.5);
   const scene = new Scene();
   scene.add(part, sun, new AmbientLight(0xffffff, 1.1));
+
   const draw = () => {
     paint(shade, picture, isSupport, {
       part: tone('--line', '#cbc5b8'),

@@ -31,7 +31,7 @@ export function useRouteDraft(from: Route | undefined) {
     dose,
     steps: list.steps.map(({ step }) => step),
   };
-  const changed = [name !== base.name, note !== base.note, dose !== base.dose, !sameSteps(route, base)].includes(true);
+  const changed = saidBy(route) !== saidBy(base);
 
   const take = (other: Route) => {
     setDose(other.dose);
@@ -83,11 +83,9 @@ export function useRouteDraft(from: Route | undefined) {
   };
 }
 
-/** Settings that were emptied are left out. */
-const trimmed = (step: RouteStep): RouteStep => given(step);
-
-const sameSteps = (a: Pick<Route, 'steps'>, b: Pick<Route, 'steps'>) =>
-  JSON.stringify(a.steps) === JSON.stringify(b.steps);
+/** What of a route is said on the page, to tell two apart. */
+const saidBy = ({ name, note, dose, steps }: Pick<Route, 'name' | 'note' | 'dose' | 'steps'>): string =>
+  JSON.stringify([name, note, dose, steps]);
 
 /** The steps of a draft, and which of them is open. */
 function useSteps(from: readonly RouteStep[]) {
@@ -112,8 +110,9 @@ function useSteps(from: readonly RouteStep[]) {
     moved.splice(toIndex, 0, ...moved.splice(fromIndex, 1));
     setSteps(moved);
   };
+  // settings that were emptied are left out
   const change = (key: string, over: Partial<RouteStep>) =>
-    setSteps(steps.map((one) => (one.key === key ? { key, step: trimmed({ ...one.step, ...over }) } : one)));
+    setSteps(steps.map((one) => (one.key === key ? { key, step: given({ ...one.step, ...over }) } : one)));
   const take = (others: readonly RouteStep[]) => {
     setSteps(others.map(keyed));
     setChosen(undefined);

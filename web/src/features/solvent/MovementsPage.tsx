@@ -154,5 +154,5 @@ function queryOf(params: URLSearchParams): MovementQuery {
     fromMs: dayMs('from'),
     toMs: to === undefined ? undefined : to + DAY_MS,
   };
-  return given(all) as MovementQuery;
+  return given(all);
 }
