@@ -1,3 +1,4 @@
+import { given } from '../given/index.ts';
 import { type Lamp, lampDoubt, lampShare, type SunAt, sunLight } from '../light/index.ts';
 import type { LampNow } from './benchNow.ts';
 
@@ -9,8 +10,7 @@ export function lampNow(name: string, lamp: Lamp, describedMWPerCm2: number): La
     heatsK: lamp.heatsK,
     timerStepS: lamp.timerStepS,
     doubtShare: lampDoubt(lamp),
-    ...(lamp.cutOutS === undefined ? {} : { cutOutS: lamp.cutOutS }),
-    ...(lamp.heaterToC === undefined ? {} : { heaterToC: lamp.heaterToC }),
+    ...given({ cutOutS: lamp.cutOutS, heaterToC: lamp.heaterToC }),
   };
 }
 

@@ -1,4 +1,5 @@
 import type { BathNow } from '../bench/index.ts';
+import { given } from '../given/index.ts';
 import type { ResinCard } from '../resin/index.ts';
 import { ok, type Result, refuse } from '../result/index.ts';
 import {
@@ -54,8 +55,7 @@ export const rinsesResin = (before: Solvent): boolean => before === 'detergent';
 /** A stage for the models, with the time that stands. */
 export const washStageOf = ({ bath, fixedS, capS, card }: Omit<StageAt, 'index' | 'station'>): WashStage => ({
   ...stageOf(bath, card),
-  ...(capS === undefined ? {} : { capS }),
-  ...(fixedS === undefined ? {} : { fixedS }),
+  ...given({ capS, fixedS }),
 });
 
 /** The washes of a route, from drying to drying; each spell in runs from trimming to trimming. Empty ones are left out. */

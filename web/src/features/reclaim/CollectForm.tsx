@@ -1,3 +1,4 @@
+import { given } from '@north-step/core/given';
 import { plainNumber } from '@north-step/core/units';
 import { useState } from 'react';
 import { NumberField } from '../../ui/index.ts';
@@ -38,13 +39,7 @@ export function CollectForm({ run, finish }: StepProps) {
         />
       </div>
       <p className="mt-1 text-[13px] text-ink-2">What is left empty is booked as the model expects.</p>
-      <button
-        type="button"
-        className="btn btn-sea mt-3"
-        onClick={() =>
-          finish({ ...(backMl === undefined ? {} : { backMl }), ...(heelG === undefined ? {} : { heelG }) })
-        }
-      >
+      <button type="button" className="btn btn-sea mt-3" onClick={() => finish(given({ backMl, heelG }))}>
         Measured, poured and marked
       </button>
     </>

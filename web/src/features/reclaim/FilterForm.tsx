@@ -1,3 +1,4 @@
+import { given } from '@north-step/core/given';
 import { anotherPass, FILTER_HOLDS_G, hardenFilterPasses, passPrices, type RunState } from '@north-step/core/reclaim';
 import { litresText, plainNumber } from '@north-step/core/units';
 import { useState } from 'react';
@@ -18,7 +19,7 @@ export function FilterForm({ run, finish }: StepProps) {
   const after = useAfter(run, backMl, said);
   const { currency } = usePrices();
   const reading = readingOf(said);
-  const body = { ...(backMl === undefined ? {} : { backMl }), ...(reading ? { reading } : {}) };
+  const body = given({ backMl, reading });
   const full = run.filterCaughtG >= FILTER_HOLDS_G;
   const goesOn = (after?.more ?? 0) > 0;
   return (
